@@ -1,0 +1,30 @@
+// Pictures to and from files. A file appears whole or not at all; the same picture gives the same bytes.
+#pragma once
+
+#include <filesystem>
+#include <functional>
+#include <string>
+
+#include "core/base/image.h"
+
+namespace thallos {
+
+// By extension: .png (8 bit), .jpg (quality 92), .tif (8 bit). Throws Error::Unsupported or Error::Unwritable.
+void writePicture(const std::filesystem::path& file, const Image8& picture);
+// PNG in memory.
+std::string encodePng(const Image8& picture);
+
+// Half-float EXR of scene-linear ACEScg, exposed so that 0.18 is middle grey. `ev100` is kept as the standard attribute
+// whiteLuminance (cd/m2 of the value 1), so that radiance can be had back.
+void writeExr(const std::filesystem::path& file, const Image& radiance, float ev100);
+struct ExrPicture {
+    Image radiance; // cd/m2
+    float ev100;
+};
+// Throws Error::Missing or Error::Unreadable.
+ExrPicture readExr(const std::filesystem::path& file);
+
+// Calls write(temporary) and renames the result to `file`; removes the temporary when anything fails.
+void writeWhole(const std::filesystem::path& file, const std::function<void(const std::filesystem::path&)>& write);
+
+} // namespace thallos

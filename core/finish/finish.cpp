@@ -1,0 +1,146 @@
+#include "core/finish/finish.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <OpenColorIO/OpenColorIO.h>
+
+#include "core/base/parallel.h"
+
+namespace thallos {
+
+namespace ocio = OCIO_NAMESPACE;
+
+Rgb balanceGains(float kelvin) {
+    const double t = std::clamp(kelvin, 2000.0f, 15000.0f);
+    double x = 0, y = 0;
+    if (t >= 4000) { // CIE daylight locus
+        x = t <= 7000 ? -4.6070e9 / (t * t * t) + 2.9678e6 / (t * t) + 0.09911e3 / t + 0.244063
+                      : -2.0064e9 / (t * t * t) + 1.9018e6 / (t * t) + 0.24748e3 / t + 0.237040;
+        y = -3.0 * x * x + 2.870 * x - 0.275;
+    } else { // Planckian locus (Kim et al. 2002)
+        x = -0.2661239e9 / (t * t * t) - 0.2343589e6 / (t * t) + 0.8776956e3 / t + 0.179910;
+        y = t < 2222 ? -1.1063814 * x * x * x - 1.34811020 * x * x + 2.18555832 * x - 0.20219683
+                     : -0.9549476 * x * x * x - 1.37418593 * x * x + 2.09137015 * x - 0.16748867;
+    }
+    // The light's own ACEScg colour at luminance 1; dividing by it makes it white.
+    const V3f xyz(static_cast<float>(x / y), 1, static_cast<float>((1 - x - y) / y));
+    const Rgb light(1.6410234f * xyz.x - 0.3248033f * xyz.y - 0.2364247f * xyz.z, -0.6636629f * xyz.x + 1.6153316f * xyz.y + 0.0167563f * xyz.z,
+                    0.0117219f * xyz.x - 0.0082844f * xyz.y + 0.9883949f * xyz.z);
+    const Rgb gains(1 / std::max(light.x, 0.05f), 1 / std::max(light.y, 0.05f), 1 / std::max(light.z, 0.05f));
+    return gains / luminance(gains * light);
+}
+
+Image develop(const Image& radiance, float ev100, const Finish& f) {
+    Image out(radiance.width, radiance.height);
+    const float scale = 0.18f / (0.125f * std::exp2(ev100 - f.exposure));
+    const Rgb gains = balanceGains(f.balance) * scale;
+    const float aspect = static_cast<float>(radiance.width) / static_cast<float>(std::max(radiance.height, 1));
+    parallelFor(radiance.height, [&](int y) {
+        for (int x = 0; x < radiance.width; ++x) {
+            Rgb c = radiance.at(x, y) * gains;
+            if (f.vignette > 0) {
+                const float u = ((static_cast<float>(x) + 0.5f) / static_cast<float>(radiance.width) - 0.5f) * aspect;
+                const float v = (static_cast<float>(y) + 0.5f) / static_cast<float>(radiance.height) - 0.5f;
+                const float r2 = (u * u + v * v) / (0.25f * (aspect * aspect + 1));
+                c *= std::exp2(-f.vignette * r2 * r2);
+            }
+            if (f.contrast != 1)
+                for (int k = 0; k < 3; ++k) c[k] = 0.18f * std::pow(std::max(c[k], 0.0f) / 0.18f, f.contrast);
+            if (f.saturation != 1) c = lerp(Rgb(luminance(c)), c, f.saturation);
+            for (int k = 0; k < 3; ++k) c[k] = std::isfinite(c[k]) ? std::max(c[k], 0.0f) : 0;
+            out.at(x, y) = c;
+        }
+    });
+    return out;
+}
+
+struct Display::Chain {
+    ocio::ConstCPUProcessorRcPtr exact;
+    // Table over ACEScct-like axes: log2 from -10 to +7 stops around 1.
+    static constexpr int kEdge = 65;
+    static constexpr float kLow = -12, kHigh = 6;
+    std::vector<Rgb> table;
+
+    void run(float* rgb, int count) const {
+        ocio::PackedImageDesc image(rgb, count, 1, 3);
+        exact->apply(image);
+    }
+};
+
+namespace {
+
+void addBuiltin(const ocio::GroupTransformRcPtr& group, const char* style) {
+    auto t = ocio::BuiltinTransform::Create();
+    t->setStyle(style);
+    group->appendTransform(t);
+}
+
+Pixel8 quantised(const Rgb& c) {
+    auto byte = [](float v) { return static_cast<uint8_t>(std::clamp(v, 0.0f, 1.0f) * 255 + 0.5f); };
+    return {byte(c.x), byte(c.y), byte(c.z)};
+}
+
+} // namespace
+
+Display::Display() : chain_(std::make_unique<Chain>()) {
+    ocio::SetLoggingLevel(ocio::LOGGING_LEVEL_NONE);
+    const auto config = ocio::Config::CreateRaw();
+    auto group = ocio::GroupTransform::Create();
+    addBuiltin(group, "ACEScg_to_ACES2065-1");
+    addBuiltin(group, "ACES-OUTPUT - ACES2065-1_to_CIE-XYZ-D65 - SDR-VIDEO_1.0");
+    addBuiltin(group, "DISPLAY - CIE-XYZ-D65_to_sRGB");
+    chain_->exact = config->getProcessor(group)->getOptimizedCPUProcessor(ocio::BIT_DEPTH_F32, ocio::BIT_DEPTH_F32, ocio::OPTIMIZATION_DEFAULT);
+    constexpr int n = Chain::kEdge;
+    chain_->table.resize(static_cast<size_t>(n) * n * n);
+    auto axis = [](int i) { return std::exp2(Chain::kLow + (Chain::kHigh - Chain::kLow) * static_cast<float>(i) / (n - 1)); };
+    parallelFor(n, [&](int b) {
+        Rgb* slab = &chain_->table[static_cast<size_t>(b) * n * n];
+        for (int g = 0; g < n; ++g)
+            for (int r = 0; r < n; ++r) slab[g * n + r] = {axis(r), axis(g), axis(b)};
+        chain_->run(&slab[0].x, n * n);
+    });
+}
+
+Display::~Display() = default;
+
+Image8 Display::exact(const Image& developed) const {
+    Image8 out(developed.width, developed.height);
+    parallelFor(developed.height, [&](int y) {
+        std::vector<Rgb> row(&developed.at(0, y), &developed.at(0, y) + developed.width);
+        chain_->run(&row[0].x, developed.width);
+        for (int x = 0; x < developed.width; ++x) out.at(x, y) = quantised(row[x]);
+    });
+    return out;
+}
+
+Image8 Display::quick(const Image& developed) const {
+    Image8 out(developed.width, developed.height);
+    constexpr int n = Chain::kEdge;
+    const auto& table = chain_->table;
+    parallelFor(
+        developed.height,
+        [&](int y) {
+            for (int x = 0; x < developed.width; ++x) {
+                const Rgb& c = developed.at(x, y);
+                int i[3];
+                float f[3];
+                for (int k = 0; k < 3; ++k) {
+                    const float t = (std::log2(std::max(c[k], 1e-6f)) - Chain::kLow) / (Chain::kHigh - Chain::kLow) * (n - 1);
+                    const float s = std::clamp(t, 0.0f, n - 1.001f);
+                    i[k] = static_cast<int>(s);
+                    f[k] = s - static_cast<float>(i[k]);
+                }
+                Rgb sum(0);
+                for (int k = 0; k < 8; ++k) {
+                    const float w = (k & 1 ? f[0] : 1 - f[0]) * (k & 2 ? f[1] : 1 - f[1]) * (k & 4 ? f[2] : 1 - f[2]);
+                    sum += table[(static_cast<size_t>(i[2] + (k >> 2)) * n + i[1] + ((k >> 1) & 1)) * n + i[0] + (k & 1)] * w;
+                }
+                out.at(x, y) = quantised(sum);
+            }
+        },
+        8);
+    return out;
+}
+
+} // namespace thallos

@@ -1,0 +1,41 @@
+// From scene radiance to a picture: exposure, balance, grade, vignette, and the display transform by OpenColorIO.
+#pragma once
+
+#include <memory>
+#include <string>
+
+#include "core/base/image.h"
+
+namespace thallos {
+
+struct Finish {
+    float exposure = 0;      // stops on top of the metered or set EV
+    float balance = 5600;    // kelvin of the light that becomes neutral, 2 000..15 000
+    float contrast = 1;      // 0.5..1.5, pivot at middle grey
+    float saturation = 1;    // 0..1.6
+    float vignette = 0;      // stops of light lost in the corners, 0..2
+    bool operator==(const Finish&) const = default;
+};
+
+// Gains for ACEScg that make light of the given temperature neutral (Bradford, daylight locus above 4 000 K, Planckian below).
+Rgb balanceGains(float kelvin);
+
+// Scene radiance (cd/m2) to exposed, graded, scene-linear ACEScg.
+Image develop(const Image& radiance, float ev100, const Finish& finish);
+
+// ACES 1.0 SDR output transform to sRGB. Thread-safe once made.
+class Display {
+public:
+    Display();
+    ~Display();
+    Display(const Display&) = delete;
+    Display& operator=(const Display&) = delete;
+
+    Image8 exact(const Image& developed) const;  // the full chain
+    Image8 quick(const Image& developed) const;  // a baked table, for pictures that move
+private:
+    struct Chain;
+    std::unique_ptr<Chain> chain_;
+};
+
+} // namespace thallos

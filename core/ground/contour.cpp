@@ -1,0 +1,57 @@
+#include <algorithm>
+#include <cmath>
+
+#include "core/ground/ground.h"
+
+namespace thallos {
+
+std::vector<Contour> contours(const HeightField& field, const Box2f& window, float interval, int step) {
+    const GroundGrid& grid = field.grid;
+    const float cell = grid.cell;
+    auto index = [&](float v, int k) { return static_cast<int>(std::floor((v - grid.origin[k]) / cell / static_cast<float>(step))); };
+    const V2i from(std::max(index(window.min.x, 0), 0), std::max(index(window.min.y, 1), 0));
+    const V2i to(std::min(index(window.max.x, 0) + 1, grid.cells.x / step), std::min(index(window.max.y, 1) + 1, grid.cells.y / step));
+    if (to.x <= from.x || to.y <= from.y) return {};
+
+    const int w = to.x - from.x + 1, h = to.y - from.y + 1;
+    std::vector<float> z(static_cast<size_t>(w) * h);
+    float low = 1e30f, high = -1e30f;
+    for (int y = 0; y < h; ++y)
+        for (int x = 0; x < w; ++x) {
+            const float v = field.sample((from.x + x) * step, (from.y + y) * step);
+            z[static_cast<size_t>(y) * w + x] = v;
+            low = std::min(low, v);
+            high = std::max(high, v);
+        }
+    const int first = static_cast<int>(std::ceil(low / interval)), last = static_cast<int>(std::floor(high / interval));
+    if (last < first || last - first > 2000) return {};
+    std::vector<Contour> out;
+    for (int k = first; k <= last; ++k) out.push_back({static_cast<float>(k) * interval, {}});
+
+    auto place = [&](float x, float y) { return grid.place((from) *step) + V2f(x, y) * (cell * static_cast<float>(step)); };
+    for (int y = 0; y + 1 < h; ++y)
+        for (int x = 0; x + 1 < w; ++x) {
+            const float c[4] = {z[static_cast<size_t>(y) * w + x], z[static_cast<size_t>(y) * w + x + 1],
+                                z[static_cast<size_t>(y + 1) * w + x + 1], z[static_cast<size_t>(y + 1) * w + x]};
+            const float lo = std::min({c[0], c[1], c[2], c[3]}), hi = std::max({c[0], c[1], c[2], c[3]});
+            for (int k = std::max(first, static_cast<int>(std::ceil(lo / interval))); k <= last; ++k) {
+                const float level = static_cast<float>(k) * interval;
+                if (level > hi) break;
+                V2f cut[4];
+                int n = 0;
+                for (int e = 0; e < 4; ++e) {
+                    const float a = c[e], b = c[(e + 1) % 4];
+                    if ((a < level) == (b < level)) continue;
+                    const float t = (level - a) / (b - a);
+                    const float fx = static_cast<float>(x), fy = static_cast<float>(y);
+                    const V2f corner[4] = {{fx, fy}, {fx + 1, fy}, {fx + 1, fy + 1}, {fx, fy + 1}};
+                    const V2f p = corner[e] + (corner[(e + 1) % 4] - corner[e]) * t;
+                    cut[n++] = place(p.x, p.y);
+                }
+                for (int i = 0; i + 1 < n; i += 2) out[k - first].segments.emplace_back(cut[i], cut[i + 1]);
+            }
+        }
+    return out;
+}
+
+} // namespace thallos

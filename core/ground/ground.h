@@ -1,0 +1,93 @@
+// The ground of a project as a value: what it starts from, what was sculpted, what was painted. The finished heights are
+// derived by build().
+#pragma once
+
+#include "core/ground/height_field.h"
+#include "core/mesh/mesh.h"
+#include "core/mesh/polygon.h"
+
+namespace thallos {
+
+// Generated relief. The same values give the same heights on every machine.
+struct Relief {
+    uint64_t seed = 1;
+    float height = 0;     // metres between typical low and high places
+    float feature = 60;   // metres across a hill
+    float roughness = 0.4f; // share of the height an octave keeps, 0..0.9
+    V2f tilt{0};          // rise a metre to the east and to the north
+    bool operator==(const Relief&) const = default;
+};
+
+struct Ground {
+    GroundGrid grid;
+    Relief relief;
+    TileGrid<HeightTile> survey;  // imported heights instead of relief; empty: none
+    TileGrid<HeightTile> sculpt;  // metres added by brushes
+    TileGrid<CoverTile> gravel;   // painted cover over meadow soil
+
+    static Ground make(const V2f& size, float cell, const Relief& relief = {});
+};
+
+// A levelled area. Inside the outlines and `apron` metres around them the ground lies at `level`; from there it meets the
+// old ground by a batter of 1 in `batter` with its edges rounded.
+struct Pad {
+    std::vector<Polygon> outlines; // world
+    float level = 0;
+    float apron = 1.0f;   // metres
+    float batter = 3.0f;  // run for one of rise, 0.5..20
+    float sinkInside = 0; // metres the ground is taken down under rooms, well inside the outline
+    bool operator==(const Pad&) const = default;
+};
+// The area that a pad can change given heights in `range`.
+Box2f reach(const Pad& pad, const V2f& range);
+
+// Relief or survey plus sculpting, without pads. Tiles whose inputs are the same in `before` are shared with `previous`.
+HeightField buildNatural(const Ground& ground, const Ground* before = nullptr, const HeightField* previous = nullptr);
+// With pads in their order. Only tiles of `changed` are computed; others are shared with `previous` (null: all computed).
+HeightField buildPadded(const HeightField& natural, const std::vector<Pad>& pads, const HeightField* previous = nullptr,
+                        const std::vector<char>& changed = {});
+
+enum class BrushKind { Raise, Lower, Smooth, Gravel, MeadowSoil };
+
+struct Brush {
+    BrushKind kind = BrushKind::Raise;
+    float radius = 6;      // metres
+    float strength = 0.3f; // raise and lower: metres a dab at the middle; others: share 0..1 of the full effect
+    float falloff = 0.6f;  // 0 hard edge .. 1 falls from the middle
+    bool operator==(const Brush&) const = default;
+};
+BrushKind inverse(BrushKind kind); // what the held key does; smooth stays smooth
+// Weight 0..1 at `distance` metres from the middle.
+float brushWeight(const Brush& brush, float distance);
+// One dab. `natural` is the ground without pads as it is now. Returns a ground with new tiles where the dab reached.
+Ground dab(const Ground& ground, const HeightField& natural, const Brush& brush, const V2f& at);
+
+// Paints the gravel cover along a line of points, `width` metres wide with `soft` metres of edge.
+Ground paintPath(const Ground& ground, const Polygon& line, float width, float soft);
+
+// A body of water: the low ground around `spot` that lies under `level`.
+struct Water {
+    V2f spot{0};
+    float level = 0;
+    float clarity = 1.2f;        // metres to see down
+    float ripple = 0.25f;        // 0 mirror .. 1 breezy
+    Rgb tint{0.05f, 0.10f, 0.07f}; // colour of the deep water, reflectance
+    bool operator==(const Water&) const = default;
+};
+// The cells under water that hang together with the spot, with a rim of dry cells so that the sheet runs into the bank.
+// Empty when the spot is dry.
+Mesh waterSheet(const HeightField& field, const Water& water);
+
+// Land from the site's border to `radius` metres out, with the border's own heights at its rim.
+Mesh farLand(const HeightField& field, uint64_t seed, float radius = 14000);
+// Share of woodland 0..1 at a far place: farLand() is raised there, and surfaces darken.
+float farWood(const V2f& p, uint64_t seed);
+
+// Contour lines of the field at every multiple of `interval` metres, as line segments in plan.
+struct Contour {
+    float height;
+    std::vector<std::pair<V2f, V2f>> segments;
+};
+std::vector<Contour> contours(const HeightField& field, const Box2f& window, float interval, int step);
+
+} // namespace thallos

@@ -1,0 +1,66 @@
+// Sun, sky and haze of one moment as the renderer takes them, in photometric units.
+#pragma once
+
+#include <memory>
+
+#include "core/base/image.h"
+#include "core/light/atmosphere.h"
+#include "core/light/sun.h"
+
+namespace thallos {
+
+struct Daylight {
+    CivilTime time;
+    float visibility = 35000; // metres, 1 000 to 200 000
+    bool operator==(const Daylight&) const = default;
+};
+
+// Everything that lights the scene from outside. Immutable once made; safe to share between threads.
+struct Environment {
+    V3f toSun{0, 0, 1};
+    Rgb sunIlluminance{0}; // lux on a face turned to the sun, ACEScg
+    float sunRadius = 0.00465f; // radians; half of the apparent width
+
+    // Radiance over the sphere, cd/m2. Rows from the zenith; denser near the horizon. See skyRow().
+    Image sky;
+    std::vector<float> rowChance;   // cumulative, for sampling
+    std::vector<float> columnChance; // cumulative within each row
+
+    // Haze between the camera and what it sees: by azimuth (relative to the sun), elevation and distance.
+    struct HazeCell {
+        Rgb scattered;     // cd/m2 added
+        Rgb transmittance; // share of what lies behind
+    };
+    std::vector<HazeCell> haze; // empty: none
+};
+
+inline constexpr int kSkyWidth = 256, kSkyHeight = 128;
+
+// The sky for the place and moment. `atmosphere` may be shared between calls with the same visibility; pass null to make it.
+Environment makeEnvironment(const Place& place, const Daylight& daylight, std::shared_ptr<const Atmosphere> atmosphere = nullptr);
+// The same with the sun put at a stated direction.
+Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosphere& atmosphere);
+// The same radiance from everywhere, no sun: for tests against analytic answers.
+Environment uniformEnvironment(const Rgb& radiance);
+
+Rgb skyRadiance(const Environment& environment, const V3f& direction);
+
+struct SkySample {
+    V3f direction;
+    float density; // per steradian
+};
+SkySample sampleSky(const Environment& environment, float u, float v);
+float skyDensity(const Environment& environment, const V3f& direction);
+
+Environment::HazeCell hazeAlong(const Environment& environment, const V3f& direction, float distance);
+
+// At the ground, in lux and cd/m2.
+struct Illuminance {
+    float directNormal, directHorizontal, diffuseHorizontal, zenith;
+};
+Illuminance illuminance(const Environment& environment);
+
+// Turbidity (haze and air against air alone, 550 nm, through the whole atmosphere) to visibility in metres.
+float visibilityOfTurbidity(float turbidity);
+
+} // namespace thallos

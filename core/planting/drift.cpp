@@ -1,0 +1,138 @@
+#include "core/planting/drift.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/base/elementary.h"
+#include "core/base/hash.h"
+#include "core/base/noise.h"
+#include "core/planting/species.h"
+
+namespace thallos {
+
+namespace {
+
+constexpr float kCell = 4; // metres
+
+struct Candidate {
+    V2f at;
+    float rank; // candidates an area of the cell holds before this one
+    uint64_t key;
+};
+
+// The candidates of one world cell at a density, by rank: a larger density only appends.
+void candidates(uint64_t stream, int cx, int cy, float density, std::vector<Candidate>& out) {
+    const uint64_t cell = mix(stream, static_cast<uint64_t>(static_cast<int64_t>(cx)), static_cast<uint64_t>(static_cast<int64_t>(cy)));
+    const float phase = unitFloat(mix(cell, 1));
+    const float wanted = density * kCell * kCell;
+    for (int i = 0; static_cast<float>(i) + phase < wanted; ++i) {
+        const uint64_t key = mix(cell, static_cast<uint64_t>(i) + 2);
+        const uint64_t place = mix(key, 3);
+        out.push_back({{(static_cast<float>(cx) + unitFloat(place)) * kCell, (static_cast<float>(cy) + unitFloat(mix(place))) * kCell},
+                       static_cast<float>(i) + phase, key});
+    }
+}
+
+struct Outline {
+    Polygon polygon;
+    Box2f box;
+};
+
+} // namespace
+
+float area(const Drift& drift) {
+    float sum = 0;
+    for (const auto& handles : drift.areas) sum += area(smoothOutline(handles));
+    return sum;
+}
+
+void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<MixSpecies>& mixSpecies, const Box2f& window, const PlantingSite& site,
+             std::vector<PlantRecord>& out) {
+    if (mixSpecies.empty() || drift.density <= 0) return;
+    std::vector<Outline> outlines;
+    Box2f all;
+    for (const auto& handles : drift.areas) {
+        if (handles.size() < 3) continue;
+        Outline o{smoothOutline(handles), {}};
+        o.box = bounds(o.polygon);
+        if (!o.box.intersects(window)) continue;
+        all.extendBy(o.box);
+        outlines.push_back(std::move(o));
+    }
+    if (outlines.empty()) return;
+    const Box2f box({std::max(all.min.x, window.min.x), std::max(all.min.y, window.min.y)},
+                    {std::min(all.max.x, window.max.x), std::min(all.max.y, window.max.y)});
+    const uint64_t stream = mix(id, drift.seed, static_cast<uint64_t>(drift.version));
+
+    // All candidates that can stand in the box or push away one that does, in a grid of cells no smaller than the spacing.
+    const float reach = drift.spacing;
+    const int x0 = static_cast<int>(std::floor((box.min.x - reach) / kCell)), x1 = static_cast<int>(std::floor((box.max.x + reach) / kCell));
+    const int y0 = static_cast<int>(std::floor((box.min.y - reach) / kCell)), y1 = static_cast<int>(std::floor((box.max.y + reach) / kCell));
+    std::vector<Candidate> found;
+    for (int cy = y0; cy <= y1; ++cy)
+        for (int cx = x0; cx <= x1; ++cx) candidates(stream, cx, cy, drift.density, found);
+
+    const float bin = std::max(drift.spacing, 0.05f);
+    const V2f corner(static_cast<float>(x0) * kCell, static_cast<float>(y0) * kCell);
+    const int bw = static_cast<int>(static_cast<float>(x1 - x0 + 1) * kCell / bin) + 1, bh = static_cast<int>(static_cast<float>(y1 - y0 + 1) * kCell / bin) + 1;
+    std::vector<int> first(static_cast<size_t>(bw) * bh + 1, 0), order(found.size());
+    auto binOf = [&](const V2f& p) {
+        const int bx = std::clamp(static_cast<int>((p.x - corner.x) / bin), 0, bw - 1), by = std::clamp(static_cast<int>((p.y - corner.y) / bin), 0, bh - 1);
+        return static_cast<size_t>(by) * bw + bx;
+    };
+    for (const Candidate& c : found) ++first[binOf(c.at) + 1];
+    for (size_t i = 1; i < first.size(); ++i) first[i] += first[i - 1];
+    std::vector<int> next(first.begin(), first.end() - 1);
+    for (size_t i = 0; i < found.size(); ++i) order[next[binOf(found[i].at)]++] = static_cast<int>(i);
+
+    auto crowded = [&](const Candidate& c) {
+        const int bx = static_cast<int>((c.at.x - corner.x) / bin), by = static_cast<int>((c.at.y - corner.y) / bin);
+        for (int y = std::max(by - 1, 0); y <= std::min(by + 1, bh - 1); ++y)
+            for (int x = std::max(bx - 1, 0); x <= std::min(bx + 1, bw - 1); ++x) {
+                const size_t b = static_cast<size_t>(y) * bw + x;
+                for (int k = first[b]; k < first[b + 1]; ++k) {
+                    const Candidate& o = found[order[k]];
+                    if ((o.at - c.at).length2() >= drift.spacing * drift.spacing) continue;
+                    if (o.rank < c.rank || (o.rank == c.rank && o.key < c.key)) return true;
+                }
+            }
+        return false;
+    };
+
+    for (const Candidate& c : found) {
+        if (c.at.x < box.min.x || c.at.y < box.min.y || c.at.x >= box.max.x || c.at.y >= box.max.y) continue;
+        if (drift.patchiness > 0) {
+            const float patch = 0.5f + 0.5f * fractalNoise(c.at.x / 5, c.at.y / 5, mix(drift.seed, 77), 3) * 1.6f;
+            if (patch + 0.15f * (unitFloat(mix(c.key, 9)) - 0.5f) < drift.patchiness * 0.75f) continue;
+        }
+        bool inside = false;
+        for (const Outline& o : outlines) inside = inside || (o.box.intersects(c.at) && contains(o.polygon, c.at));
+        if (!inside || (drift.spacing > 0 && crowded(c))) continue;
+        const float pick = unitFloat(mix(c.key, 4));
+        size_t s = 0;
+        while (s + 1 < mixSpecies.size() && pick >= mixSpecies[s].chance) ++s;
+        if (!site.open(c.at, mixSpecies[s].spread)) continue;
+
+        PlantRecord r{};
+        r.x = c.at.x;
+        r.y = c.at.y;
+        r.z = site.height(c.at);
+        r.key = static_cast<uint32_t>(c.key >> 16);
+        r.yaw = static_cast<uint16_t>(mix(c.key, 5));
+        const float size = 1 + drift.sizeSpread * (2 * unitFloat(mix(c.key, 6)) - 1);
+        r.scale = static_cast<uint16_t>(std::clamp(size * 4096, 1.0f, 65535.0f));
+        if (drift.lean > 0) {
+            const V3f n = site.normal(c.at);
+            auto tilt = [&](float slope) { return static_cast<int8_t>(std::clamp(slope * drift.lean * (127 / 0.785f), -127.0f, 127.0f)); };
+            r.tiltEast = tilt(n.x);
+            r.tiltNorth = tilt(n.y);
+        }
+        r.tint = static_cast<uint8_t>(mix(c.key, 7));
+        r.rank = static_cast<uint8_t>(mix(c.key, 8));
+        r.individual = static_cast<uint16_t>(mixSpecies[s].species * kIndividuals + static_cast<int>(mix(c.key, 10) % kIndividuals));
+        r.item = item;
+        out.push_back(r);
+    }
+}
+
+} // namespace thallos

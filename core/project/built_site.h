@@ -1,0 +1,54 @@
+// What a project comes to: finished heights, standing plants, water sheets, the land around. Derived, never saved.
+#pragma once
+
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/planting/species.h"
+#include "core/project/project.h"
+
+namespace thallos {
+
+// Up to 16 384 plants that stand near each other.
+struct PlantTile {
+    Box3f bounds; // with their crowns
+    std::vector<PlantRecord> records;
+};
+
+inline constexpr size_t kPlantsInTile = 16384;
+
+struct WaterBody {
+    Id item;
+    Water water;
+    std::shared_ptr<const Mesh> sheet;
+};
+
+// Immutable once built; shared between the panes, the tracer and the drawings.
+struct BuiltSite {
+    Project project;
+    std::shared_ptr<const PlantLibrary> library;
+    HeightField natural; // without pads
+    HeightField field;
+    std::vector<Pad> pads;
+    std::vector<std::vector<std::shared_ptr<const PlantTile>>> plants; // by ground tile
+    std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far
+    std::vector<WaterBody> waters;
+    std::shared_ptr<const Mesh> far;
+    bool stale = false; // built in haste: build again at rest
+
+    int64_t plantCount() const;
+    int64_t plantCount(Id item) const;
+};
+
+enum class Haste {
+    Moving, // plants follow the ground but masks are not asked again; far land waits
+    Rest,   // everything as built from nothing
+};
+
+// Shares with `previous` whatever did not change. Species that the library lacks are left out and named in `warnings`.
+std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
+                                       const std::shared_ptr<const BuiltSite>& previous = nullptr, Haste haste = Haste::Rest,
+                                       std::vector<std::string>* warnings = nullptr);
+
+} // namespace thallos

@@ -1,0 +1,349 @@
+#include "core/project/json.h"
+
+#include <algorithm>
+#include <cstring>
+#include <map>
+
+#include "core/base/error.h"
+#include "core/material/model_blob.h"
+
+namespace thallos {
+
+using nlohmann::json;
+
+namespace {
+
+// ---- out -----------------------------------------------------------------------------------------------------------
+
+json out(const V2f& v) { return {v.x, v.y}; }
+json out(const V3f& v) { return {v.x, v.y, v.z}; }
+
+json out(const std::vector<std::vector<V2f>>& areas) {
+    json list = json::array();
+    for (const auto& area : areas) {
+        json points = json::array();
+        for (const V2f& p : area) points.push_back(out(p));
+        list.push_back(std::move(points));
+    }
+    return list;
+}
+
+template <class Tile>
+json out(const TileGrid<Tile>& tiles, const BlobSink& sink) {
+    json list = json::array();
+    for (size_t i = 0; i < tiles.size(); ++i) {
+        if (!tiles[i]) continue;
+        const auto& v = tiles[i]->values;
+        list.push_back({{"tile", i}, {"blob", sink(std::string(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(v[0])))}});
+    }
+    return list;
+}
+
+json out(const CivilTime& t) {
+    char date[40];
+    std::snprintf(date, sizeof date, "%04d-%02d-%02d", t.year, t.month, t.day);
+    return {{"date", date}, {"hour", t.hour}, {"zone_h", t.zone}};
+}
+
+json out(const Surface& s) {
+    return {{"name", s.name}, {"base_color", out(s.baseColor)}, {"roughness", s.roughness}, {"metalness", s.metalness},
+            {"transmission", s.transmission}, {"translucency", s.translucency}, {"emission_cd_m2", out(s.emission)},
+            {"pattern", kPatternNames[static_cast<int>(s.pattern)]}, {"pattern_size_m", s.patternSize}, {"texture_size_m", s.textureSize}};
+}
+
+struct Dump {
+    const BlobSink& sink;
+    json& j;
+
+    void operator()(const Building& b) const {
+        j["model"] = sink(packModel(*b.model));
+        j["position_m"] = out(b.position);
+        j["turn_deg"] = degrees(b.yaw);
+        for (const Surface& s : b.surfaces) j["surfaces"].push_back(out(s));
+    }
+    void operator()(const Figure& f) const {
+        j["at_m"] = out(f.at);
+        j["turn_deg"] = degrees(f.yaw);
+    }
+    void operator()(const BuildingPad& p) const {
+        j["building"] = p.building.value;
+        j["rise_m"] = p.rise;
+        j["apron_m"] = p.apron;
+        j["batter"] = p.batter;
+        j["sink_m"] = p.sink;
+    }
+    void operator()(const Water& w) const {
+        j["spot_m"] = out(w.spot);
+        j["level_m"] = w.level;
+        j["clarity_m"] = w.clarity;
+        j["ripple"] = w.ripple;
+        j["tint"] = out(w.tint);
+    }
+    void operator()(const Planting& p) const {
+        j["specimens"] = json::array();
+        for (const Specimen& s : p.specimens)
+            j["specimens"].push_back({{"species", s.species}, {"at_m", out(s.at)}, {"turn_deg", degrees(s.yaw)}, {"scale", s.scale}, {"individual", s.individual}});
+    }
+    void operator()(const Drift& d) const {
+        j["areas_m"] = out(d.areas);
+        j["mix"] = json::array();
+        for (const MixEntry& m : d.mix) j["mix"].push_back({{"species", m.species}, {"share", m.share}});
+        j["density_per_m2"] = d.density;
+        j["spacing_m"] = d.spacing;
+        j["size_spread"] = d.sizeSpread;
+        j["lean"] = d.lean;
+        j["patchiness"] = d.patchiness;
+        j["seed"] = d.seed;
+        j["version"] = d.version;
+    }
+    void operator()(const Clearing& c) const { j["areas_m"] = out(c.areas); }
+    void operator()(const Shot& s) const {
+        const Camera& c = s.camera;
+        j["camera"] = {{"position_m", out(c.position)}, {"bearing_deg", degrees(c.yaw)}, {"pitch_deg", degrees(c.pitch)}, {"focal_mm", c.focal},
+                       {"sensor_mm", c.sensor}, {"aspect", c.aspect}, {"shift", c.shift}};
+        j["daylight"] = out(s.daylight.time);
+        j["daylight"]["visibility_m"] = s.daylight.visibility;
+        j["exposure"] = {{"metered", s.metered}, {"ev100", s.ev100}};
+        j["finish"] = {{"exposure_stops", s.finish.exposure}, {"balance_k", s.finish.balance}, {"contrast", s.finish.contrast},
+                       {"saturation", s.finish.saturation}, {"vignette_stops", s.finish.vignette}};
+        j["output"] = {{"width", s.size.x}, {"height", s.size.y}, {"samples", s.samples}};
+    }
+};
+
+// ---- in ------------------------------------------------------------------------------------------------------------
+
+// A value with its place in the document, so that errors can name it.
+class In {
+public:
+    In(const json& j, std::string path) : j_(j), path_(std::move(path)) {}
+
+    [[noreturn]] void fail(const std::string& what) const { throw Error(Error::Kind::Unreadable, what, path_); }
+    bool has(const char* key) const { return j_.is_object() && j_.contains(key); }
+    In at(const char* key) const {
+        if (!j_.is_object()) fail("must be an object");
+        const auto it = j_.find(key);
+        if (it == j_.end()) fail(std::string("lacks \"") + key + "\"");
+        return {*it, path_ + "/" + key};
+    }
+    template <class Visit>
+    void each(Visit&& visit) const {
+        if (!j_.is_array()) fail("must be a list");
+        for (size_t i = 0; i < j_.size(); ++i) visit(In(j_[i], path_ + "/" + std::to_string(i)));
+    }
+    size_t size() const { return j_.is_array() ? j_.size() : 0; }
+    double number() const {
+        if (!j_.is_number()) fail("must be a number");
+        return j_.get<double>();
+    }
+    float real() const { return static_cast<float>(number()); }
+    int64_t integer() const {
+        if (!j_.is_number_integer()) fail("must be a whole number");
+        return j_.get<int64_t>();
+    }
+    uint64_t natural() const {
+        if (!j_.is_number_integer() || (j_.is_number_integer() && !j_.is_number_unsigned() && j_.get<int64_t>() < 0)) fail("must be a whole number, not negative");
+        return j_.get<uint64_t>();
+    }
+    int small() const {
+        const int64_t v = integer();
+        if (v < -1000000000 || v > 1000000000) fail("is too large");
+        return static_cast<int>(v);
+    }
+    bool yes() const {
+        if (!j_.is_boolean()) fail("must be true or false");
+        return j_.get<bool>();
+    }
+    std::string text() const {
+        if (!j_.is_string()) fail("must be a text");
+        return j_.get<std::string>();
+    }
+    V2f v2() const {
+        need(2);
+        return {j_[0].get<float>(), j_[1].get<float>()};
+    }
+    V3f v3() const {
+        need(3);
+        return {j_[0].get<float>(), j_[1].get<float>(), j_[2].get<float>()};
+    }
+    std::vector<std::vector<V2f>> areas() const {
+        std::vector<std::vector<V2f>> out;
+        each([&](const In& area) {
+            out.emplace_back();
+            area.each([&](const In& p) { out.back().push_back(p.v2()); });
+        });
+        return out;
+    }
+
+private:
+    void need(size_t n) const {
+        if (!j_.is_array() || j_.size() != n) fail("must be " + std::to_string(n) + " numbers");
+        for (const auto& x : j_)
+            if (!x.is_number()) fail("must be " + std::to_string(n) + " numbers");
+    }
+    const json& j_;
+    std::string path_;
+};
+
+Surface surfaceIn(const In& in) {
+    Surface s;
+    s.name = in.at("name").text();
+    s.baseColor = in.at("base_color").v3();
+    s.roughness = in.at("roughness").real();
+    s.metalness = in.at("metalness").real();
+    s.transmission = in.at("transmission").real();
+    s.translucency = in.at("translucency").real();
+    s.emission = in.at("emission_cd_m2").v3();
+    const std::string pattern = in.at("pattern").text();
+    const auto found = std::find(std::begin(kPatternNames), std::end(kPatternNames), pattern);
+    if (found == std::end(kPatternNames)) in.at("pattern").fail("names no pattern");
+    s.pattern = static_cast<Pattern>(found - std::begin(kPatternNames));
+    s.patternSize = in.at("pattern_size_m").real();
+    s.textureSize = in.at("texture_size_m").real();
+    return s;
+}
+
+// Models that several buildings share are read once.
+using Models = std::map<std::string, std::shared_ptr<const Model>>;
+
+Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Models& models) {
+    if (type == "building") {
+        Building b;
+        const std::string hash = in.at("model").text();
+        auto& model = models[hash];
+        if (!model) model = std::make_shared<const Model>(unpackModel(source(hash)));
+        b.model = model;
+        b.position = in.at("position_m").v3();
+        b.yaw = radians(in.at("turn_deg").real());
+        in.at("surfaces").each([&](const In& s) { b.surfaces.push_back(surfaceIn(s)); });
+        // Pictures stay with the model: the document holds only what was set by hand.
+        for (size_t i = 0; i < b.surfaces.size() && i < model->materials.size(); ++i) b.surfaces[i].texture = model->materials[i].texture;
+        return b;
+    }
+    if (type == "figure") return Figure{in.at("at_m").v2(), radians(in.at("turn_deg").real())};
+    if (type == "pad")
+        return BuildingPad{Id{in.at("building").natural()}, in.at("rise_m").real(), in.at("apron_m").real(), in.at("batter").real(), in.at("sink_m").real()};
+    if (type == "water") return Water{in.at("spot_m").v2(), in.at("level_m").real(), in.at("clarity_m").real(), in.at("ripple").real(), in.at("tint").v3()};
+    if (type == "specimens") {
+        Planting p;
+        in.at("specimens").each([&](const In& s) {
+            p.specimens.push_back({s.at("species").text(), s.at("at_m").v2(), radians(s.at("turn_deg").real()), s.at("scale").real(), s.at("individual").small()});
+        });
+        return p;
+    }
+    if (type == "drift") {
+        Drift d;
+        d.areas = in.at("areas_m").areas();
+        in.at("mix").each([&](const In& m) { d.mix.push_back({m.at("species").text(), m.at("share").real()}); });
+        d.density = in.at("density_per_m2").real();
+        d.spacing = in.at("spacing_m").real();
+        d.sizeSpread = in.at("size_spread").real();
+        d.lean = in.at("lean").real();
+        d.patchiness = in.at("patchiness").real();
+        d.seed = in.at("seed").natural();
+        d.version = in.at("version").small();
+        return d;
+    }
+    if (type == "clearing") return Clearing{in.at("areas_m").areas()};
+    if (type == "shot") {
+        Shot s;
+        const In c = in.at("camera"), d = in.at("daylight"), f = in.at("finish"), o = in.at("output");
+        s.camera = {c.at("position_m").v3(), radians(c.at("bearing_deg").real()), radians(c.at("pitch_deg").real()), c.at("focal_mm").real(),
+                    c.at("sensor_mm").real(), c.at("aspect").real(), c.at("shift").real()};
+        const std::string date = d.at("date").text();
+        if (std::sscanf(date.c_str(), "%d-%d-%d", &s.daylight.time.year, &s.daylight.time.month, &s.daylight.time.day) != 3) d.at("date").fail("must be YYYY-MM-DD");
+        s.daylight.time.hour = d.at("hour").number();
+        s.daylight.time.zone = d.at("zone_h").number();
+        s.daylight.visibility = d.at("visibility_m").real();
+        s.metered = in.at("exposure").at("metered").yes();
+        s.ev100 = in.at("exposure").at("ev100").real();
+        s.finish = {f.at("exposure_stops").real(), f.at("balance_k").real(), f.at("contrast").real(), f.at("saturation").real(), f.at("vignette_stops").real()};
+        s.size = {o.at("width").small(), o.at("height").small()};
+        s.samples = o.at("samples").small();
+        return s;
+    }
+    in.at("type").fail("names no kind of item");
+}
+
+template <class Tile>
+TileGrid<Tile> tilesIn(const In& in, const GroundGrid& grid, const BlobSource& source) {
+    TileGrid<Tile> tiles(grid.tileCount());
+    in.each([&](const In& t) {
+        const uint64_t i = t.at("tile").natural();
+        if (i >= tiles.size()) t.fail("lies outside the ground");
+        auto tile = std::make_shared<Tile>(grid.tileSize(static_cast<int>(i)));
+        const std::string bytes = source(t.at("blob").text());
+        if (bytes.size() != tile->values.size() * sizeof(tile->values[0])) t.fail("has the wrong size");
+        std::memcpy(tile->values.data(), bytes.data(), bytes.size());
+        tiles[i] = tile;
+    });
+    return tiles;
+}
+
+} // namespace
+
+json dump(const Project& project, const BlobSink& sink) {
+    const Site& site = *project.site;
+    const Ground& g = *project.ground;
+    json j;
+    j["schema"] = kSchema;
+    j["site"] = {{"name", site.name}, {"latitude_deg", site.place.latitude}, {"longitude_deg", site.place.longitude},
+                 {"elevation_m", site.place.elevation}, {"zone_h", site.zone}, {"far_land_seed", site.farSeed}};
+    j["ground"] = {{"size_m", out(g.grid.size())}, {"cell_m", g.grid.cell},
+                   {"relief", {{"seed", g.relief.seed}, {"height_m", g.relief.height}, {"feature_m", g.relief.feature}, {"roughness", g.relief.roughness},
+                               {"tilt", out(g.relief.tilt)}}},
+                   {"survey", out(g.survey, sink)}, {"sculpt", out(g.sculpt, sink)}, {"gravel", out(g.gravel, sink)}};
+    j["next_id"] = project.nextId;
+    j["items"] = json::array();
+    for (const auto& item : project.items) {
+        json i = {{"id", item->id.value}, {"name", item->name}, {"type", kBodyNames[item->body.index()]}, {"visible", item->visible}, {"locked", item->locked}};
+        std::visit(Dump{sink, i}, item->body);
+        j["items"].push_back(std::move(i));
+    }
+    return j;
+}
+
+Project load(const json& document, const BlobSource& source) {
+    const In in(document, "document");
+    const int64_t schema = in.at("schema").integer();
+    if (schema > kSchema) throw Error(Error::Kind::Newer, "was made by a later version of Thallos", "project", "open it there, or update");
+    if (schema < 1) in.at("schema").fail("is unknown");
+    Project p;
+    const In s = in.at("site");
+    Site site;
+    site.name = s.at("name").text();
+    site.place = {s.at("latitude_deg").number(), s.at("longitude_deg").number(), s.at("elevation_m").number()};
+    site.zone = s.at("zone_h").number();
+    site.farSeed = s.at("far_land_seed").natural();
+    p.site = std::make_shared<const Site>(site);
+
+    const In g = in.at("ground"), r = g.at("relief");
+    Ground ground;
+    ground.grid = GroundGrid::make(g.at("size_m").v2(), g.at("cell_m").real());
+    ground.relief = {r.at("seed").natural(), r.at("height_m").real(), r.at("feature_m").real(), r.at("roughness").real(), r.at("tilt").v2()};
+    if (!(ground.relief.feature > 0.1f) || !(ground.relief.roughness >= 0 && ground.relief.roughness <= 0.95f) || !(std::abs(ground.relief.height) < 9000))
+        r.fail("is out of range");
+    if (g.at("survey").size()) {
+        ground.survey = tilesIn<HeightTile>(g.at("survey"), ground.grid, source);
+        for (const auto& tile : ground.survey)
+            if (!tile) g.at("survey").fail("has gaps");
+    }
+    ground.sculpt = tilesIn<HeightTile>(g.at("sculpt"), ground.grid, source);
+    ground.gravel = tilesIn<CoverTile>(g.at("gravel"), ground.grid, source);
+    p.ground = std::make_shared<const Ground>(std::move(ground));
+
+    p.nextId = in.at("next_id").natural();
+    Models models;
+    in.at("items").each([&](const In& i) {
+        auto item = std::make_shared<Item>();
+        item->id = Id{i.at("id").natural()};
+        item->name = i.at("name").text();
+        item->visible = i.at("visible").yes();
+        item->locked = i.at("locked").yes();
+        item->body = bodyIn(i.at("type").text(), i, source, models);
+        p.items.push_back(std::move(item));
+    });
+    check(p);
+    return p;
+}
+
+} // namespace thallos

@@ -1,0 +1,24 @@
+// The document as JSON, documented in docs/file-format.md: readable, stable, large things by content hash.
+#pragma once
+
+#include <functional>
+#include <string>
+
+#include <nlohmann/json.hpp>
+
+#include "core/project/project.h"
+
+namespace thallos {
+
+inline constexpr int kSchema = 1;
+
+// Gives the bytes of a large thing away and gets its content hash back.
+using BlobSink = std::function<std::string(const std::string& bytes)>;
+// The bytes of a content hash; throws Error::Missing.
+using BlobSource = std::function<std::string(const std::string& hash)>;
+
+nlohmann::json dump(const Project& project, const BlobSink& sink);
+// Throws Error::Unreadable naming the place, Error::Newer for a later schema. The result has passed check().
+Project load(const nlohmann::json& document, const BlobSource& source);
+
+} // namespace thallos

@@ -1,0 +1,228 @@
+#include "core/project/project.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/base/error.h"
+
+namespace thallos {
+
+Project newProject(const V2f& size, float cell, const std::string& name) {
+    Project p;
+    Site site;
+    site.name = name;
+    p.site = std::make_shared<const Site>(site);
+    p.ground = std::make_shared<const Ground>(Ground::make(size, cell));
+    Shot shot;
+    const float back = std::min(0.35f * size.y, 30.0f);
+    shot.camera.position = {0, -back, 1.6f};
+    shot.daylight.time = {2026, 6, 21, 15.5, site.zone};
+    return added(p, "First look", shot);
+}
+
+const Item* find(const Project& project, Id id) {
+    for (const auto& item : project.items)
+        if (item->id == id) return item.get();
+    return nullptr;
+}
+const Item* find(const Project& project, const std::string& name) {
+    for (const auto& item : project.items)
+        if (item->name == name) return item.get();
+    return nullptr;
+}
+
+Project added(const Project& project, std::string name, Body body, Id* id) {
+    Project out = project;
+    if (name.empty()) name = kBodyNames[body.index()];
+    std::string unique = name;
+    for (int n = 2; find(project, unique); ++n) unique = name + " " + std::to_string(n);
+    auto item = std::make_shared<Item>();
+    item->id = Id{out.nextId++};
+    item->name = unique;
+    item->body = std::move(body);
+    if (id) *id = item->id;
+    out.items.push_back(std::move(item));
+    return out;
+}
+
+Project replaced(const Project& project, const Item& item) {
+    Project out = project;
+    for (auto& slot : out.items)
+        if (slot->id == item.id) slot = std::make_shared<const Item>(item);
+    return out;
+}
+
+std::vector<const Item*> dependents(const Project& project, Id id) {
+    std::vector<const Item*> out;
+    for (const auto& item : project.items)
+        if (const auto* pad = std::get_if<BuildingPad>(&item->body); pad && pad->building == id) out.push_back(item.get());
+    return out;
+}
+
+Project removed(const Project& project, Id id) {
+    Project out = project;
+    std::vector<Id> gone{id};
+    for (const Item* d : dependents(project, id)) gone.push_back(d->id);
+    std::erase_if(out.items, [&](const auto& item) { return std::find(gone.begin(), gone.end(), item->id) != gone.end(); });
+    return out;
+}
+
+Project withGround(const Project& project, Ground ground) {
+    Project out = project;
+    out.ground = std::make_shared<const Ground>(std::move(ground));
+    return out;
+}
+
+Project withSite(const Project& project, const Site& site) {
+    Project out = project;
+    out.site = std::make_shared<const Site>(site);
+    return out;
+}
+
+M44f transformOf(const Building& b) {
+    const float c = std::cos(b.yaw), s = std::sin(b.yaw);
+    return {c, s, 0, 0, -s, c, 0, 0, 0, 0, 1, 0, b.position.x, b.position.y, b.position.z, 1};
+}
+
+std::vector<Polygon> outlinesOf(const Building& b) {
+    std::vector<Polygon> out;
+    if (b.model)
+        for (const Polygon& o : b.model->outlines) out.push_back(moved(o, b.yaw, xy(b.position)));
+    return out;
+}
+
+float seatHeight(const Building& b, const HeightField& field) {
+    double sum = 0;
+    int n = 0;
+    for (const Polygon& o : outlinesOf(b))
+        for (size_t i = 0; i < o.size(); ++i) {
+            const V2f a = o[i], step = o[(i + 1) % o.size()] - a;
+            const int pieces = std::max(1, static_cast<int>(step.length()));
+            for (int k = 0; k < pieces; ++k, ++n) sum += field.at(a + step * (static_cast<float>(k) / static_cast<float>(pieces)));
+        }
+    return n ? static_cast<float>(sum / n) : field.at(xy(b.position));
+}
+
+namespace {
+
+[[noreturn]] void invalid(const Item& item, const std::string& what) { throw Error(Error::Kind::Invalid, what, item.name); }
+
+void range(const Item& item, const char* what, float v, float low, float high) {
+    if (!(v >= low && v <= high)) {
+        auto text = [](float f) {
+            std::string s = std::to_string(f);
+            s.erase(s.find_last_not_of('0') + 1);
+            if (s.back() == '.') s.pop_back();
+            return s;
+        };
+        invalid(item, std::string(what) + " must be " + text(low) + " to " + text(high));
+    }
+}
+
+constexpr float kFar = 1e6f; // metres from the origin
+
+void outlines(const Item& item, const std::vector<std::vector<V2f>>& areas) {
+    for (const auto& area : areas) {
+        if (area.size() < 3) invalid(item, "an outline needs three points or more");
+        for (const V2f& p : area)
+            for (int k = 0; k < 2; ++k) range(item, "a point", p[k], -kFar, kFar);
+    }
+}
+
+struct Check {
+    const Project& project;
+    const Item& item;
+
+    void operator()(const Building& b) const {
+        if (!b.model) invalid(item, "has no model");
+        if (b.surfaces.size() != b.model->materials.size()) invalid(item, "needs one surface for each material of its model");
+        for (int k = 0; k < 3; ++k) range(item, "the position", b.position[k], -kFar, kFar);
+        range(item, "the turn", b.yaw, -1e4f, 1e4f);
+        for (const Surface& s : b.surfaces) {
+            for (int k = 0; k < 3; ++k) {
+                range(item, "a base colour", s.baseColor[k], 0, 1);
+                range(item, "an emission", s.emission[k], 0, 1e7f);
+            }
+            range(item, "a roughness", s.roughness, 0, 1);
+            range(item, "a metalness", s.metalness, 0, 1);
+            range(item, "a transmission", s.transmission, 0, 1);
+            range(item, "a translucency", s.translucency, 0, 0.9f);
+            range(item, "a pattern size", s.patternSize, 0.001f, 100);
+        }
+    }
+    void operator()(const Figure& f) const {
+        for (int k = 0; k < 2; ++k) range(item, "the position", f.at[k], -kFar, kFar);
+    }
+    void operator()(const BuildingPad& p) const {
+        if (!bodyOf<Building>(find(project, p.building))) invalid(item, "belongs to a building that is not there");
+        range(item, "the rise", p.rise, -20, 20);
+        range(item, "the apron", p.apron, 0, 100);
+        range(item, "the batter", p.batter, 0.2f, 50);
+        range(item, "the depth under rooms", p.sink, 0, 10);
+    }
+    void operator()(const Water& w) const {
+        range(item, "the level", w.level, -1e4f, 1e4f);
+        range(item, "the clarity", w.clarity, 0.05f, 60);
+        range(item, "the ripple", w.ripple, 0, 1);
+    }
+    void operator()(const Planting& p) const {
+        for (const Specimen& s : p.specimens) {
+            range(item, "a size", s.scale, 0.05f, 10);
+            for (int k = 0; k < 2; ++k) range(item, "a place", s.at[k], -kFar, kFar);
+            if (s.individual < 0 || s.individual >= 3) invalid(item, "an individual must be 0, 1 or 2");
+        }
+    }
+    void operator()(const Drift& d) const {
+        outlines(item, d.areas);
+        range(item, "the density", d.density, 0, 400);
+        range(item, "the spacing", d.spacing, 0, 30);
+        range(item, "the size spread", d.sizeSpread, 0, 0.8f);
+        range(item, "the lean", d.lean, 0, 1);
+        range(item, "the patchiness", d.patchiness, 0, 1);
+        for (const MixEntry& m : d.mix) range(item, "a share", m.share, 0, 1e6f);
+    }
+    void operator()(const Clearing& c) const { outlines(item, c.areas); }
+    void operator()(const Shot& s) const {
+        const Camera& c = s.camera;
+        for (int k = 0; k < 3; ++k) range(item, "the camera", c.position[k], -kFar, kFar);
+        range(item, "the focal length", c.focal, 8, 400);
+        range(item, "the sensor", c.sensor, 5, 120);
+        range(item, "the aspect", c.aspect, 0.2f, 6);
+        range(item, "the pitch", c.pitch, -1.571f, 1.571f);
+        range(item, "the shift", c.shift, -1, 1);
+        range(item, "the visibility", s.daylight.visibility, 1000, 200000);
+        range(item, "the exposure", s.finish.exposure, -12, 12);
+        range(item, "the EV", s.ev100, -12, 24);
+        range(item, "the balance", s.finish.balance, 2000, 15000);
+        range(item, "the contrast", s.finish.contrast, 0.5f, 1.5f);
+        range(item, "the saturation", s.finish.saturation, 0, 1.6f);
+        range(item, "the vignette", s.finish.vignette, 0, 2);
+        for (int k = 0; k < 2; ++k) range(item, "the size", static_cast<float>(s.size[k]), 16, 32768);
+        range(item, "the samples", static_cast<float>(s.samples), 1, 65536);
+        thallos::check(s.daylight.time);
+    }
+};
+
+} // namespace
+
+void check(const Project& project) {
+    if (!project.ground) throw Error(Error::Kind::Invalid, "There is no ground", project.site->name);
+    std::vector<std::string> names;
+    std::vector<uint64_t> ids;
+    for (const auto& item : project.items) {
+        if (item->name.empty()) invalid(*item, "An item has no name");
+        if (!item->id || item->id.value >= project.nextId || item->id.value > 65535) invalid(*item, "has an id out of range");
+        names.push_back(item->name);
+        ids.push_back(item->id.value);
+        std::visit(Check{project, *item}, item->body);
+    }
+    std::sort(names.begin(), names.end());
+    if (const auto twice = std::adjacent_find(names.begin(), names.end()); twice != names.end())
+        throw Error(Error::Kind::Invalid, "is the name of two items", *twice);
+    std::sort(ids.begin(), ids.end());
+    if (std::adjacent_find(ids.begin(), ids.end()) != ids.end()) throw Error(Error::Kind::Invalid, "Two items have the same id", project.site->name);
+    if (!(std::abs(project.site->place.latitude) <= 90) || !(std::abs(project.site->place.longitude) <= 180))
+        throw Error(Error::Kind::Invalid, "The place must lie within 90 degrees of latitude and 180 of longitude", project.site->name);
+}
+
+} // namespace thallos

@@ -1,0 +1,122 @@
+// The document: a value. An edit makes a new Project that shares every untouched part with the old one, so that what changed
+// is found by comparing pointers, and any thread may hold a snapshot without locks.
+#pragma once
+
+#include <memory>
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/base/id.h"
+#include "core/finish/finish.h"
+#include "core/ground/ground.h"
+#include "core/light/daylight.h"
+#include "core/material/model.h"
+#include "core/planting/drift.h"
+#include "core/view/camera.h"
+
+namespace thallos {
+
+struct Building {
+    std::shared_ptr<const Model> model;
+    std::vector<Surface> surfaces; // one a material of the model, as the artist set them
+    V3f position{0};               // of the base's middle
+    float yaw = 0;                 // radians, counter-clockwise
+};
+
+struct Figure { // the 1.75 m person; stands on whatever is under it
+    V2f at{0};
+    float yaw = 0;
+};
+
+struct BuildingPad { // a pad from a building's footprint at the height of its base
+    Id building;
+    float rise = 0;      // metres of the pad over the building's base
+    float apron = 1.2f;
+    float batter = 3;
+    float sink = 0.6f;   // under rooms
+};
+
+struct Planting { // hand-placed specimens under one name
+    std::vector<Specimen> specimens;
+};
+
+struct Clearing {
+    std::vector<std::vector<V2f>> areas; // handles
+};
+
+struct Shot {
+    Camera camera;
+    Daylight daylight;
+    Finish finish;
+    bool metered = true; // exposure follows the meter
+    float ev100 = 13;    // used when not metered
+    V2i size{1920, 1080};
+    int samples = 256;
+};
+
+using Body = std::variant<Building, Figure, BuildingPad, Water, Planting, Drift, Clearing, Shot>;
+inline constexpr const char* kBodyNames[] = {"building", "figure", "pad", "water", "specimens", "drift", "clearing", "shot"};
+
+struct Item {
+    Id id;
+    std::string name;
+    bool visible = true;
+    bool locked = false;
+    Body body;
+};
+
+struct Site {
+    std::string name = "Untitled site";
+    Place place;
+    double zone = 0;       // hours ahead of UTC
+    uint64_t farSeed = 1;  // of the land around
+};
+
+struct Project {
+    std::shared_ptr<const Site> site = std::make_shared<Site>();
+    std::shared_ptr<const Ground> ground;
+    std::vector<std::shared_ptr<const Item>> items;
+    uint64_t nextId = 1; // ids are never used again
+
+    bool operator==(const Project& o) const { return site == o.site && ground == o.ground && items == o.items; } // identity of parts
+};
+
+// An empty site with one shot that shows it, never black.
+Project newProject(const V2f& size, float cell, const std::string& name);
+
+const Item* find(const Project& project, Id id);               // null: none
+const Item* find(const Project& project, const std::string& name);
+template <class T>
+const T* bodyOf(const Item* item) {
+    return item ? std::get_if<T>(&item->body) : nullptr;
+}
+// All items of a kind in their order.
+template <class T>
+std::vector<const Item*> itemsOf(const Project& project) {
+    std::vector<const Item*> out;
+    for (const auto& item : project.items)
+        if (std::holds_alternative<T>(item->body)) out.push_back(item.get());
+    return out;
+}
+
+// Edits: each returns the changed project. Names are made unique by a number.
+Project added(const Project& project, std::string name, Body body, Id* id = nullptr);
+Project replaced(const Project& project, const Item& item); // by id
+Project removed(const Project& project, Id id);             // and what cannot be without it (a pad without its building)
+Project withGround(const Project& project, Ground ground);
+Project withSite(const Project& project, const Site& site);
+
+// Items that hang on `id` and would go or lose their sense with it.
+std::vector<const Item*> dependents(const Project& project, Id id);
+
+M44f transformOf(const Building& building);
+// The footprint in the world.
+std::vector<Polygon> outlinesOf(const Building& building);
+// Lowest z that puts the base's every corner on or in the ground: the mean ground along the outline.
+float seatHeight(const Building& building, const HeightField& field);
+
+// Throws Error::Invalid: names not unique or empty, values out of range, references to nothing.
+void check(const Project& project);
+
+} // namespace thallos
