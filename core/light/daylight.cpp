@@ -66,6 +66,25 @@ void tabulateChances(Environment& e) {
     for (float& c : e.rowChance) c = static_cast<float>(c / total);
 }
 
+std::array<float, 9> harmonicsAt(const V3f& d) {
+    return {0.282095f, 0.488603f * d.y, 0.488603f * d.z, 0.488603f * d.x, 1.092548f * d.x * d.y, 1.092548f * d.y * d.z,
+            0.315392f * (3 * d.z * d.z - 1), 1.092548f * d.x * d.z, 0.546274f * (d.x * d.x - d.y * d.y)};
+}
+
+void project(Environment& e) {
+    e.harmonics.fill(Rgb(0));
+    for (int y = 0; y < kSkyHeight; ++y) {
+        const float elevation = elevationAt((static_cast<float>(y) + 0.5f) / kSkyHeight);
+        for (int x = 0; x < kSkyWidth; ++x) {
+            const auto h = harmonicsAt(directionAt((static_cast<float>(x) + 0.5f) / kSkyWidth * 2 * kPi, elevation));
+            for (int k = 0; k < 9; ++k) e.harmonics[k] += e.sky.at(x, y) * (h[k] * rowSolidAngle(y));
+        }
+    }
+    for (int k = 0; k < 9; ++k) e.harmonics[k] *= k == 0 ? kPi : k < 4 ? 2 * kPi / 3 : kPi / 4;
+    const float sun = luminance(e.sunIlluminance) * std::max(e.toSun.z, 0.0f);
+    e.sunShare = sun / std::max(sun + luminance(e.skyIrradiance({0, 0, 1})), 1e-9f);
+}
+
 int pick(const float* cumulative, int n, float u, float& rest, float& chance) {
     const int i = static_cast<int>(std::min<ptrdiff_t>(std::upper_bound(cumulative, cumulative + n, u) - cumulative, n - 1));
     const float low = i ? cumulative[i - 1] : 0;
@@ -118,6 +137,7 @@ Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosph
         }
     }
     tabulateChances(e);
+    project(e);
 
     std::vector<float> distances;
     for (int i = 0; i < kHazeDistances; ++i) distances.push_back(distanceAt(i));
@@ -147,7 +167,15 @@ Environment uniformEnvironment(const Rgb& radiance) {
     Environment e;
     e.sky = Image(kSkyWidth, kSkyHeight, radiance);
     tabulateChances(e);
+    project(e);
     return e;
+}
+
+Rgb Environment::skyIrradiance(const V3f& normal) const {
+    const auto h = harmonicsAt(normal);
+    Rgb sum(0);
+    for (int k = 0; k < 9; ++k) sum += harmonics[k] * h[k];
+    return {std::max(sum.x, 0.0f), std::max(sum.y, 0.0f), std::max(sum.z, 0.0f)};
 }
 
 Rgb skyRadiance(const Environment& e, const V3f& direction) {

@@ -1,6 +1,7 @@
 // Sun, sky and haze of one moment as the renderer takes them, in photometric units.
 #pragma once
 
+#include <array>
 #include <memory>
 
 #include "core/base/image.h"
@@ -32,6 +33,11 @@ struct Environment {
         Rgb transmittance; // share of what lies behind
     };
     std::vector<HazeCell> haze; // empty: none
+
+    // The sky's light on a face with the given normal, lux; by spherical harmonics of degree 2 (Ramamoorthi & Hanrahan 2001).
+    Rgb skyIrradiance(const V3f& normal) const;
+    std::array<Rgb, 9> harmonics; // of the radiance, already convolved
+    float sunShare = 0;           // of the light on level ground, 0..1
 };
 
 inline constexpr int kSkyWidth = 256, kSkyHeight = 128;

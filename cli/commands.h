@@ -1,0 +1,20 @@
+// The subcommands of thallos-cli, in groups. Each adds itself to the program.
+#pragma once
+
+#include <CLI/CLI.hpp>
+#include <nlohmann/json.hpp>
+
+#include "core/base/vec.h"
+
+namespace thallos {
+
+void addDocumentCommands(CLI::App& app); // info, dump, edit, new, import, ground, plants, species
+void addLightCommands(CLI::App& app);    // sun, daylight
+void addPictureCommands(CLI::App& app);  // render, finish
+
+// What a command prints: one JSON object with --json, else its lines.
+extern bool printJson;
+void report(const nlohmann::json& values);
+V2f parsePair(const std::string& text, const char* what); // "a,b" or "axb"; throws Error::Invalid
+
+} // namespace thallos

@@ -1,0 +1,325 @@
+#include <cmath>
+#include <cstdio>
+#include <fstream>
+#include <map>
+
+#include "cli/commands.h"
+#include "core/base/assets.h"
+#include "core/base/error.h"
+#include "core/base/hash.h"
+#include "core/exchange/foreign.h"
+#include "core/finish/encode.h"
+#include "core/project/built_site.h"
+#include "core/project/json.h"
+#include "core/project/store.h"
+
+namespace thallos {
+
+using nlohmann::json;
+
+namespace {
+
+std::shared_ptr<const PlantLibrary> library() { return PlantLibrary::load(assetFolder() / "species"); }
+
+Box3f transformed(const Box3f& box, const M44f& m) {
+    Box3f out;
+    for (int i = 0; i < 8; ++i) out.extendBy(V3f(i & 1 ? box.max.x : box.min.x, i & 2 ? box.max.y : box.min.y, i & 4 ? box.max.z : box.min.z) * m);
+    return out;
+}
+
+json boundsJson(const Box3f& b) { return {{b.min.x, b.min.y, b.min.z}, {b.max.x, b.max.y, b.max.z}}; }
+
+// The document with its blobs kept aside by hash.
+struct Dumped {
+    json document;
+    std::map<std::string, std::string> blobs;
+};
+Dumped dumped(const Project& project) {
+    Dumped d;
+    d.document = dump(project, [&](const std::string& bytes) {
+        const std::string hash = contentHash(bytes);
+        d.blobs.emplace(hash, bytes);
+        return hash;
+    });
+    return d;
+}
+
+void info(const std::string& file) {
+    const std::string ending = std::filesystem::path(file).extension().string();
+    if (ending != ".thallos") {
+        const Model model = importModel(file);
+        json items = json::array();
+        for (size_t i = 0; i < model.parts.size(); ++i)
+            items.push_back({{"id", i}, {"name", model.parts[i].name}, {"type", "part"}, {"count", model.parts[i].mesh.triangles.size()}});
+        report({{"kind", "model"}, {"items", items}, {"triangles", triangleCount(model)}, {"materials", model.materials.size()}, {"plants", 0},
+                {"bounds_m", boundsJson(bounds(model))}, {"warnings", model.warnings}});
+        return;
+    }
+    const Project project = openProject(file);
+    std::vector<std::string> warnings;
+    const auto site = build(project, library(), nullptr, Haste::Rest, &warnings);
+    json items = json::array();
+    int64_t triangles = 0;
+    const V2f z = site->field.range();
+    Box3f box({site->field.grid.box().min.x, site->field.grid.box().min.y, z.x}, {site->field.grid.box().max.x, site->field.grid.box().max.y, z.y});
+    for (const auto& item : project.items) {
+        int64_t count = 1;
+        if (const auto* b = std::get_if<Building>(&item->body)) {
+            count = static_cast<int64_t>(b->model->parts.size());
+            triangles += triangleCount(*b->model);
+            box.extendBy(transformed(bounds(*b->model), transformOf(*b)));
+        } else if (std::holds_alternative<Drift>(item->body) || std::holds_alternative<Planting>(item->body))
+            count = site->plantCount(item->id);
+        items.push_back({{"id", item->id.value}, {"name", item->name}, {"type", kBodyNames[item->body.index()]}, {"count", count}});
+    }
+    for (const auto& tiles : site->plants)
+        for (const auto& t : tiles) box.extendBy(t->bounds);
+    report({{"kind", "project"}, {"items", items}, {"triangles", triangles}, {"plants", site->plantCount()}, {"bounds_m", boundsJson(box)}, {"warnings", warnings}});
+}
+
+void edit(const std::string& file, const std::string& patchFile, const std::string& out) {
+    const Project project = openProject(file);
+    std::ifstream in(patchFile);
+    if (!in) throw Error(Error::Kind::Missing, "is not there", patchFile);
+    const json patch = json::parse(in, nullptr, false);
+    if (patch.is_discarded()) throw Error(Error::Kind::Unreadable, "is not valid JSON", patchFile);
+    Dumped d = dumped(project);
+    json changed;
+    try {
+        changed = d.document.patch(patch);
+    } catch (const json::exception& e) {
+        throw Error(Error::Kind::Invalid, std::string("cannot be applied (") + e.what() + ")", patchFile);
+    }
+    const Project edited = load(changed, [&](const std::string& hash) {
+        const auto it = d.blobs.find(hash);
+        if (it == d.blobs.end()) throw Error(Error::Kind::Missing, "names a blob that the project does not have", patchFile);
+        return it->second;
+    });
+    build(edited, library()); // what cannot be built is not saved
+    saveProjectAs(edited, out);
+    report({{"changed", changed != d.document}});
+}
+
+struct ImportOptions {
+    std::string project, model, at = "0,0", unit = "m", out;
+    double yaw = 0;
+    bool seat = false;
+};
+void import(const ImportOptions& o) {
+    static const std::map<std::string, float> units{{"m", 1}, {"mm", 0.001f}, {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
+    const Project project = openProject(o.project);
+    Building b;
+    b.model = std::make_shared<const Model>(importModel(o.model, {units.at(o.unit)}));
+    b.surfaces = b.model->materials;
+    const V2f at = parsePair(o.at, "--at");
+    b.yaw = radians(static_cast<float>(o.yaw));
+    b.position = {at.x, at.y, 0};
+    const HeightField natural = buildNatural(*project.ground);
+    b.position.z = seatHeight(b, natural);
+    Id id;
+    Project out = added(project, b.model->name, b, &id);
+    if (o.seat) out = added(out, b.model->name + " pad", BuildingPad{id});
+    check(out);
+    saveProjectAs(out, o.out);
+    report({{"parts", b.model->parts.size()}, {"materials", b.model->materials.size()}, {"triangles", triangleCount(*b.model)},
+            {"bounds_m", boundsJson(transformed(bounds(*b.model), transformOf(b)))}, {"warnings", b.model->warnings}});
+}
+
+struct GroundOptions {
+    std::string project, exported, imported, profile, out;
+    bool resample = false;
+    double pngHeight = 0;
+    int samples = 100;
+};
+void ground(const GroundOptions& o) {
+    const Project project = openProject(o.project);
+    if (!o.imported.empty()) {
+        const HeightRaster r = importHeights(o.imported, static_cast<float>(o.pngHeight));
+        Ground g = *project.ground;
+        const bool fits = r.width == g.grid.cells.x + 1 && r.height == g.grid.cells.y + 1 && std::abs(r.cell - g.grid.cell) < 1e-3f * g.grid.cell;
+        if (!fits && !o.resample)
+            throw Error(Error::Kind::Invalid, "has " + std::to_string(r.width) + " x " + std::to_string(r.height) + " heights, the ground " + std::to_string(g.grid.cells.x + 1) +
+                                                  " x " + std::to_string(g.grid.cells.y + 1), o.imported, "add --resample to fit it");
+        auto at = [&](float x, float y) { // in cells from the north-west
+            x = std::clamp(x, 0.0f, static_cast<float>(r.width - 1));
+            y = std::clamp(y, 0.0f, static_cast<float>(r.height - 1));
+            const int ix = std::min(static_cast<int>(x), r.width - 2), iy = std::min(static_cast<int>(y), r.height - 2);
+            const float u = x - static_cast<float>(ix), v = y - static_cast<float>(iy);
+            auto value = [&](int i, int j) {
+                const float z = r.values[static_cast<size_t>(j) * r.width + i];
+                return std::isfinite(z) ? z : 0;
+            };
+            return lerp(lerp(value(ix, iy), value(ix + 1, iy), u), lerp(value(ix, iy + 1), value(ix + 1, iy + 1), u), v);
+        };
+        // Without a match in size the raster is laid over the whole ground.
+        const V2f scale = fits ? V2f(1) : V2f(static_cast<float>(r.width - 1) / static_cast<float>(g.grid.cells.x), static_cast<float>(r.height - 1) / static_cast<float>(g.grid.cells.y));
+        g.survey.resize(g.grid.tileCount());
+        for (int i = 0; i < g.grid.tileCount(); ++i) {
+            auto tile = std::make_shared<HeightTile>(g.grid.tileSize(i));
+            const V2i start = g.grid.tileStart(i);
+            for (int y = 0; y <= tile->cells.y; ++y)
+                for (int x = 0; x <= tile->cells.x; ++x)
+                    tile->at(x, y) = at(static_cast<float>(start.x + x) * scale.x, static_cast<float>(g.grid.cells.y - start.y - y) * scale.y);
+            g.survey[i] = tile;
+        }
+        const Project out = withGround(project, std::move(g));
+        saveProjectAs(out, o.out.empty() ? o.project : o.out);
+        const V2f z = buildNatural(*out.ground).range();
+        report({{"width", r.width}, {"height", r.height}, {"cell_m", out.ground->grid.cell}, {"min_m", z.x}, {"max_m", z.y}});
+        return;
+    }
+    const auto site = build(project, library());
+    const HeightField& field = site->field;
+    if (!o.profile.empty()) {
+        float x0 = 0, y0 = 0, x1 = 0, y1 = 0;
+        if (std::sscanf(o.profile.c_str(), "%f,%f,%f,%f", &x0, &y0, &x1, &y1) != 4) throw Error(Error::Kind::Invalid, "must be x0,y0,x1,y1", "--profile");
+        json xs = json::array(), ys = json::array(), zs = json::array();
+        for (int i = 0; i < o.samples; ++i) {
+            const float t = o.samples > 1 ? static_cast<float>(i) / static_cast<float>(o.samples - 1) : 0;
+            const V2f p(lerp(x0, x1, t), lerp(y0, y1, t));
+            xs.push_back(p.x);
+            ys.push_back(p.y);
+            zs.push_back(field.at(p));
+        }
+        report({{"x_m", xs}, {"y_m", ys}, {"z_m", zs}});
+        return;
+    }
+    const V2f range = field.range();
+    if (!o.exported.empty()) {
+        HeightRaster r{field.grid.cells.x + 1, field.grid.cells.y + 1, field.grid.cell, {}};
+        for (int y = 0; y < r.height; ++y)
+            for (int x = 0; x < r.width; ++x) r.values.push_back(field.sample(x, field.grid.cells.y - y));
+        exportHeights(o.exported, r, field.grid.origin);
+    }
+    report({{"width", field.grid.cells.x + 1}, {"height", field.grid.cells.y + 1}, {"cell_m", field.grid.cell}, {"min_m", range.x}, {"max_m", range.y}});
+}
+
+void plants(const std::string& file, const std::string& itemName, const std::string& csv) {
+    const Project project = openProject(file);
+    const auto site = build(project, library());
+    const Item* only = itemName.empty() ? nullptr : find(project, itemName);
+    if (!itemName.empty() && !only) throw Error(Error::Kind::Missing, "There is no item of this name", itemName);
+    int64_t count = 0;
+    writeWhole(csv, [&](const std::filesystem::path& temporary) {
+        std::ofstream out(temporary);
+        out << "item,species,variant,x_m,y_m,z_m,yaw_deg,tilt_deg,scale,height_m\n";
+        for (const auto& tiles : site->plants)
+            for (const auto& tile : tiles)
+                for (const PlantRecord& r : tile->records) {
+                    if (only && r.item != only->id.value) continue;
+                    const Item* item = find(project, Id{r.item});
+                    const Species& s = site->library->species()[r.individual / kIndividuals];
+                    const float tilt = degrees(std::atan(std::hypot(static_cast<float>(r.tiltEast), static_cast<float>(r.tiltNorth)) / 127));
+                    char line[320];
+                    std::snprintf(line, sizeof line, "%s,%s,%d,%.4f,%.4f,%.4f,%.3f,%.3f,%.4f,%.3f\n", item ? item->name.c_str() : "", s.recipe.name.c_str(), r.individual % kIndividuals,
+                                  r.x, r.y, r.z, degrees(yawOf(r)), tilt, scaleOf(r), scaleOf(r) * site->library->individual(r.individual).height);
+                    out << line;
+                    ++count;
+                }
+        out.flush();
+        if (!out) throw std::runtime_error("write");
+    });
+    report({{"plants", count}});
+}
+
+void species(const std::string& name) {
+    const auto lib = library();
+    json list = json::array();
+    for (const Species& s : lib->species()) {
+        if (!name.empty() && s.recipe.name != name) continue;
+        int64_t triangles = 0;
+        for (const auto& i : s.individuals)
+            for (const Mesh& m : i->parts) triangles += static_cast<int64_t>(m.triangles.size());
+        list.push_back({{"name", s.recipe.name}, {"kind", kPlantKindNames[static_cast<int>(s.recipe.kind)]}, {"height_m", s.height()}, {"spread_m", s.spread()},
+                        {"triangles", triangles / kIndividuals}, {"variants", kIndividuals}});
+    }
+    if (!name.empty()) {
+        if (list.empty()) throw Error(Error::Kind::Missing, "There is no species of this name", name);
+        report(list.front());
+    } else if (printJson)
+        report({{"species", list}});
+    else
+        for (const json& s : list)
+            std::printf("%-16s %-16s %6.2f m high %6.2f m wide %8lld triangles\n", s["name"].get<std::string>().c_str(), s["kind"].get<std::string>().c_str(),
+                        s["height_m"].get<double>(), s["spread_m"].get<double>(), s["triangles"].get<long long>());
+}
+
+} // namespace
+
+void addDocumentCommands(CLI::App& app) {
+    auto text = [] { return std::make_shared<std::string>(); };
+    {
+        auto file = text();
+        auto* c = app.add_subcommand("info", "what a project or model file holds");
+        c->add_option("file", *file, "project or model")->required();
+        c->callback([file] { info(*file); });
+    }
+    {
+        auto file = text();
+        auto* c = app.add_subcommand("dump", "the whole document as JSON, large things by hash");
+        c->add_option("project", *file, "project file")->required();
+        c->callback([file] { std::printf("%s\n", dumped(openProject(*file)).document.dump(1).c_str()); });
+    }
+    {
+        auto file = text(), patch = text(), out = text();
+        auto* c = app.add_subcommand("edit", "apply an RFC 6902 JSON Patch to the dumped document");
+        c->add_option("project", *file, "project file")->required();
+        c->add_option("--patch", *patch, "JSON Patch")->required();
+        c->add_option("--out", *out, "project file to write")->required();
+        c->callback([=] { edit(*file, *patch, *out); });
+    }
+    {
+        auto file = text(), size = text();
+        auto cell = std::make_shared<float>(0.5f);
+        auto* c = app.add_subcommand("new", "an empty site");
+        c->add_option("project", *file, "project file to write")->required();
+        c->add_option("--size-m", *size, "W,H in metres")->required();
+        c->add_option("--cell-m", *cell, "width of a ground cell in metres")->required();
+        c->callback([=] {
+            const Project p = newProject(parsePair(*size, "--size-m"), *cell, std::filesystem::path(*file).stem().string());
+            saveProjectAs(p, *file);
+            report({{"width", p.ground->grid.cells.x + 1}, {"height", p.ground->grid.cells.y + 1}, {"cell_m", p.ground->grid.cell}});
+        });
+    }
+    {
+        auto o = std::make_shared<ImportOptions>();
+        auto* c = app.add_subcommand("import", "a building or prop into a project");
+        c->add_option("project", o->project, "project file")->required();
+        c->add_option("model", o->model, "glTF, OBJ or another model file")->required();
+        c->add_option("--at", o->at, "x,y in metres");
+        c->add_option("--yaw", o->yaw, "degrees, counter-clockwise");
+        c->add_option("--unit", o->unit, "of the file")->check(CLI::IsMember({"m", "mm", "cm", "in", "ft"}));
+        c->add_flag("--seat", o->seat, "level a pad under it");
+        c->add_option("--out", o->out, "project file to write")->required();
+        c->callback([o] { import(*o); });
+    }
+    {
+        auto o = std::make_shared<GroundOptions>();
+        auto* c = app.add_subcommand("ground", "the height field out, in, or along a line");
+        c->add_option("project", o->project, "project file")->required();
+        c->add_option("--export", o->exported, ".tif, .asc or .png to write");
+        c->add_option("--import", o->imported, "GeoTIFF, ASCII grid, PNG or HGT to read");
+        c->add_flag("--resample", o->resample, "fit the heights to the ground's own cells");
+        c->add_option("--height-m", o->pngHeight, "height of full white in a PNG");
+        c->add_option("--profile", o->profile, "x0,y0,x1,y1 in metres");
+        c->add_option("--samples", o->samples, "along the profile")->check(CLI::Range(1, 1000000));
+        c->add_option("--out", o->out, "project file to write after an import; the same when not given");
+        c->callback([o] { ground(*o); });
+    }
+    {
+        auto file = text(), item = text(), csv = text();
+        auto* c = app.add_subcommand("plants", "the planting as built, as CSV");
+        c->add_option("project", *file, "project file")->required();
+        c->add_option("--item", *item, "one planting item only");
+        c->add_option("--csv", *csv, "file to write")->required();
+        c->callback([=] { plants(*file, *item, *csv); });
+    }
+    {
+        auto name = text();
+        auto* c = app.add_subcommand("species", "the plant library");
+        c->add_option("name", *name, "one species");
+        c->callback([name] { species(*name); });
+    }
+}
+
+} // namespace thallos

@@ -1,0 +1,175 @@
+#include "core/exchange/foreign.h"
+
+#include <algorithm>
+#include <cerrno>
+#include <cstring>
+#include <fstream>
+#include <sstream>
+#include <thread>
+
+#include <fcntl.h>
+#include <signal.h>
+#include <sys/resource.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include "core/base/error.h"
+#include "core/finish/encode.h"
+#include "core/material/model_blob.h"
+
+namespace thallos {
+
+namespace fs = std::filesystem;
+
+namespace {
+
+// A private folder that goes when this does.
+class Scratch {
+public:
+    Scratch() {
+        std::string pattern = (fs::temp_directory_path() / "thallos-XXXXXX").string();
+        if (!::mkdtemp(pattern.data())) throw Error(Error::Kind::Unwritable, "no temporary folder can be made", fs::temp_directory_path().string());
+        folder_ = pattern;
+    }
+    ~Scratch() {
+        std::error_code ignored;
+        fs::remove_all(folder_, ignored);
+    }
+    Scratch(const Scratch&) = delete;
+    Scratch& operator=(const Scratch&) = delete;
+    fs::path operator/(const char* name) const { return folder_ / name; }
+
+private:
+    fs::path folder_;
+};
+
+std::string readFile(const fs::path& file) {
+    std::ifstream in(file, std::ios::binary);
+    std::stringstream s;
+    s << in.rdbuf();
+    return s.str();
+}
+
+// Runs the child and waits. `subject` is the file that errors name.
+void runChild(const std::vector<std::string>& arguments, const fs::path& subject, const ForeignLimits& limits, Progress* progress, const Scratch& scratch) {
+    const fs::path program = importerProgram(), messages = scratch / "messages";
+    std::vector<char*> argv;
+    std::vector<std::string> all{program.string()};
+    all.insert(all.end(), arguments.begin(), arguments.end());
+    for (std::string& a : all) argv.push_back(a.data());
+    argv.push_back(nullptr);
+
+    const pid_t child = ::fork();
+    if (child < 0) throw Error(Error::Kind::Unsupported, "the reading program could not be started", subject.string());
+    if (child == 0) {
+        // Only calls that are safe after fork.
+        const int err = ::open(messages.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600), null = ::open("/dev/null", O_RDWR);
+        ::dup2(null, 0);
+        ::dup2(null, 1);
+        ::dup2(err, 2);
+        ::setpgid(0, 0);
+#if !defined(__SANITIZE_ADDRESS__) && !defined(__SANITIZE_THREAD__)
+        const rlimit memory{static_cast<rlim_t>(limits.memory), static_cast<rlim_t>(limits.memory)};
+        ::setrlimit(RLIMIT_AS, &memory);
+#endif
+        const rlimit time{static_cast<rlim_t>(limits.seconds), static_cast<rlim_t>(limits.seconds + 5)}, none{0, 0};
+        ::setrlimit(RLIMIT_CPU, &time);
+        ::setrlimit(RLIMIT_CORE, &none);
+        ::execv(argv[0], argv.data());
+        ::_exit(127);
+    }
+    const auto start = std::chrono::steady_clock::now();
+    int status = 0;
+    bool late = false;
+    for (int wait = 1;; wait = std::min(wait * 2, 20)) {
+        const pid_t r = ::waitpid(child, &status, WNOHANG);
+        if (r == child || (r < 0 && errno != EINTR)) break;
+        const bool cancelled = progress && progress->cancelled();
+        late = std::chrono::steady_clock::now() - start > std::chrono::seconds(limits.seconds);
+        if (cancelled || late) {
+            ::kill(-child, SIGKILL);
+            ::kill(child, SIGKILL);
+            ::waitpid(child, &status, 0);
+            if (cancelled) progress->throwIfCancelled();
+            break;
+        }
+        std::this_thread::sleep_for(std::chrono::milliseconds(wait));
+    }
+    if (WIFEXITED(status) && WEXITSTATUS(status) == 0) return;
+    if (late || (WIFSIGNALED(status) && WTERMSIG(status) == SIGXCPU))
+        throw Error(Error::Kind::Unreadable, "took longer than " + std::to_string(limits.seconds) + " s to read", subject.string(), "split it or simplify it");
+    if (WIFEXITED(status) && WEXITSTATUS(status) == 127)
+        throw Error(Error::Kind::Missing, "the program that reads foreign files is not there", program.string(), "install Thallos again");
+    if (WIFEXITED(status) && WEXITSTATUS(status) == 1) {
+        // The child's last line is the reason.
+        std::string text = readFile(messages);
+        while (!text.empty() && (text.back() == '\n' || text.back() == '.')) text.pop_back();
+        text = text.substr(text.find_last_of('\n') + 1);
+        if (!text.empty()) throw Error(Error::Kind::Unreadable, text, subject.string());
+    }
+    throw Error(Error::Kind::Unreadable, "is broken: the reader gave up on it", subject.string(), "export it again, or as another format");
+}
+
+} // namespace
+
+fs::path importerProgram() {
+    if (const char* set = std::getenv("THALLOS_IMPORTER"); set && *set) return set;
+    std::error_code e;
+    return fs::read_symlink("/proc/self/exe", e).parent_path() / "thallos-importer";
+}
+
+Model importModel(const fs::path& file, const ModelImport& how, Progress* progress, const ForeignLimits& limits) {
+    std::error_code e;
+    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+    const Scratch scratch;
+    const fs::path out = scratch / "model";
+    std::ostringstream unit;
+    unit << how.unit;
+    runChild({"model", fs::absolute(file).string(), out.string(), unit.str(), std::string(1, how.up)}, file, limits, progress, scratch);
+    Model model = unpackModel(readFile(out));
+    if (model.name.empty()) model.name = file.stem().string();
+    return model;
+}
+
+std::string packHeights(const HeightRaster& r) {
+    std::string s(16, '\0');
+    std::memcpy(s.data(), "thh1", 4);
+    std::memcpy(s.data() + 4, &r.width, 4);
+    std::memcpy(s.data() + 8, &r.height, 4);
+    std::memcpy(s.data() + 12, &r.cell, 4);
+    s.append(reinterpret_cast<const char*>(r.values.data()), r.values.size() * sizeof(float));
+    return s;
+}
+
+HeightRaster unpackHeights(const std::string& bytes) {
+    HeightRaster r;
+    if (bytes.size() < 16 || std::memcmp(bytes.data(), "thh1", 4) != 0) throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
+    std::memcpy(&r.width, bytes.data() + 4, 4);
+    std::memcpy(&r.height, bytes.data() + 8, 4);
+    std::memcpy(&r.cell, bytes.data() + 12, 4);
+    if (r.width < 2 || r.height < 2 || r.width > 65536 || r.height > 65536 || bytes.size() != 16 + sizeof(float) * static_cast<size_t>(r.width) * r.height)
+        throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
+    r.values.resize(static_cast<size_t>(r.width) * r.height);
+    std::memcpy(r.values.data(), bytes.data() + 16, r.values.size() * sizeof(float));
+    return r;
+}
+
+HeightRaster importHeights(const fs::path& file, float pngHeight, const ForeignLimits& limits) {
+    std::error_code e;
+    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+    const Scratch scratch;
+    const fs::path out = scratch / "heights";
+    runChild({"heights", fs::absolute(file).string(), out.string(), std::to_string(pngHeight)}, file, limits, nullptr, scratch);
+    return unpackHeights(readFile(out));
+}
+
+void exportHeights(const fs::path& file, const HeightRaster& raster, const V2f& origin, const ForeignLimits& limits) {
+    const Scratch scratch;
+    const fs::path in = scratch / "heights";
+    std::ofstream(in, std::ios::binary) << packHeights(raster);
+    writeWhole(file, [&](const fs::path& temporary) {
+        runChild({"write-heights", in.string(), fs::absolute(temporary).string(), std::to_string(origin.x), std::to_string(origin.y)}, file, limits, nullptr, scratch);
+    });
+}
+
+} // namespace thallos

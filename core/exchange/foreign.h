@@ -1,0 +1,44 @@
+// Foreign files are opened by a child program, thallos-importer, with limits on memory and time. Whatever a broken or hostile
+// file does to a third-party reader becomes one sentence here.
+#pragma once
+
+#include <filesystem>
+#include <string>
+
+#include "core/base/progress.h"
+#include "core/ground/height_field.h"
+#include "core/material/model.h"
+
+namespace thallos {
+
+struct ForeignLimits {
+    int64_t memory = int64_t(6) << 30; // bytes
+    int seconds = 300;
+};
+
+struct ModelImport {
+    float unit = 1;     // metres a unit of the file
+    char up = 'a';      // 'y', 'z', or 'a': as the format has it
+};
+// Throws Error::Missing, Unreadable, Unsupported or Cancelled. Safe from any thread; blocks until read.
+Model importModel(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr, const ForeignLimits& limits = {});
+
+// A grid of heights from a file: rows from the north-west as in rasters.
+struct HeightRaster {
+    int width = 0, height = 0;
+    float cell = 1;            // metres
+    std::vector<float> values; // NaN where unknown
+};
+// GeoTIFF, ASCII grid, HGT, or PNG, whose full white then means `pngHeight` metres.
+HeightRaster importHeights(const std::filesystem::path& file, float pngHeight = 0, const ForeignLimits& limits = {});
+// By extension: .tif (GeoTIFF, float), .asc (ASCII grid), .png (16 bit; lowest to highest).
+void exportHeights(const std::filesystem::path& file, const HeightRaster& raster, const V2f& origin, const ForeignLimits& limits = {});
+
+// Path of the child program: beside this one, or where THALLOS_IMPORTER says.
+std::filesystem::path importerProgram();
+
+// Between parent and child.
+std::string packHeights(const HeightRaster& raster);
+HeightRaster unpackHeights(const std::string& bytes); // throws Error::Unreadable
+
+} // namespace thallos

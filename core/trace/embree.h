@@ -1,0 +1,44 @@
+// Embree's handles with their lifetimes.
+#pragma once
+
+#include <memory>
+#include <vector>
+
+#include <embree3/rtcore.h>
+
+#include "core/base/vec.h"
+
+namespace thallos {
+
+RTCDevice embreeDevice(); // one for the whole process
+
+// A committed scene with the buffers it shares.
+class EmbreeScene {
+public:
+    EmbreeScene() = default;
+    explicit EmbreeScene(RTCScene scene) : scene_(scene) {}
+    ~EmbreeScene() {
+        if (scene_) rtcReleaseScene(scene_);
+    }
+    EmbreeScene(const EmbreeScene&) = delete;
+    EmbreeScene& operator=(const EmbreeScene&) = delete;
+    RTCScene get() const { return scene_; }
+
+    std::vector<std::vector<float>> vertices; // three a vertex, padded at the end as Embree asks
+    std::vector<std::shared_ptr<const void>> keeps;
+
+private:
+    RTCScene scene_ = nullptr;
+};
+
+// Sets the processor's flags for tracing (denormals to zero) while it lives.
+class TracingThread {
+public:
+    TracingThread();
+    ~TracingThread();
+
+private:
+    unsigned saved_;
+};
+
+} // namespace thallos

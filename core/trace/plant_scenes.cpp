@@ -1,0 +1,175 @@
+#include "core/trace/plant_scenes.h"
+
+#include <array>
+#include <cmath>
+
+#include "core/base/elementary.h"
+#include "core/base/parallel.h"
+
+namespace thallos {
+
+namespace {
+
+constexpr int kYaws = 2048;
+constexpr int kReaches = 64;
+
+const std::array<V2f, kYaws>& yawTable() {
+    static const auto table = [] {
+        std::array<V2f, kYaws> t;
+        for (int i = 0; i < kYaws; ++i) {
+            const float a = 2 * kPi * static_cast<float>(i) / kYaws;
+            t[i] = {elementary::cos(a), elementary::sin(a)};
+        }
+        return t;
+    }();
+    return table;
+}
+
+struct TileData {
+    std::shared_ptr<const PlantTile> tile;
+    std::shared_ptr<const PlantScenes> plants;
+};
+
+void boundsOf(const RTCBoundsFunctionArguments* args) {
+    const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
+    const PlantRecord& r = data.tile->records[args->primID];
+    const Individual& i = data.plants->library()->individual(r.individual);
+    const PlantPose pose(r);
+    const float s = pose.scale, top = s * i.height, e = pose.east * top, n = pose.north * top, yaw = yawOf(r);
+    // Tight boxes pay: where crowns overlap every box that a ray enters costs a descent.
+    auto reach = [&](float world) { return s * data.plants->reach(r.individual, world - yaw) + 1e-3f; };
+    args->bounds_o->lower_x = r.x - reach(kPi) + std::min(e, 0.0f);
+    args->bounds_o->upper_x = r.x + reach(0) + std::max(e, 0.0f);
+    args->bounds_o->lower_y = r.y - reach(1.5f * kPi) + std::min(n, 0.0f);
+    args->bounds_o->upper_y = r.y + reach(0.5f * kPi) + std::max(n, 0.0f);
+    args->bounds_o->lower_z = r.z - 0.2f * s - 0.02f; // the foot is rooted a little below the ground
+    args->bounds_o->upper_z = r.z + top + 1e-3f;
+}
+
+RTCRay localRay(const RTCRay& ray, const PlantPose& pose) {
+    RTCRay local = ray;
+    const V3f o = pose.toLocal({ray.org_x, ray.org_y, ray.org_z}), d = pose.dirToLocal({ray.dir_x, ray.dir_y, ray.dir_z});
+    local.org_x = o.x;
+    local.org_y = o.y;
+    local.org_z = o.z;
+    local.dir_x = d.x;
+    local.dir_y = d.y;
+    local.dir_z = d.z;
+    return local;
+}
+
+void intersectPlant(const RTCIntersectFunctionNArguments* args) {
+    if (!args->valid[0]) return;
+    const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
+    auto& hit = *reinterpret_cast<RTCRayHit*>(args->rayhit);
+    auto& context = *reinterpret_cast<RayContext*>(args->context);
+    const PlantRecord& r = data.tile->records[args->primID];
+    const PlantPose pose(r);
+    RTCRayHit local;
+    local.ray = localRay(hit.ray, pose);
+    local.hit.geomID = RTC_INVALID_GEOMETRY_ID;
+    local.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
+    RTCIntersectContext inner;
+    rtcInitIntersectContext(&inner);
+    rtcIntersect1(data.plants->individual(r.individual), &inner, &local);
+    if (local.hit.geomID == RTC_INVALID_GEOMETRY_ID) return;
+    const V3f n = pose.normalToWorld({local.hit.Ng_x, local.hit.Ng_y, local.hit.Ng_z});
+    hit.ray.tfar = local.ray.tfar;
+    hit.hit.Ng_x = n.x;
+    hit.hit.Ng_y = n.y;
+    hit.hit.Ng_z = n.z;
+    hit.hit.u = local.hit.u;
+    hit.hit.v = local.hit.v;
+    hit.hit.geomID = args->geomID;
+    hit.hit.primID = args->primID;
+    hit.hit.instID[0] = args->context->instID[0];
+    context.tile = data.tile.get();
+    context.plant = args->primID;
+    context.part = local.hit.geomID;
+    context.triangle = local.hit.primID;
+    context.u = local.hit.u;
+    context.v = local.hit.v;
+}
+
+void occludePlant(const RTCOccludedFunctionNArguments* args) {
+    if (!args->valid[0]) return;
+    const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
+    auto& ray = *reinterpret_cast<RTCRay*>(args->ray);
+    const PlantRecord& r = data.tile->records[args->primID];
+    RTCRay local = localRay(ray, PlantPose(r));
+    RTCIntersectContext inner;
+    rtcInitIntersectContext(&inner);
+    rtcOccluded1(data.plants->individual(r.individual), &inner, &local);
+    if (local.tfar < 0) ray.tfar = -std::numeric_limits<float>::infinity();
+}
+
+} // namespace
+
+PlantPose::PlantPose(const PlantRecord& r)
+    : foot(r.x, r.y, r.z), scale(scaleOf(r)), east(static_cast<float>(r.tiltEast) * (1 / 127.0f)), north(static_cast<float>(r.tiltNorth) * (1 / 127.0f)) {
+    const V2f& t = yawTable()[r.yaw * kYaws / 65536];
+    cosine = t.x;
+    sine = t.y;
+}
+
+PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library) : library_(std::move(library)) {
+    scenes_.resize(library_->individualCount());
+    reaches_.resize(library_->individualCount());
+    parallelFor(library_->individualCount(), [&](int i) {
+        const Individual& plant = library_->individual(i);
+        reaches_[i].assign(kReaches, 0);
+        for (int k = 0; k < kReaches; ++k) {
+            const float a = 2 * kPi * static_cast<float>(k) / kReaches;
+            const V2f d(std::cos(a), std::sin(a));
+            for (const Mesh& mesh : plant.parts)
+                for (const V3f& p : mesh.positions) reaches_[i][k] = std::max(reaches_[i][k], xy(p).dot(d));
+        }
+        RTCScene scene = rtcNewScene(embreeDevice());
+        rtcSetSceneBuildQuality(scene, RTC_BUILD_QUALITY_HIGH);
+        auto held = std::make_unique<EmbreeScene>(scene);
+        for (size_t p = 0; p < plant.parts.size(); ++p) {
+            const Mesh& mesh = plant.parts[p];
+            if (mesh.empty()) continue;
+            RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
+            void* v = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
+            std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
+            void* t = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
+            std::copy(mesh.triangles.begin(), mesh.triangles.end(), static_cast<V3i*>(t));
+            rtcCommitGeometry(g);
+            rtcAttachGeometryByID(scene, g, static_cast<unsigned>(p));
+            rtcReleaseGeometry(g);
+        }
+        rtcCommitScene(scene);
+        scenes_[i] = std::move(held);
+    });
+}
+
+float PlantScenes::reach(int index, float angle) const {
+    const float turns = angle / (2 * kPi), t = (turns - std::floor(turns)) * kReaches;
+    const int k = static_cast<int>(t) % kReaches;
+    // Between two directions the reach exceeds neither by more than the chord of the step.
+    const auto& r = reaches_[index];
+    return std::max(r[k], r[(k + 1) % kReaches]) * 1.0013f;
+}
+
+std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const PlantTile> tile, std::shared_ptr<const PlantScenes> plants, bool quick) {
+    RTCScene scene = rtcNewScene(embreeDevice());
+    auto held = std::make_shared<EmbreeScene>(scene);
+    rtcSetSceneBuildQuality(scene, quick ? RTC_BUILD_QUALITY_LOW : RTC_BUILD_QUALITY_MEDIUM);
+    auto data = std::make_shared<TileData>(TileData{tile, std::move(plants)});
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_USER);
+    rtcSetGeometryUserPrimitiveCount(g, static_cast<unsigned>(tile->records.size()));
+    rtcSetGeometryUserData(g, data.get());
+    rtcSetGeometryMask(g, kMaskSolid);
+    rtcSetGeometryBoundsFunction(g, [](const RTCBoundsFunctionArguments* a) { boundsOf(a); }, nullptr);
+    rtcSetGeometryIntersectFunction(g, intersectPlant);
+    rtcSetGeometryOccludedFunction(g, occludePlant);
+    rtcCommitGeometry(g);
+    rtcAttachGeometryByID(scene, g, 0);
+    rtcReleaseGeometry(g);
+    rtcCommitScene(scene);
+    held->keeps.push_back(std::move(data));
+    return held;
+}
+
+} // namespace thallos

@@ -1,0 +1,50 @@
+// Plants in the tracer: a scene for each grown individual, and one user geometry for each tile of records.
+#pragma once
+
+#include "core/planting/species.h"
+#include "core/project/built_site.h"
+#include "core/trace/embree.h"
+#include "core/trace/ray.h"
+
+namespace thallos {
+
+class PlantScenes {
+public:
+    explicit PlantScenes(std::shared_ptr<const PlantLibrary> library);
+    RTCScene individual(int index) const { return scenes_[index]->get(); }
+    const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
+    // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too little.
+    float reach(int index, float angle) const;
+
+private:
+    std::shared_ptr<const PlantLibrary> library_;
+    std::vector<std::unique_ptr<EmbreeScene>> scenes_;
+    std::vector<std::vector<float>> reaches_;
+};
+
+// How a record's plant lies in the world: turned, sized, sheared by its tilt, moved.
+struct PlantPose {
+    V3f foot;
+    float cosine, sine, scale;
+    float east, north; // metres of shear a metre of height
+
+    explicit PlantPose(const PlantRecord& r);
+    V3f toLocal(const V3f& world) const { return dirToLocal(world - foot); }
+    V3f dirToLocal(const V3f& d) const {
+        const float x = d.x - east * d.z, y = d.y - north * d.z;
+        const float s = 1 / scale;
+        return {(cosine * x + sine * y) * s, (cosine * y - sine * x) * s, d.z * s};
+    }
+    V3f toWorld(const V3f& local) const {
+        const float x = (cosine * local.x - sine * local.y) * scale, y = (sine * local.x + cosine * local.y) * scale, z = local.z * scale;
+        return foot + V3f(x + east * z, y + north * z, z);
+    }
+    V3f normalToWorld(const V3f& n) const { // not normalised
+        const float x = cosine * n.x - sine * n.y, y = sine * n.x + cosine * n.y;
+        return {x, y, n.z - east * x - north * y};
+    }
+};
+
+std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const PlantTile> tile, std::shared_ptr<const PlantScenes> plants, bool quick);
+
+} // namespace thallos

@@ -1,0 +1,55 @@
+// Rays through the scene, with what plant callbacks and glass filters report on the way.
+#pragma once
+
+#include <limits>
+
+#include <embree3/rtcore.h>
+
+#include "core/base/vec.h"
+#include "core/planting/record.h"
+
+namespace thallos {
+
+struct Scene;
+struct PlantTile;
+
+inline constexpr float kFarAway = std::numeric_limits<float>::infinity();
+
+// Rays see surfaces by kind.
+enum RayMask : unsigned { kMaskSolid = 1, kMaskClear = 2, kMaskAll = 3 };
+
+// Embree hands this back to the callbacks; `embree` must stay first.
+struct RayContext {
+    RTCIntersectContext embree;
+    V3f camera{0};        // decides level of detail and thinning, for shadow and bounce rays too
+    // Of the nearest plant hit so far.
+    const PlantTile* tile = nullptr;
+    unsigned plant = 0, part = 0, triangle = 0;
+    float u = 0, v = 0;
+    // Light left after the clear surfaces that a shadow ray crossed.
+    Rgb through{1};
+
+    RayContext() { rtcInitIntersectContext(&embree); }
+    explicit RayContext(const V3f& eye) : RayContext() { camera = eye; }
+};
+
+struct Hit {
+    float t = kFarAway;
+    V3f position{0};
+    V3f normal{0};        // geometric, world, unit, on the side of the surface's front
+    unsigned object = 0;  // index into Scene::objects
+    unsigned part = 0, triangle = 0;
+    float u = 0, v = 0;
+    const PlantRecord* plant = nullptr;
+
+    explicit operator bool() const { return t < kFarAway; }
+};
+
+Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway, unsigned mask = kMaskAll);
+// Share of light that arrives along the ray from `far`: 0 where something solid stands.
+Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway);
+
+// The origin of a ray that leaves a surface at p on the side of n: off by 4 units in the last place of max(|p|, t).
+V3f offset(const V3f& p, const V3f& n, float t);
+
+} // namespace thallos

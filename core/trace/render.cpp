@@ -1,0 +1,196 @@
+#include "core/trace/render.h"
+
+#include <atomic>
+#include <cmath>
+
+#include <tbb/blocked_range2d.h>
+#include <tbb/parallel_for.h>
+
+#include "core/trace/denoise.h"
+#include "core/trace/shading.h"
+
+namespace thallos {
+
+namespace {
+
+// Calls body(x, y) for every pixel, in small tiles; stops between tiles.
+template <class Body>
+bool overPixels(int width, int height, const std::function<bool()>& stop, Body&& body) {
+    std::atomic<bool> stopped{false};
+    tbb::parallel_for(
+        tbb::blocked_range2d<int>(0, height, 8, 0, width, 16),
+        [&](const tbb::blocked_range2d<int>& r) {
+            if (stopped.load(std::memory_order_relaxed)) return;
+            if (stop && stop()) {
+                stopped.store(true, std::memory_order_relaxed);
+                return;
+            }
+            const TracingThread flags;
+            for (int y = r.rows().begin(); y != r.rows().end(); ++y)
+                for (int x = r.cols().begin(); x != r.cols().end(); ++x) body(x, y);
+        },
+        tbb::simple_partitioner());
+    return !stopped;
+}
+
+// An offset within about +-1.5 pixels, spread like a Gaussian filter of 0.5 pixels: samples need no weights.
+float filterOffset(float u) {
+    // Inverse of the logistic curve that fits the normal distribution, cut at 1.5.
+    const float p = 0.003f + 0.994f * u;
+    return 0.5f * 0.5513f * std::log(p / (1 - p)) * 0.95f;
+}
+
+} // namespace
+
+Film::Film(int w, int h) : width(w), height(h) {
+    const size_t n = static_cast<size_t>(w) * h;
+    even.assign(n, Rgb(0));
+    odd.assign(n, Rgb(0));
+    emission.assign(n, Rgb(0));
+    albedo.assign(n, Rgb(0));
+    normal.assign(n, V3f(0));
+    depth.assign(n, 0);
+    sunlit.assign(n, 0);
+}
+
+Image Film::radiance() const {
+    Image out(width, height);
+    const float s = 1 / static_cast<float>(std::max(samples, 1));
+    for (size_t i = 0; i < out.pixels.size(); ++i) out.pixels[i] = (even[i] + odd[i] + emission[i]) * s;
+    return out;
+}
+
+bool addPass(Film& film, const Scene& scene, const Environment& env, const Camera& camera, const PictureSettings& settings,
+             const std::function<bool()>& stop, int64_t* rays) {
+    const Lens lens(camera);
+    const V2f scale(1 / static_cast<float>(settings.size.x), 1 / static_cast<float>(settings.size.y));
+    const auto sample = static_cast<uint32_t>(film.samples);
+    std::atomic<int64_t> counted{0};
+    const bool whole = overPixels(film.width, film.height, stop, [&](int x, int y) {
+        const int px = x + settings.regionStart.x, py = y + settings.regionStart.y;
+        Sampler sampler(static_cast<uint32_t>(px), static_cast<uint32_t>(py), sample, settings.seed);
+        const V2f jitter = sampler.pair();
+        const V2f at((static_cast<float>(px) + 0.5f + filterOffset(jitter.x)) * scale.x, (static_cast<float>(py) + 0.5f + filterOffset(jitter.y)) * scale.y);
+        int n = 0;
+        PathSettings path{settings.bounces, lens.pixelAngle(settings.size.x), rays ? &n : nullptr};
+        PathSample s = tracePath(scene, env, lens.origin, lens.ray(at), sampler, path);
+        const size_t i = static_cast<size_t>(y) * film.width + x;
+        const Features& f = s.features;
+        (sample & 1 ? film.odd : film.even)[i] += s.radiance - f.emission;
+        film.emission[i] += f.emission;
+        film.albedo[i] += f.albedo;
+        film.normal[i] += f.normal;
+        film.depth[i] += f.depth;
+        film.sunlit[i] += f.sunlit;
+        if (rays) counted.fetch_add(n, std::memory_order_relaxed);
+    });
+    if (!whole) return false;
+    ++film.samples;
+    if (rays) *rays += counted;
+    return true;
+}
+
+bool quickPicture(Image& out, const Scene& scene, const Environment& env, const Camera& camera, const std::function<bool()>& stop) {
+    const Lens lens(camera);
+    const float angle = lens.pixelAngle(out.width);
+    return overPixels(out.width, out.height, stop, [&](int x, int y) {
+        const V2f at((static_cast<float>(x) + 0.5f) / static_cast<float>(out.width), (static_cast<float>(y) + 0.5f) / static_cast<float>(out.height));
+        out.at(x, y) = quickShading(scene, env, lens.origin, lens.ray(at), angle);
+    });
+}
+
+bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window, const std::function<bool()>& stop) {
+    const float top = scene.bounds.max.z + 10;
+    const Box2f site = scene.site->field.grid.box();
+    const V3f paper = V3f(-0.5f, 0.5f, 0.7f).normalized();
+    return overPixels(out.width, out.height, stop, [&](int x, int y) {
+        const V2f p(lerp(window.min.x, window.max.x, (static_cast<float>(x) + 0.5f) / static_cast<float>(out.width)),
+                    lerp(window.max.y, window.min.y, (static_cast<float>(y) + 0.5f) / static_cast<float>(out.height)));
+        PlanPixel& pixel = out.at(x, y);
+        pixel = PlanPixel();
+        if (!site.intersects(p)) return;
+        V3f from(p.x, p.y, top);
+        const V3f down(0, 0, -1);
+        for (int k = 0; k < 400; ++k) {
+            const Hit hit = trace(scene, from, down, from);
+            if (!hit) return;
+            const SceneObject& object = scene.objects[hit.object];
+            if (object.kind == ObjectKind::Plants) {
+                // On through the crown, below the plant's foot.
+                from.z = std::min(hit.position.z - 0.02f, from.z - 0.02f);
+                continue;
+            }
+            pixel.kind = object.kind == ObjectKind::Building ? PlanPixel::Building
+                         : object.kind == ObjectKind::Water  ? PlanPixel::Water
+                         : object.kind == ObjectKind::Figure ? PlanPixel::Figure
+                                                             : PlanPixel::Ground;
+            pixel.height = hit.position.z;
+            pixel.item = static_cast<uint16_t>(object.item.value);
+            const V3f n = hit.normal.z < 0 ? -hit.normal : hit.normal;
+            pixel.facing = n.dot(paper);
+            if (toSun.z > 0.02f) {
+                // Shadows of buildings and land only.
+                V3f o = offset(hit.position, n, hit.t);
+                for (int s = 0; s < 40; ++s) {
+                    const Hit shade = trace(scene, o, toSun, from, kFarAway, kMaskSolid);
+                    if (!shade) break;
+                    if (scene.objects[shade.object].kind != ObjectKind::Plants) {
+                        pixel.shaded = true;
+                        break;
+                    }
+                    o = shade.position + toSun * 0.3f;
+                }
+            }
+            return;
+        }
+    });
+}
+
+Environment environmentOf(const Project& project, const Shot& shot) { return makeEnvironment(project.site->place, shot.daylight); }
+
+RenderResult renderPicture(const Scene& scene, const Environment& env, const Shot& shot, const PictureSettings& settings, int samples, bool denoised,
+                           Progress& progress) {
+    const auto start = std::chrono::steady_clock::now();
+    const bool part = settings.regionSize.x > 0 && settings.regionSize.y > 0;
+    Camera camera = shot.camera;
+    camera.aspect = static_cast<float>(settings.size.x) / static_cast<float>(settings.size.y);
+    // Metered on a small picture of the whole frame, so that a region is exposed like the rest.
+    float ev = shot.ev100;
+    if (shot.metered) {
+        Image small(160, std::max(16, static_cast<int>(160 / camera.aspect)));
+        quickPicture(small, scene, env, camera, nullptr);
+        ev = meter(small);
+    }
+    // Neighbours beyond the region are traced too, as far as the filter reads.
+    const int apron = part && denoised ? kDenoiseReach : 0;
+    PictureSettings padded = settings;
+    V2i size = settings.size, inner(0);
+    if (part) {
+        const V2i from(std::max(settings.regionStart.x - apron, 0), std::max(settings.regionStart.y - apron, 0));
+        const V2i to(std::min(settings.regionStart.x + settings.regionSize.x + apron, settings.size.x),
+                     std::min(settings.regionStart.y + settings.regionSize.y + apron, settings.size.y));
+        padded.regionStart = from;
+        size = to - from;
+        inner = settings.regionStart - from;
+    }
+    Film film(size.x, size.y);
+    int64_t rays = 0;
+    const double share = denoised ? 0.96 : 1;
+    while (film.samples < samples) {
+        if (!addPass(film, scene, env, camera, padded, [&] { return progress.cancelled(); }, &rays)) progress.throwIfCancelled();
+        progress.set(share * film.samples / samples);
+    }
+    Image picture = denoised ? denoise(film, [&] { return progress.cancelled(); }) : film.radiance();
+    progress.throwIfCancelled();
+    if (part) {
+        Image cut(settings.regionSize.x, settings.regionSize.y);
+        for (int y = 0; y < cut.height; ++y)
+            for (int x = 0; x < cut.width; ++x) cut.at(x, y) = picture.at(x + inner.x, y + inner.y);
+        picture = std::move(cut);
+    }
+    progress.set(1);
+    const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+    return {std::move(picture), ev, film.samples, rays, seconds};
+}
+
+} // namespace thallos

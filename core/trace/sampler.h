@@ -1,0 +1,57 @@
+// Well-spread sample points that depend only on pixel, sample and dimension: Sobol points with hashed Owen scrambling
+// (B. Burley, "Practical Hash-based Owen Scrambling", JCGT 2020), padded by pairs of dimensions.
+#pragma once
+
+#include <cstdint>
+
+#include "core/base/hash.h"
+#include "core/base/vec.h"
+
+namespace thallos {
+
+class Sampler {
+public:
+    Sampler(uint32_t x, uint32_t y, uint32_t sample, uint64_t seed) : seed_(static_cast<uint32_t>(mix(seed, x, y))), index_(sample) {}
+
+    V2f pair() {
+        const uint32_t s = hash(seed_ + 0x9e3779b9u * ++dimension_);
+        const uint32_t i = scramble(index_, s);
+        return {unit(scramble(reversed(i), hash(s ^ 0xa511e9b3u))), unit(scramble(second(i), hash(s ^ 0x63d83595u)))};
+    }
+    float one() { return pair().x; }
+
+private:
+    static uint32_t reversed(uint32_t x) {
+        x = __builtin_bswap32(x);
+        x = ((x >> 4) & 0x0f0f0f0fu) | ((x & 0x0f0f0f0fu) << 4);
+        x = ((x >> 2) & 0x33333333u) | ((x & 0x33333333u) << 2);
+        return ((x >> 1) & 0x55555555u) | ((x & 0x55555555u) << 1);
+    }
+    static uint32_t second(uint32_t i) { // the second Sobol dimension
+        uint32_t r = 0;
+        for (uint32_t v = 1u << 31; i; i >>= 1, v ^= v >> 1)
+            if (i & 1) r ^= v;
+        return r;
+    }
+    static uint32_t hash(uint32_t x) {
+        x ^= x >> 16;
+        x *= 0x7feb352du;
+        x ^= x >> 15;
+        x *= 0x846ca68bu;
+        return x ^ (x >> 16);
+    }
+    static uint32_t scramble(uint32_t x, uint32_t seed) { // nested uniform, by Laine and Karras's permutation
+        x = reversed(x);
+        x += seed;
+        x ^= x * 0x6c50b47cu;
+        x ^= x * 0xb82f1e52u;
+        x ^= x * 0xc7afe638u;
+        x ^= x * 0x8d22f6e6u;
+        return reversed(x);
+    }
+    static float unit(uint32_t x) { return static_cast<float>(x >> 8) * 0x1p-24f; }
+
+    uint32_t seed_, index_, dimension_ = 0;
+};
+
+} // namespace thallos

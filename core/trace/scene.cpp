@@ -1,0 +1,266 @@
+#include "core/trace/scene.h"
+
+#include <atomic>
+#include <cmath>
+#include <functional>
+
+#include <pmmintrin.h>
+#include <xmmintrin.h>
+
+#include "core/base/error.h"
+#include "core/base/parallel.h"
+#include "core/trace/plant_scenes.h"
+
+namespace thallos {
+
+namespace {
+
+std::atomic<int64_t> bytesHeld{0};
+
+bool countMemory(void*, ssize_t bytes, bool) {
+    bytesHeld += bytes;
+    return true;
+}
+
+} // namespace
+
+RTCDevice embreeDevice() {
+    static const RTCDevice device = [] {
+        RTCDevice d = rtcNewDevice("verbose=0");
+        if (!d) throw Error(Error::Kind::Unsupported, "The ray tracing library does not start on this processor", "");
+        rtcSetDeviceMemoryMonitorFunction(d, countMemory, nullptr);
+        return d;
+    }();
+    return device;
+}
+
+int64_t embreeBytes() { return bytesHeld; }
+
+TracingThread::TracingThread() : saved_(_mm_getcsr()) { _mm_setcsr(saved_ | 0x8040); } // flush to zero, denormals are zero
+TracingThread::~TracingThread() { _mm_setcsr(saved_); }
+
+namespace {
+
+std::shared_ptr<EmbreeScene> newScene(bool robust) {
+    RTCScene scene = rtcNewScene(embreeDevice());
+    if (robust) rtcSetSceneFlags(scene, RTC_SCENE_FLAG_ROBUST);
+    return std::make_shared<EmbreeScene>(scene);
+}
+
+// A clear surface lets shadow rays through with what it does not reflect.
+void passClear(const RTCFilterFunctionNArguments* args) {
+    auto& context = *reinterpret_cast<RayContext*>(args->context);
+    context.through *= *static_cast<const Rgb*>(args->geometryUserPtr);
+    args->valid[0] = 0;
+}
+
+// A hole in a cut-out picture is no hit.
+struct CutOut {
+    const Mesh* mesh;
+    const Surface* surface;
+};
+void passHoles(const RTCFilterFunctionNArguments* args) {
+    const auto& c = *static_cast<const CutOut*>(args->geometryUserPtr);
+    const auto& hit = *reinterpret_cast<const RTCHit*>(args->hit);
+    const V3i& t = c.mesh->triangles[hit.primID];
+    const V2f uv = c.mesh->uvs[t.x] * (1 - hit.u - hit.v) + c.mesh->uvs[t.y] * hit.u + c.mesh->uvs[t.z] * hit.v;
+    if (coverage(*c.surface, uv) < 0.5f) args->valid[0] = 0;
+}
+
+void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask, const std::function<void(RTCGeometry)>& set = {}) {
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
+    void* v = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
+    std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
+    void* t = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
+    std::copy(mesh.triangles.begin(), mesh.triangles.end(), static_cast<V3i*>(t));
+    rtcSetGeometryMask(g, mask);
+    if (set) set(g);
+    rtcCommitGeometry(g);
+    rtcAttachGeometryByID(scene.get(), g, id);
+    rtcReleaseGeometry(g);
+}
+
+std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int tile) {
+    auto scene = newScene(true);
+    const HeightTile& heights = *field.tiles[tile];
+    const V2i start = field.grid.tileStart(tile);
+    const int w = heights.cells.x + 1, h = heights.cells.y + 1;
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
+    auto* v = static_cast<V3f*>(rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), static_cast<size_t>(w) * h));
+    for (int y = 0; y < h; ++y)
+        for (int x = 0; x < w; ++x) {
+            const V2f p = field.grid.place(start + V2i(x, y));
+            *v++ = {p.x, p.y, heights.at(x, y)};
+        }
+    auto* grid = static_cast<RTCGrid*>(rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_GRID, 0, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
+    *grid = {0, static_cast<unsigned>(w), static_cast<uint16_t>(w), static_cast<uint16_t>(h)};
+    rtcSetGeometryMask(g, kMaskSolid);
+    rtcCommitGeometry(g);
+    rtcAttachGeometryByID(scene->get(), g, 0);
+    rtcReleaseGeometry(g);
+    rtcCommitScene(scene->get());
+    return scene;
+}
+
+std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>& model, const std::vector<Surface>& surfaces) {
+    auto scene = newScene(false);
+    auto keptSurfaces = std::make_shared<std::vector<Surface>>(surfaces);
+    scene->keeps = {model, keptSurfaces};
+    for (size_t i = 0; i < model->parts.size(); ++i) {
+        const Part& part = model->parts[i];
+        const Surface& surface = (*keptSurfaces)[part.material];
+        const bool clear = surface.transmission > 0.5f;
+        addMesh(*scene, part.mesh, static_cast<unsigned>(i), clear ? kMaskClear : kMaskSolid, [&](RTCGeometry g) {
+            if (clear) {
+                auto tint = std::make_shared<Rgb>(surface.baseColor * 0.9f);
+                rtcSetGeometryUserData(g, tint.get());
+                rtcSetGeometryOccludedFilterFunction(g, passClear);
+                scene->keeps.push_back(std::move(tint));
+            } else if (surface.texture && !part.mesh.uvs.empty()) {
+                auto cut = std::make_shared<CutOut>(CutOut{&part.mesh, &surface});
+                rtcSetGeometryUserData(g, cut.get());
+                rtcSetGeometryOccludedFilterFunction(g, passHoles);
+                rtcSetGeometryIntersectFilterFunction(g, passHoles);
+                scene->keeps.push_back(std::move(cut));
+            }
+        });
+    }
+    rtcCommitScene(scene->get());
+    return scene;
+}
+
+// Whether the tracer sees the two lists alike: only what decides filters and masks is built into a scene.
+bool sameFilters(const std::vector<Surface>& a, const std::vector<Surface>& b) {
+    if (a.size() != b.size()) return false;
+    for (size_t i = 0; i < a.size(); ++i)
+        if ((a[i].transmission > 0.5f) != (b[i].transmission > 0.5f) || (a[i].transmission > 0.5f && a[i].baseColor != b[i].baseColor) || a[i].texture != b[i].texture)
+            return false;
+    return true;
+}
+
+std::shared_ptr<const EmbreeScene> waterScene(const Mesh& sheet) {
+    auto scene = newScene(true);
+    static const Rgb surfaceLoss(0.95f);
+    addMesh(*scene, sheet, 0, kMaskClear, [](RTCGeometry g) {
+        rtcSetGeometryUserData(g, const_cast<Rgb*>(&surfaceLoss));
+        rtcSetGeometryOccludedFilterFunction(g, passClear);
+    });
+    rtcCommitScene(scene->get());
+    return scene;
+}
+
+} // namespace
+
+std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSite> site) {
+    if (!plantScenes_ || plantScenes_->library() != site->library) {
+        plantScenes_ = std::make_shared<PlantScenes>(site->library);
+        last_ = nullptr;
+    }
+    auto scene = std::make_shared<Scene>();
+    scene->site = site;
+    scene->plantScenes = plantScenes_;
+    const BuiltSite* before = last_ ? last_->site.get() : nullptr;
+
+    // What the last scene holds, by the part of the site it was made of.
+    std::unordered_map<const void*, const SceneObject*> known;
+    if (last_)
+        for (const SceneObject& o : last_->objects) {
+            const void* key = nullptr;
+            switch (o.kind) {
+            case ObjectKind::Ground: key = before->field.tiles[o.index].get(); break;
+            case ObjectKind::Far: key = before->far.get(); break;
+            case ObjectKind::Plants: key = o.plants.get(); break;
+            case ObjectKind::Building: key = o.surfaces; break;
+            case ObjectKind::Figure: key = o.model.get(); break;
+            case ObjectKind::Water: key = o.water; break;
+            }
+            known.emplace(key, &o);
+        }
+    auto reuse = [&](const void* key) -> std::shared_ptr<const EmbreeScene> {
+        const auto it = known.find(key);
+        return it == known.end() ? nullptr : it->second->scene;
+    };
+
+    std::vector<std::function<void(SceneObject&)>> makers;
+    auto add = [&](SceneObject object, std::function<void(SceneObject&)> make) {
+        scene->objects.push_back(std::move(object));
+        makers.push_back(scene->objects.back().scene ? nullptr : std::move(make));
+    };
+
+    const HeightField& field = site->field;
+    for (int i = 0; i < field.grid.tileCount(); ++i)
+        add({.kind = ObjectKind::Ground, .index = i, .scene = reuse(field.tiles[i].get())},
+            [&field, i](SceneObject& o) { o.scene = groundTileScene(field, i); });
+    if (site->far)
+        add({.kind = ObjectKind::Far, .scene = reuse(site->far.get())}, [&site](SceneObject& o) {
+            auto s = newScene(true);
+            addMesh(*s, *site->far, 0, kMaskSolid);
+            rtcCommitScene(s->get());
+            o.scene = s;
+        });
+    for (const auto& tiles : site->plants)
+        for (const auto& tile : tiles)
+            add({.kind = ObjectKind::Plants, .scene = reuse(tile.get()), .plants = tile},
+                [this, tile, quick = site->stale](SceneObject& o) { o.scene = makePlantTileScene(tile, plantScenes_, quick); });
+    for (const WaterBody& w : site->waters) {
+        if (w.sheet->empty()) continue;
+        std::shared_ptr<const EmbreeScene> same;
+        if (before)
+            for (const SceneObject& o : last_->objects)
+                if (o.kind == ObjectKind::Water)
+                    for (const WaterBody& b : before->waters)
+                        if (b.item == w.item && b.sheet == w.sheet && o.item == w.item) same = o.scene;
+        add({.kind = ObjectKind::Water, .item = w.item, .scene = same, .water = &w.water}, [&w](SceneObject& o) { o.scene = waterScene(*w.sheet); });
+    }
+    for (const auto& item : site->project.items) {
+        if (!item->visible) continue;
+        if (const auto* b = std::get_if<Building>(&item->body)) {
+            const SceneObject* same = nullptr;
+            if (last_)
+                for (const SceneObject& o : last_->objects)
+                    if (o.kind == ObjectKind::Building && o.model == b->model && sameFilters(*o.surfaces, b->surfaces)) same = &o;
+            SceneObject o{.kind = ObjectKind::Building, .item = item->id, .scene = same ? same->scene : nullptr, .model = b->model, .surfaces = &b->surfaces};
+            o.toWorld = transformOf(*b);
+            o.toObject = o.toWorld.inverse();
+            add(std::move(o), [b](SceneObject& made) { made.scene = modelScene(b->model, b->surfaces); });
+        } else if (const auto* f = std::get_if<Figure>(&item->body)) {
+            if (!figure_) {
+                figure_ = std::make_shared<const Model>(scaleFigure());
+                figureSurfaces_ = figure_->materials;
+            }
+            // Stands on the highest floor or ground under it.
+            const V3f at(f->at.x, f->at.y, field.at(f->at));
+            SceneObject o{.kind = ObjectKind::Figure, .item = item->id, .scene = reuse(figure_.get()), .model = figure_, .surfaces = &figureSurfaces_};
+            o.toWorld = transformOf(Building{.position = at, .yaw = f->yaw});
+            o.toObject = o.toWorld.inverse();
+            add(std::move(o), [this](SceneObject& made) { made.scene = modelScene(figure_, figureSurfaces_); });
+        }
+    }
+    parallelFor(static_cast<int>(makers.size()), [&](int i) {
+        if (makers[i]) makers[i](scene->objects[i]);
+    });
+
+    RTCScene top = rtcNewScene(embreeDevice());
+    scene->top = std::make_unique<EmbreeScene>(top);
+    rtcSetSceneFlags(top, RTC_SCENE_FLAG_ROBUST);
+    for (size_t i = 0; i < scene->objects.size(); ++i) {
+        const SceneObject& o = scene->objects[i];
+        RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_INSTANCE);
+        rtcSetGeometryInstancedScene(g, o.scene->get());
+        const M44f& m = o.toWorld; // row vectors: the rows are Embree's columns
+        const float columns[12] = {m[0][0], m[0][1], m[0][2], m[1][0], m[1][1], m[1][2], m[2][0], m[2][1], m[2][2], m[3][0], m[3][1], m[3][2]};
+        rtcSetGeometryTransform(g, 0, RTC_FORMAT_FLOAT3X4_COLUMN_MAJOR, columns);
+        rtcSetGeometryMask(g, kMaskAll);
+        rtcCommitGeometry(g);
+        rtcAttachGeometryByID(top, g, static_cast<unsigned>(i));
+        rtcReleaseGeometry(g);
+    }
+    rtcCommitScene(top);
+    RTCBounds b;
+    rtcGetSceneBounds(top, &b);
+    scene->bounds = {{b.lower_x, b.lower_y, b.lower_z}, {b.upper_x, b.upper_y, b.upper_z}};
+    last_ = scene;
+    return scene;
+}
+
+} // namespace thallos

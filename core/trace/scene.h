@@ -1,0 +1,54 @@
+// The site as rays see it: one top scene of instances of per-tile scenes. An edit builds new tile scenes and a new top scene
+// and leaves the old ones to whoever still traces them.
+#pragma once
+
+#include <memory>
+#include <unordered_map>
+
+#include "core/project/built_site.h"
+#include "core/trace/embree.h"
+
+namespace thallos {
+
+class PlantScenes; // one Embree scene for each grown individual
+
+enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water };
+
+// What an instance of the top scene stands for.
+struct SceneObject {
+    ObjectKind kind;
+    Id item;
+    int index = 0; // ground: tile
+    std::shared_ptr<const EmbreeScene> scene;
+    std::shared_ptr<const PlantTile> plants;
+    std::shared_ptr<const Model> model;
+    const std::vector<Surface>* surfaces = nullptr;
+    const Water* water = nullptr;
+    M44f toWorld, toObject;
+};
+
+// Immutable; any number of threads may trace it.
+struct Scene {
+    std::shared_ptr<const BuiltSite> site;
+    std::shared_ptr<const PlantScenes> plantScenes;
+    std::vector<SceneObject> objects;
+    std::unique_ptr<EmbreeScene> top;
+    Box3f bounds;
+};
+
+class SceneBuilder {
+public:
+    // Tiles that are the same as in the last scene made here are shared with it.
+    std::shared_ptr<const Scene> update(std::shared_ptr<const BuiltSite> site);
+
+private:
+    std::shared_ptr<const Scene> last_;
+    std::shared_ptr<const PlantScenes> plantScenes_;
+    std::shared_ptr<const Model> figure_;
+    std::vector<Surface> figureSurfaces_;
+};
+
+// Bytes that the Embree device holds now.
+int64_t embreeBytes();
+
+} // namespace thallos

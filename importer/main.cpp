@@ -1,0 +1,75 @@
+// thallos-importer: reads one foreign file and hands it back in our own form, so that whatever the file does to a reader
+// happens here. The last line on standard error is the reason for a failure.
+#include <algorithm>
+#include <cstdio>
+#include <cstdlib>
+#include <fstream>
+#include <sstream>
+
+#include "core/base/error.h"
+#include "core/material/model_blob.h"
+#include "importer/readers.h"
+
+namespace fs = std::filesystem;
+using namespace thallos;
+
+bool thallos::within(const fs::path& file, const fs::path& folder) {
+    std::error_code e;
+    const fs::path f = fs::weakly_canonical(file, e), base = fs::weakly_canonical(folder, e);
+    const auto [end, rest] = std::mismatch(base.begin(), base.end(), f.begin(), f.end());
+    return end == base.end() && rest != f.end();
+}
+
+namespace {
+
+std::string lower(std::string s) {
+    for (char& c : s) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    return s;
+}
+
+void put(const fs::path& file, const std::string& bytes) {
+    std::ofstream out(file, std::ios::binary);
+    out << bytes;
+    out.flush();
+    if (!out) throw Error(Error::Kind::Unwritable, "the result could not be handed over, perhaps the disk is full", "");
+}
+
+int run(int argc, char** argv) {
+    const std::string verb = argc > 1 ? argv[1] : "";
+    if (verb == "model" && argc == 6) {
+        const fs::path file = argv[2];
+        const std::string ending = lower(file.extension().string());
+        const float unit = std::strtof(argv[4], nullptr);
+        Model model = ending == ".glb" || ending == ".gltf" ? readGltf(file, unit) : readWithAssimp(file, unit, argv[5][0]);
+        if (model.name.empty()) model.name = file.stem().string();
+        tidy(model);
+        const V3f size = bounds(model).size();
+        if (std::max({size.x, size.y, size.z}) > 2000) model.warnings.push_back("is larger than 2 km: perhaps its unit is not the metre");
+        if (std::max({size.x, size.y, size.z}) < 0.05f) model.warnings.push_back("is smaller than 5 cm: perhaps its unit is not the metre");
+        put(argv[3], packModel(model));
+        return 0;
+    }
+    if (verb == "heights" && argc == 5) {
+        put(argv[3], packHeights(readHeights(argv[2], std::strtof(argv[4], nullptr))));
+        return 0;
+    }
+    if (verb == "write-heights" && argc == 6) {
+        std::ifstream in(argv[2], std::ios::binary);
+        std::stringstream s;
+        s << in.rdbuf();
+        writeHeights(argv[3], unpackHeights(s.str()), {std::strtof(argv[4], nullptr), std::strtof(argv[5], nullptr)});
+        return 0;
+    }
+    std::fprintf(stderr, "usage: thallos-importer model FILE OUT UNIT UP | heights FILE OUT PNG-HEIGHT | write-heights IN FILE X Y\n");
+    return 2;
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    try {
+        return run(argc, argv);
+    } catch (const std::bad_alloc&) { std::fprintf(stderr, "needs more memory than it may have\n");
+    } catch (const std::exception& e) { std::fprintf(stderr, "%s\n", e.what()); }
+    return 1;
+}

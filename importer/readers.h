@@ -1,0 +1,18 @@
+// Readers of foreign files. They run in the child program alone.
+#pragma once
+
+#include <filesystem>
+
+#include "core/exchange/foreign.h"
+
+namespace thallos {
+
+Model readGltf(const std::filesystem::path& file, float unit);
+Model readWithAssimp(const std::filesystem::path& file, float unit, char up);
+HeightRaster readHeights(const std::filesystem::path& file, float pngHeight);
+void writeHeights(const std::filesystem::path& file, const HeightRaster& raster, const V2f& origin);
+
+// Whether `file` lies in `folder` or below it, links resolved: nothing else may be read for an import.
+bool within(const std::filesystem::path& file, const std::filesystem::path& folder);
+
+} // namespace thallos

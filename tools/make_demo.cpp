@@ -1,0 +1,194 @@
+// Makes the demo project, Hollin Bank Apiary. Usage: make_demo ASSETS OUT.thallos
+#include <cmath>
+#include <cstdio>
+
+#include "core/base/hash.h"
+#include "core/exchange/foreign.h"
+#include "core/project/built_site.h"
+#include "core/project/store.h"
+
+using namespace thallos;
+
+namespace {
+
+// Colours and patterns that the plain model file cannot carry.
+void dress(Building& house) {
+    for (Surface& s : house.surfaces) {
+        auto pattern = [&](Pattern p, float size) {
+            s.pattern = p;
+            s.patternSize = size;
+        };
+        if (s.name == "rubble stone") pattern(Pattern::Masonry, 0.19f);
+        if (s.name == "larch cladding") pattern(Pattern::Boards, 0.14f);
+        if (s.name == "soffit boards") pattern(Pattern::Boards, 0.12f);
+        if (s.name == "terrace deck") pattern(Pattern::Decking, 0.145f);
+        if (s.name == "floor tiles") pattern(Pattern::Paving, 0.3f);
+        if (s.name == "lime plaster") pattern(Pattern::Plaster, 0.6f);
+        if (s.name == "sawn stone") pattern(Pattern::Plaster, 0.5f);
+    }
+}
+
+Polygon ring(const V2f& centre, float rx, float ry, int n, uint64_t seed) { // handles of an irregular round
+    Random random(seed);
+    Polygon out;
+    for (int i = 0; i < n; ++i) {
+        const float a = 2 * kPi * static_cast<float>(i) / static_cast<float>(n), k = random.between(0.82f, 1.15f);
+        out.push_back(centre + V2f(std::cos(a) * rx * k, std::sin(a) * ry * k));
+    }
+    return out;
+}
+
+// A line through points, rounded.
+Polygon rounded(const Polygon& points) {
+    Polygon out;
+    for (size_t i = 0; i + 1 < points.size(); ++i) {
+        const V2f p0 = points[i ? i - 1 : 0], p1 = points[i], p2 = points[i + 1], p3 = points[std::min(i + 2, points.size() - 1)];
+        for (int k = 0; k < 12; ++k) {
+            const float t = static_cast<float>(k) / 12, t2 = t * t, t3 = t2 * t;
+            out.push_back((p1 * 2.0f + (p2 - p0) * t + (p0 * 2.0f - p1 * 5.0f + p2 * 4.0f - p3) * t2 + (p1 * 3.0f - p0 - p2 * 3.0f + p3) * t3) * 0.5f);
+        }
+    }
+    out.push_back(points.back());
+    return out;
+}
+
+Camera at(const V3f& eye, const V3f& target, float focal, float aspect) {
+    Camera c;
+    c.position = eye;
+    const V3f d = target - eye;
+    c.yaw = std::atan2(d.x, d.y);
+    c.pitch = std::atan2(d.z, std::sqrt(d.x * d.x + d.y * d.y));
+    c.focal = focal;
+    c.aspect = aspect;
+    return c;
+}
+
+Project demo(const std::filesystem::path& assets) {
+    Project p = newProject({400, 400}, 0.5f, "Hollin Bank Apiary");
+    p.items.clear();
+    Site site = *p.site;
+    site.place = {52.1, -2.3, 84};
+    site.zone = 1;
+    site.farSeed = 20;
+    p = withSite(p, site);
+
+    // A bank that falls to the south with a hollow for the pond.
+    Ground g = Ground::make({400, 400}, 0.5f, {11, 5.5f, 95, 0.36f, {0.008f, 0.052f}});
+    const V2f pond(17, -34);
+    const auto lower = [&](const V2f& at, float radius, float depth) {
+        g = dab(g, buildNatural(g), {BrushKind::Lower, radius, depth, 0.85f}, at);
+    };
+    lower(pond, 21, 1.3f);
+    lower(pond + V2f(7, 2), 15, 1.0f);
+    lower(pond + V2f(-6, -2), 13, 0.9f);
+    const Polygon path = rounded({{-16, -126}, {-13, -100}, {-7, -72}, {-5, -50}, {-1, -32}, {4.5f, -16}, {6.3f, -4}, {5.6f, 2.2f}});
+    const Polygon lane = rounded({{-205, -131}, {-120, -127}, {-40, -126}, {40, -130}, {120, -127}, {205, -132}});
+    g = paintPath(g, lane, 4.2f, 0.6f);
+    g = paintPath(g, path, 1.9f, 0.35f);
+    g = dab(g, buildNatural(g), {BrushKind::Gravel, 3.4f, 0.9f, 0.4f}, {5.8f, 1.2f});
+    p = withGround(p, g);
+    const HeightField natural = buildNatural(g);
+
+    // The building, seated on its pad.
+    Building house;
+    house.model = std::make_shared<const Model>(importModel(assets / "demo/honey-house.glb"));
+    house.surfaces = house.model->materials;
+    dress(house);
+    house.yaw = radians(16);
+    house.position = {3, 11, 0};
+    house.position.z = seatHeight(house, natural) - 0.25f;
+    Id houseId;
+    p = added(p, "Honey house", house, &houseId);
+    p = added(p, "Building pad", BuildingPad{houseId, 0.25f, 1.3f, 4.5f, 0.6f});
+
+    const HeightField field = build(p, PlantLibrary::load(assets / "species"))->field;
+    const auto hiveModel = std::make_shared<const Model>(importModel(assets / "demo/hive.glb"));
+    for (int i = 0; i < 5; ++i) {
+        Building hive;
+        hive.model = hiveModel;
+        hive.surfaces = hiveModel->materials;
+        const V2f where(-13.6f + 1.55f * static_cast<float>(i), -3.6f + 0.55f * static_cast<float>(i) + (i % 2 ? 0.2f : 0));
+        hive.yaw = radians(12 + 5.0f * static_cast<float>((i * 7) % 3));
+        hive.position = {where.x, where.y, field.at(where) - 0.03f};
+        p = added(p, "Hive " + std::to_string(i + 1), hive);
+    }
+    p = added(p, "Beekeeper", Figure{{-10.2f, -5.6f}, radians(150)});
+
+    Water water{pond, 0, 0.9f, 0.22f, Rgb(0.032f, 0.045f, 0.026f)};
+    water.level = field.at(pond) + 1.75f;
+    p = added(p, "Pond", water);
+
+    // Orchard: rows along the slope, each tree a little out of line.
+    Planting orchard;
+    Random random(5);
+    for (int row = 0; row < 7; ++row)
+        for (int i = 0; i < 8; ++i) {
+            const V2f at(-19.5f - 7.2f * static_cast<float>(row) + random.around(0.5f), -38 + 6.8f * static_cast<float>(i) + random.around(0.5f));
+            if (random.unit() < 0.06f) continue; // a gap where a tree died
+            orchard.specimens.push_back({"Apple", at, random.between(0, 2 * kPi), random.between(0.82f, 1.1f), static_cast<int>(random.next() % 3)});
+        }
+    orchard.specimens.push_back({"Apple", {-10.5f, -22.5f}, 1.1f, 1.05f, 1});
+    p = added(p, "Orchard", orchard);
+
+    Drift birches{{ring({33, -12}, 11, 17, 9, 3)}, {{"Birch", 1}}, 0.055f, 2.4f, 0.28f, 0, 0, 7};
+    p = added(p, "Birch copse", birches);
+    Drift spruces{{{{-70, 52}, {-20, 60}, {40, 55}, {95, 62}, {100, 88}, {20, 92}, {-60, 86}}}, {{"Spruce", 0.45f}, {"Birch", 0.4f}, {"Hazel", 0.15f}}, 0.045f, 3.2f, 0.3f, 0, 0.25f, 12};
+    p = added(p, "Shelter wood", spruces);
+    Drift edge{{{{90, 40}, {140, 60}, {175, 0}, {170, -80}, {120, -100}, {105, -40}}, {{-100, 40}, {-150, 30}, {-180, -40}, {-150, -110}, {-110, -90}, {-105, -20}}},
+               {{"Birch", 0.4f}, {"Hazel", 0.35f}, {"Spruce", 0.25f}}, 0.03f, 3.4f, 0.3f, 0, 0.3f, 13};
+    p = added(p, "Field trees", edge);
+    Drift hazels{{ring({21, 24}, 6, 4, 6, 8), {{-70, -52}, {-40, -50}, {-16, -47.5f}, {-15, -45}, {-40, -47}, {-70, -49}}, ring({-15, 24}, 6, 5, 6, 9)}, {{"Hazel", 1}}, 0.16f, 1.5f, 0.35f, 0, 0, 4};
+    p = added(p, "Hazels", hazels);
+
+    Drift meadow{{{{-13, -66}, {12, -64}, {30, -58}, {46, -44}, {50, -20}, {42, 8}, {30, 20}, {20, 23}, {-10, 16}, {-16, 8}, {-15, -10}, {-17, -30}, {-22, -52}}},
+                 {{"Fescue", 0.66f}, {"Fescue in ear", 0.12f}, {"Oxeye daisy", 0.12f}, {"Knapweed", 0.10f}}, 7.5f, 0.16f, 0.35f, 0.3f, 0.12f, 4071};
+    p = added(p, "Meadow mix", meadow);
+    Drift orchardGrass{{{{-15, -10}, {-16, 8}, {-14, 16}, {-72, 18}, {-78, -44}, {-22, -52}, {-17, -30}}}, {{"Fescue", 0.82f}, {"Fescue in ear", 0.1f}, {"Oxeye daisy", 0.08f}}, 5, 0.2f, 0.4f, 0.3f, 0.1f, 88};
+    p = added(p, "Orchard grass", orchardGrass);
+    Drift rough{{{{-95, -118}, {90, -118}, {85, -60}, {46, -44}, {12, -64}, {-22, -52}, {-95, -60}}, {{46, -44}, {95, -50}, {90, 50}, {30, 48}, {42, 8}, {50, -20}}, {{-14, 16}, {30, 20}, {30, 48}, {-60, 50}, {-72, 18}}},
+                {{"Fescue", 0.85f}, {"Fescue in ear", 0.1f}, {"Knapweed", 0.05f}}, 2.6f, 0.25f, 0.45f, 0.3f, 0.15f, 21};
+    p = added(p, "Rough grass", rough);
+    Drift reeds{{ring(pond + V2f(13, 4), 5, 9, 7, 31), ring(pond + V2f(-10, 9), 6, 3.5f, 6, 32)}, {{"Reed", 1}}, 3.4f, 0.25f, 0.35f, 0, 0.25f, 9};
+    p = added(p, "Reeds", reeds);
+    p = added(p, "Terrace foreground", Clearing{{{{-3.5f, 3.5f}, {-2.2f, 1.3f}, {6.0f, -0.6f}, {12.8f, 6.2f}, {12.2f, 9.2f}}}});
+
+    // Shots.
+    auto ground = [&](const V2f& q, float eye) { return V3f(q.x, q.y, field.at(q) + eye); };
+    const V3f door(4.4f, 7.4f, house.position.z + 2.0f);
+    Shot first;
+    first.camera = upright(at(ground({-13.5f, -25}, 1.6f), door + V3f(-1.2f, 0, 0.9f), 31, 16.0f / 9));
+    first.daylight = {{2026, 5, 14, 9.4, 1}, 32000};
+    first.finish.balance = 5300;
+    first.finish.vignette = 0.25f;
+    p = added(p, "Orchard approach", first);
+
+    Shot path2 = first;
+    path2.camera = upright(at(ground({0.9f, -24.5f}, 1.65f), door + V3f(0.4f, 0, 1.6f), 27, 4.0f / 5));
+    path2.daylight = {{2026, 5, 14, 17.6, 1}, 40000};
+    path2.size = {1200, 1500};
+    path2.finish.balance = 5000;
+    p = added(p, "Up the path", path2);
+
+    Shot above = first;
+    above.camera = at(ground({36, -58}, 15), V3f(2, 0, house.position.z + 0.5f), 35, 16.0f / 9);
+    above.daylight = {{2026, 5, 14, 10.6, 1}, 30000};
+    p = added(p, "Over the pond", above);
+    check(p);
+    return p;
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    if (argc != 3) {
+        std::fprintf(stderr, "usage: make_demo ASSETS OUT.thallos\n");
+        return 2;
+    }
+    try {
+        std::filesystem::create_directories(std::filesystem::path(argv[2]).parent_path());
+        saveProjectAs(demo(argv[1]), argv[2]);
+    } catch (const std::exception& e) {
+        std::fprintf(stderr, "%s\n", e.what());
+        return 1;
+    }
+}
