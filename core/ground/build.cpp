@@ -52,24 +52,30 @@ Ground Ground::make(const V2f& size, float cell, const Relief& relief) {
     return g;
 }
 
-HeightField buildNatural(const Ground& ground, const Ground* before, const HeightField* previous) {
-    HeightField out{ground.grid, TileGrid<HeightTile>(ground.grid.tileCount())};
-    const bool comparable = before && previous && before->grid == ground.grid && before->relief == ground.relief;
+TileGrid<HeightTile> buildBare(const Ground& ground) {
+    if (!ground.survey.empty()) return ground.survey;
+    TileGrid<HeightTile> out(ground.grid.tileCount());
     parallelFor(ground.grid.tileCount(), [&](int i) {
-        const HeightTile* survey = tileOf(ground.survey, i);
-        const HeightTile* sculpt = tileOf(ground.sculpt, i);
-        if (comparable && survey == tileOf(before->survey, i) && sculpt == tileOf(before->sculpt, i)) {
-            out.tiles[i] = previous->tiles[i];
-            return;
-        }
         const V2i start = ground.grid.tileStart(i), cells = ground.grid.tileSize(i);
         auto tile = std::make_shared<HeightTile>(cells);
         for (int y = 0; y <= cells.y; ++y)
-            for (int x = 0; x <= cells.x; ++x) {
-                float z = survey ? survey->at(x, y) : reliefAt(ground.relief, ground.grid.place(start + V2i(x, y)));
-                if (sculpt) z += sculpt->at(x, y);
-                tile->at(x, y) = z;
-            }
+            for (int x = 0; x <= cells.x; ++x) tile->at(x, y) = reliefAt(ground.relief, ground.grid.place(start + V2i(x, y)));
+        out[i] = tile;
+    });
+    return out;
+}
+
+HeightField buildNatural(const Ground& ground, const TileGrid<HeightTile>& bare, const Ground* before, const HeightField* previous) {
+    HeightField out{ground.grid, bare};
+    parallelFor(ground.grid.tileCount(), [&](int i) {
+        const HeightTile* sculpt = tileOf(ground.sculpt, i);
+        if (before && previous && sculpt == tileOf(before->sculpt, i)) {
+            out.tiles[i] = previous->tiles[i];
+            return;
+        }
+        if (!sculpt) return;
+        auto tile = std::make_shared<HeightTile>(*bare[i]);
+        for (size_t k = 0; k < tile->values.size(); ++k) tile->values[k] += sculpt->values[k];
         out.tiles[i] = tile;
     });
     return out;

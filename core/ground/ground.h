@@ -41,8 +41,11 @@ struct Pad {
 // The area that a pad can change given heights in `range`.
 Box2f reach(const Pad& pad, const V2f& range);
 
-// Relief or survey plus sculpting, without pads. Tiles whose inputs are the same in `before` are shared with `previous`.
-HeightField buildNatural(const Ground& ground, const Ground* before = nullptr, const HeightField* previous = nullptr);
+// What the ground starts from: relief or survey. Slow for large grounds; depends on grid, relief and survey alone.
+TileGrid<HeightTile> buildBare(const Ground& ground);
+// With sculpting, without pads. Tiles whose sculpting is the same in `before` are shared with `previous`.
+HeightField buildNatural(const Ground& ground, const TileGrid<HeightTile>& bare, const Ground* before = nullptr, const HeightField* previous = nullptr);
+inline HeightField buildNatural(const Ground& ground) { return buildNatural(ground, buildBare(ground)); }
 // With pads in their order. Only tiles of `changed` are computed; others are shared with `previous` (null: all computed).
 HeightField buildPadded(const HeightField& natural, const std::vector<Pad>& pads, const HeightField* previous = nullptr,
                         const std::vector<char>& changed = {});

@@ -148,7 +148,10 @@ private:
     void heights() {
         const Ground& ground = *out_->project.ground;
         const GroundGrid& grid = ground.grid;
-        out_->natural = buildNatural(ground, previous_ ? previous_->project.ground.get() : nullptr, previous_ ? &previous_->natural : nullptr);
+        const Ground* before = previous_ ? previous_->project.ground.get() : nullptr;
+        const bool sameBare = before && before->relief == ground.relief && before->survey == ground.survey;
+        out_->bare = sameBare ? previous_->bare : buildBare(ground);
+        out_->natural = buildNatural(ground, out_->bare, sameBare ? before : nullptr, sameBare ? &previous_->natural : nullptr);
         out_->pads = padsOf(out_->project);
         std::vector<char> changed;
         if (previous_) {

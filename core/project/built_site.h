@@ -28,7 +28,8 @@ struct WaterBody {
 struct BuiltSite {
     Project project;
     std::shared_ptr<const PlantLibrary> library;
-    HeightField natural; // without pads
+    TileGrid<HeightTile> bare; // without sculpting
+    HeightField natural;       // without pads
     HeightField field;
     std::vector<Pad> pads;
     std::vector<std::vector<std::shared_ptr<const PlantTile>>> plants; // by ground tile

@@ -1,0 +1,208 @@
+#include "app/engine.h"
+
+#include <chrono>
+#include <cmath>
+
+#include <tbb/task_arena.h>
+
+#include "core/trace/denoise.h"
+
+namespace thallos {
+
+namespace {
+
+bool sameCamera(const Shot& a, const Shot& b) { return a.camera == b.camera; }
+
+QImage toQImage(const Image8& picture) {
+    QImage image(picture.width, picture.height, QImage::Format_RGB888);
+    for (int y = 0; y < picture.height; ++y) std::memcpy(image.scanLine(y), &picture.at(0, y), static_cast<size_t>(picture.width) * 3);
+    return image;
+}
+
+} // namespace
+
+Engine::Engine(std::shared_ptr<const PlantLibrary> library, QObject* parent) : QObject(parent), library_(std::move(library)) {
+    qRegisterMetaType<std::shared_ptr<const thallos::BuiltSite>>();
+    qRegisterMetaType<thallos::ShotPicture>();
+    qRegisterMetaType<thallos::PlanPicture>();
+    thread_ = std::thread([this] { run(); });
+}
+
+Engine::~Engine() {
+    {
+        const std::lock_guard lock(mutex_);
+        quit_ = true;
+        ++generation_;
+    }
+    wake_.notify_all();
+    thread_.join();
+}
+
+void Engine::change(const std::function<void(Request&)>& set) {
+    {
+        const std::lock_guard lock(mutex_);
+        if (!request_) request_.emplace();
+        set(*request_);
+        ++generation_;
+    }
+    wake_.notify_all();
+}
+
+void Engine::setProject(const Project& project, Haste haste) {
+    change([&](Request& r) {
+        r.project = project;
+        r.haste = haste;
+    });
+}
+void Engine::setShot(Id id, const Shot& shot) {
+    change([&](Request& r) {
+        r.shotId = id;
+        r.shot = shot;
+    });
+}
+void Engine::setShotSize(const QSize& pixels) {
+    change([&](Request& r) { r.shotSize = pixels; });
+}
+void Engine::setPlan(const QSize& pixels, const Box2f& window) {
+    change([&](Request& r) {
+        r.planSize = pixels;
+        r.planWindow = window;
+    });
+}
+void Engine::setPaused(bool paused) {
+    change([&](Request& r) { r.paused = paused; });
+}
+
+std::shared_ptr<const Scene> Engine::scene() const {
+    const std::lock_guard lock(mutex_);
+    return shared_;
+}
+
+void Engine::run() {
+    // Of low priority: a final render and the interface's own loops come first.
+    tbb::task_arena arena(tbb::task_arena::automatic, 1, tbb::task_arena::priority::low);
+    uint64_t seen = 0;
+    for (;;) {
+        Request request;
+        uint64_t generation = 0;
+        {
+            std::unique_lock lock(mutex_);
+            wake_.wait(lock, [&] { return quit_ || generation_ != seen; });
+            if (quit_) return;
+            generation = generation_;
+            if (!request_ || !request_->project.ground) {
+                seen = generation;
+                continue;
+            }
+            request = *request_;
+        }
+        try {
+            arena.execute([&] { work(request, generation); });
+        } catch (const std::exception& e) { Q_EMIT failed(QString::fromUtf8(e.what())); }
+        seen = generation;
+    }
+}
+
+void Engine::publish(const Image& radiance, const Request& r, int samples, bool denoised, bool exact) {
+    const float ev = r.shot.metered ? ev_ : r.shot.ev100;
+    const Image developed = develop(radiance, ev, r.shot.finish);
+    ShotPicture p;
+    p.image = toQImage(exact ? display_.exact(developed) : display_.quick(developed));
+    p.samples = samples;
+    p.wanted = r.shot.samples;
+    p.denoised = denoised;
+    p.passSeconds = passSeconds_;
+    p.ev100 = ev;
+    p.camera = r.shot.camera;
+    p.shot = r.shotId;
+    Q_EMIT shotReady(p);
+}
+
+void Engine::work(const Request& r, uint64_t generation) {
+    const auto stop = [this, generation] { return stale(generation); };
+
+    // The site, if the document changed or was built in haste and now rests.
+    if (!site_ || !(r.project == site_->project) || (r.haste == Haste::Rest && site_->stale)) {
+        std::vector<std::string> warnings;
+        site_ = build(r.project, library_, site_, r.haste, &warnings);
+        current_ = builder_.update(site_);
+        {
+            const std::lock_guard lock(mutex_);
+            shared_ = current_;
+        }
+        planFresh_ = filmFresh_ = quickDone_ = false;
+        Q_EMIT siteBuilt(site_);
+    }
+    // The light.
+    if (!environment_ || !(r.shot.daylight == done_.shot.daylight) || r.project.site != done_.project.site || !environmentFresh_) {
+        if (!atmosphere_ || atmosphere_->visibility() != r.shot.daylight.visibility) atmosphere_ = std::make_shared<Atmosphere>(r.shot.daylight.visibility);
+        environment_ = std::make_shared<const Environment>(makeEnvironment(r.project.site->place, r.shot.daylight, atmosphere_));
+        environmentFresh_ = true;
+        planFresh_ = filmFresh_ = quickDone_ = false;
+    }
+    if (!sameCamera(r.shot, done_.shot) || r.shotSize != done_.shotSize) filmFresh_ = quickDone_ = false;
+    if (r.planSize != done_.planSize || r.planWindow != done_.planWindow) planFresh_ = false;
+    const bool finishChanged = !(r.shot.finish == done_.shot.finish) || r.shot.metered != done_.shot.metered || r.shot.ev100 != done_.shot.ev100;
+    done_ = r;
+
+    const bool shown = r.shotSize.width() >= 16 && r.shotSize.height() >= 16;
+    Camera camera = r.shot.camera;
+    if (shown && !quickDone_) {
+        camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
+        // First a coarse picture, at once; nothing stops it, so that a long drag is always shown.
+        const int width = std::min(r.shotSize.width(), 320), height = std::max(1, width * r.shotSize.height() / r.shotSize.width());
+        Image coarse(width, height);
+        quickPicture(coarse, *current_, *environment_, camera, nullptr);
+        ev_ = meter(coarse);
+        publish(coarse, r, 0, false, false);
+        if (stop()) return;
+    }
+    if (!planFresh_ && r.planSize.width() >= 16 && r.planSize.height() >= 16) {
+        auto pixels = std::make_shared<Raster<PlanPixel>>(r.planSize.width(), r.planSize.height());
+        if (!planPicture(*pixels, *current_, environment_->toSun, r.planWindow, r.haste == Haste::Moving ? nullptr : std::function<bool()>(stop))) return;
+        Q_EMIT planReady({std::move(pixels), r.planWindow});
+        planFresh_ = true;
+    }
+    if (!shown || r.haste == Haste::Moving || stop()) return;
+    if (!quickDone_) {
+        camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
+        Image full(r.shotSize.width(), r.shotSize.height());
+        if (!quickPicture(full, *current_, *environment_, camera, stop)) return;
+        publish(full, r, 0, false, false);
+        quickDone_ = true;
+        filmFresh_ = false;
+    } else if (finishChanged && filmFresh_ && film_.samples > 0)
+        publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.samples, !cleaned_.empty(), true);
+
+    if (r.paused) return;
+    if (!filmFresh_) {
+        film_ = Film(r.shotSize.width(), r.shotSize.height());
+        cleaned_ = Image();
+        filmFresh_ = true;
+    }
+    camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
+    PictureSettings settings;
+    settings.size = V2i(r.shotSize.width(), r.shotSize.height());
+    while (film_.samples < r.shot.samples) {
+        // A pass that is stopped half way leaves some pixels ahead of others: it is made on a copy.
+        const auto start = std::chrono::steady_clock::now();
+        Film next = film_;
+        if (!addPass(next, *current_, *environment_, camera, settings, stop)) return;
+        film_ = std::move(next);
+        passSeconds_ = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+        cleaned_ = Image();
+        const int n = film_.samples;
+        const bool clean = n == 8 || n == 24 || n == 64 || n == 128 || n >= r.shot.samples;
+        if (clean && !stop()) {
+            cleaned_ = denoise(film_, stop);
+            if (stop()) {
+                cleaned_ = Image();
+                return;
+            }
+            publish(cleaned_, r, n, true, true);
+        } else if (n < 8 || n % 4 == 0)
+            publish(film_.radiance(), r, n, false, false);
+    }
+}
+
+} // namespace thallos

@@ -1,0 +1,100 @@
+// The one worker that keeps the panes' pictures up to date: builds the site, shades quickly while something moves, then traces
+// on in place. It gives way to every new request within milliseconds.
+#pragma once
+
+#include <condition_variable>
+#include <mutex>
+#include <optional>
+#include <thread>
+
+#include <QImage>
+#include <QObject>
+
+#include "core/trace/render.h"
+
+namespace thallos {
+
+// What the shot pane shows.
+struct ShotPicture {
+    QImage image;
+    int samples = 0;   // 0: quick shading
+    int wanted = 0;
+    bool denoised = false;
+    double passSeconds = 0; // the last sample of every pixel took this long
+    float ev100 = 13;
+    Camera camera;     // that it was made with
+    Id shot;
+};
+
+struct PlanPicture {
+    std::shared_ptr<const Raster<PlanPixel>> pixels;
+    Box2f window;
+};
+
+class Engine : public QObject {
+    Q_OBJECT
+public:
+    explicit Engine(std::shared_ptr<const PlantLibrary> library, QObject* parent = nullptr);
+    ~Engine() override;
+
+    // Requests; cheap, from the interface thread.
+    void setProject(const Project& project, Haste haste);
+    void setShot(Id id, const Shot& shot);
+    void setShotSize(const QSize& pixels);
+    void setPlan(const QSize& pixels, const Box2f& window);
+    void setPaused(bool paused); // while a final render has the processor
+
+    // The newest scene: for picking. May lag behind the document by the time of a build.
+    std::shared_ptr<const Scene> scene() const;
+
+signals:
+    void siteBuilt(std::shared_ptr<const thallos::BuiltSite> site);
+    void shotReady(const thallos::ShotPicture& picture);
+    void planReady(const thallos::PlanPicture& picture);
+    void failed(const QString& sentence);
+
+private:
+    struct Request {
+        Project project;
+        Haste haste = Haste::Rest;
+        Id shotId;
+        Shot shot;
+        QSize shotSize{0, 0};
+        QSize planSize{0, 0};
+        Box2f planWindow;
+        bool paused = false;
+    };
+    void run();
+    void work(const Request& request, uint64_t generation);
+    bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
+    void change(const std::function<void(Request&)>& set);
+    void publish(const Image& radiance, const Request& request, int samples, bool denoised, bool exact);
+
+    std::shared_ptr<const PlantLibrary> library_;
+    mutable std::mutex mutex_;
+    std::condition_variable wake_;
+    std::optional<Request> request_; // newest
+    std::atomic<uint64_t> generation_{0};
+    bool quit_ = false;
+
+    // Of the worker alone.
+    Request done_;
+    std::shared_ptr<const BuiltSite> site_;
+    SceneBuilder builder_;
+    std::shared_ptr<const Scene> current_;
+    std::shared_ptr<const Atmosphere> atmosphere_;
+    std::shared_ptr<const Environment> environment_;
+    Film film_;
+    Image cleaned_;      // denoised radiance, if newest
+    float ev_ = 13;
+    double passSeconds_ = 0;
+    bool planFresh_ = false, environmentFresh_ = false, filmFresh_ = false, quickDone_ = false;
+    std::shared_ptr<const Scene> shared_; // guarded by mutex_
+    Display display_;
+    std::thread thread_;
+};
+
+} // namespace thallos
+
+Q_DECLARE_METATYPE(thallos::ShotPicture)
+Q_DECLARE_METATYPE(thallos::PlanPicture)

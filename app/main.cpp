@@ -1,0 +1,57 @@
+// Thallos.
+#include <clocale>
+#include <cstdio>
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QMessageBox>
+#include <QSettings>
+#include <QTimer>
+
+#include "app/main_window.h"
+#include "app/theme.h"
+#include "core/base/assets.h"
+
+int main(int argc, char** argv) {
+    QApplication app(argc, argv);
+    std::setlocale(LC_NUMERIC, "C");
+    QApplication::setApplicationName("thallos");
+    QApplication::setOrganizationName("thallos");
+    QApplication::setApplicationDisplayName("Thallos");
+    QSettings::setDefaultFormat(QSettings::IniFormat);
+    QCommandLineParser parser;
+    parser.setApplicationDescription("Sets a building into its site and renders it.");
+    parser.addHelpOption();
+    parser.addPositionalArgument("project", "project file to open");
+    parser.addOption({"screenshot", "write a picture of the window when the shown shot has enough samples, and quit", "file"});
+    parser.addOption({"samples", "samples to wait for before the screenshot", "n", "1"});
+    parser.addOption({"verb", "verb to show: seat, shape, plant, light, frame, finish", "name"});
+    parser.addOption({"choose", "item to choose", "name"});
+    parser.process(app);
+    try {
+        thallos::Theme::load("overcast");
+        thallos::MainWindow window(thallos::PlantLibrary::load(thallos::assetFolder() / "species"));
+        const QStringList files = parser.positionalArguments();
+        if (!files.isEmpty()) window.openProject(files.first().toStdString());
+        const QStringList verbs{"seat", "shape", "plant", "light", "frame", "finish"};
+        if (const auto v = verbs.indexOf(parser.value("verb")); v >= 0) window.session().setVerb(static_cast<thallos::Verb>(v));
+        if (parser.isSet("choose"))
+            if (const auto* item = thallos::find(window.session().project(), parser.value("choose").toStdString())) window.session().choose(item->id);
+        window.show();
+        if (parser.isSet("screenshot")) {
+            QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window, [&](const thallos::ShotPicture& p) {
+                if (p.samples < parser.value("samples").toInt()) return;
+                QTimer::singleShot(300, &window, [&] {
+                    const bool good = window.grab().save(parser.value("screenshot"));
+                    QApplication::exit(good ? 0 : 1);
+                });
+            });
+        } else
+            QTimer::singleShot(0, &window, &thallos::MainWindow::offerRecovery);
+        return QApplication::exec();
+    } catch (const std::exception& e) {
+        std::fprintf(stderr, "%s\n", e.what());
+        QMessageBox::critical(nullptr, "Thallos", QString::fromUtf8(e.what()));
+        return 1;
+    }
+}

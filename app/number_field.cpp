@@ -1,0 +1,181 @@
+#include "app/number_field.h"
+
+#include <cmath>
+
+#include <QCoreApplication>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QStyle>
+#include <QWheelEvent>
+
+#include "app/theme.h"
+#include "core/base/error.h"
+
+namespace thallos {
+
+ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& tip, QWidget* parent) : QWidget(parent), label_(label), range_(range), value_(range.normal) {
+    setFixedHeight(28);
+    setToolTip(tip);
+    field_ = new QLineEdit(this);
+    field_->setObjectName(label);
+    field_->setAccessibleName(label);
+    field_->setToolTip(tip);
+    field_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    field_->setFont(typeface(Type::Body));
+    field_->setTextMargins(0, 0, range.unit.isEmpty() ? 2 : 28, 0);
+    field_->installEventFilter(this);
+    reason_ = new QLabel(this);
+    reason_->setFont(typeface(Type::Tiny));
+    reason_->hide();
+    connect(field_, &QLineEdit::editingFinished, this, &ValueRow::typed);
+    show();
+}
+
+double ValueRow::toShare(double v) const {
+    v = std::clamp(v, range_.low, range_.high);
+    if (range_.logarithmic) return std::log(v / range_.low) / std::log(range_.high / range_.low);
+    return (v - range_.low) / (range_.high - range_.low);
+}
+double ValueRow::fromShare(double s) const {
+    s = std::clamp(s, 0.0, 1.0);
+    if (range_.logarithmic) return range_.low * std::pow(range_.high / range_.low, s);
+    return range_.low + (range_.high - range_.low) * s;
+}
+
+void ValueRow::show() {
+    const double shown = range_.dimension == Dimension::Percent ? value_ * 100 : value_;
+    const QString number = QString::fromStdString(formatNumber(shown, range_.decimals));
+    if (field_->text() != number) field_->setText(number);
+    field_->setProperty("wrong", false);
+    field_->style()->unpolish(field_);
+    field_->style()->polish(field_);
+    setFixedHeight(28);
+    reason_->hide();
+    update();
+}
+
+void ValueRow::setValue(double value) {
+    value_ = value;
+    if (!field_->hasFocus() || !field_->isModified()) show();
+    update();
+}
+
+void ValueRow::typed() {
+    if (!field_->isModified()) return;
+    try {
+        const double v = parseQuantity(field_->text().toStdString(), range_.dimension, range_.unit.toStdString());
+        if (v < range_.low - 1e-9 || v > range_.high + 1e-9) {
+            const double k = range_.dimension == Dimension::Percent ? 100 : 1;
+            throw Error(Error::Kind::Invalid, tr("From %1 to %2").arg(QString::fromStdString(formatNumber(range_.low * k, range_.decimals)), QString::fromStdString(formatNumber(range_.high * k, range_.decimals))).toStdString(), "");
+        }
+        field_->setModified(false);
+        value_ = v;
+        show();
+        Q_EMIT changed(v, false);
+        Q_EMIT settled();
+    } catch (const Error& e) {
+        field_->setProperty("wrong", true);
+        field_->style()->unpolish(field_);
+        field_->style()->polish(field_);
+        setFixedHeight(42);
+        reason_->setText(QString::fromUtf8(e.what()));
+        reason_->setStyleSheet(QString("color: %1").arg(Theme::now().clay.name()));
+        reason_->setGeometry(12, 27, width() - 24, 14);
+        reason_->setAlignment(Qt::AlignRight);
+        reason_->show();
+    }
+}
+
+void ValueRow::step(double by) {
+    const double v = range_.logarithmic ? value_ * std::pow(range_.high / range_.low, by / 100) : value_ + (range_.high - range_.low) * by / 100;
+    // Steps land on round values.
+    const double unit = std::pow(10, range_.dimension == Dimension::Percent ? -2 - range_.decimals : -range_.decimals);
+    value_ = std::clamp(std::round(v / unit) * unit, range_.low, range_.high);
+    field_->setModified(false);
+    show();
+    Q_EMIT changed(value_, false);
+}
+
+void ValueRow::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const Theme& t = Theme::now();
+    p.setFont(typeface(Type::Body));
+    p.setPen(t.second);
+    p.drawText(QRectF(12, 0, 92, 28), Qt::AlignVCenter, label_);
+    const QRectF s = sliderRect();
+    const double y = 14, x = s.left() + toShare(value_) * s.width();
+    p.setPen(QPen(t.sliderLine, 2));
+    p.drawLine(QPointF(s.left(), y), QPointF(s.right(), y));
+    p.setPen(QPen(t.accent, 2));
+    p.drawLine(QPointF(s.left(), y), QPointF(x, y));
+    p.setPen(QPen(t.accent, 1.5));
+    p.setBrush(t.field);
+    p.drawEllipse(QPointF(x, y), 5.5, 5.5);
+    field_->setGeometry(width() - 92, 3, 80, 22);
+    // The unit stands within the field, in a column of its own; painted by the row after the field.
+}
+
+bool ValueRow::eventFilter(QObject* object, QEvent* event) {
+    if (event->type() == QEvent::Paint && !range_.unit.isEmpty()) {
+        field_->removeEventFilter(this);
+        QCoreApplication::sendEvent(field_, event);
+        field_->installEventFilter(this);
+        QPainter p(field_);
+        p.setFont(typeface(Type::Small));
+        p.setPen(Theme::now().second);
+        p.drawText(QRectF(field_->width() - 30, 0, 28, field_->height()), Qt::AlignVCenter | Qt::AlignLeft, range_.unit);
+        return true;
+    }
+    if (event->type() == QEvent::KeyPress) {
+        auto* key = static_cast<QKeyEvent*>(event);
+        const double size = key->modifiers() & Qt::ShiftModifier ? 10 : key->modifiers() & Qt::ControlModifier ? 0.1 : 1;
+        if (key->key() == Qt::Key_Up || key->key() == Qt::Key_Down) {
+            step(key->key() == Qt::Key_Up ? size : -size);
+            return true;
+        }
+        if (key->key() == Qt::Key_Escape) {
+            field_->setModified(false);
+            show();
+            field_->clearFocus();
+            return true;
+        }
+    }
+    if (event->type() == QEvent::Wheel && field_->hasFocus()) {
+        auto* wheel = static_cast<QWheelEvent*>(event);
+        step(wheel->angleDelta().y() > 0 ? 1 : -1);
+        return true;
+    }
+    return QWidget::eventFilter(object, event);
+}
+
+void ValueRow::slide(double x) {
+    const QRectF s = sliderRect();
+    value_ = fromShare((x - s.left()) / s.width());
+    field_->setModified(false);
+    show();
+    Q_EMIT changed(value_, true);
+}
+void ValueRow::mousePressEvent(QMouseEvent* event) {
+    if (event->button() != Qt::LeftButton || !sliderRect().adjusted(-8, -4, 8, 4).contains(event->position())) return;
+    sliding_ = true;
+    slide(event->position().x());
+}
+void ValueRow::mouseMoveEvent(QMouseEvent* event) {
+    if (sliding_) slide(event->position().x());
+}
+void ValueRow::mouseReleaseEvent(QMouseEvent*) {
+    if (!sliding_) return;
+    sliding_ = false;
+    Q_EMIT settled();
+}
+void ValueRow::mouseDoubleClickEvent(QMouseEvent*) { // back to what is usual
+    value_ = range_.normal;
+    show();
+    Q_EMIT changed(value_, false);
+    Q_EMIT settled();
+}
+
+} // namespace thallos

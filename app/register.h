@@ -1,0 +1,41 @@
+// The list of the current verb's items, each with eye and lock.
+#pragma once
+
+#include <QWidget>
+
+#include "app/session.h"
+
+namespace thallos {
+
+class Register : public QWidget {
+    Q_OBJECT
+public:
+    Register(Session& session, QWidget* parent);
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent*) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    bool event(QEvent* event) override;
+
+private:
+    struct Row {
+        const Item* item;
+        QString icon, count;
+    };
+    void refresh();
+    int rowAt(const QPointF& p) const;
+    QRectF rowRect(int i) const;
+    void toggle(const Item& item, bool lock);
+    void rename(int row);
+    Session& session_;
+    std::vector<Row> rows_;
+    QString title_, total_;
+    int hover_ = -1, scroll_ = 0;
+};
+
+} // namespace thallos

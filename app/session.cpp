@@ -1,0 +1,209 @@
+#include "app/session.h"
+
+#include <thread>
+
+#include <QCoreApplication>
+#include <QPointer>
+
+#include "core/base/error.h"
+
+namespace thallos {
+
+namespace fs = std::filesystem;
+
+Session::Session(QObject* parent) : QObject(parent), history_(newProject({100, 100}, 0.5f, "Untitled site")) {
+    sessionName_ = "session-" + std::to_string(QCoreApplication::applicationPid());
+    autosave_.setSingleShot(true);
+    autosave_.setInterval(20000);
+    connect(&autosave_, &QTimer::timeout, this, &Session::autosave);
+    if (const auto shots = itemsOf<Shot>(project()); !shots.empty()) shot_ = shots.front()->id;
+}
+
+void Session::changed(Haste haste) {
+    if (chosen_ && !chosenItem()) choose({});
+    if (!shotItem()) {
+        const auto shots = itemsOf<Shot>(project());
+        shot_ = shots.empty() ? Id{} : shots.front()->id;
+        camera_.reset();
+        Q_EMIT viewChanged();
+    }
+    if (!autosave_.isActive()) autosave_.start();
+    Q_EMIT projectChanged(haste);
+}
+
+void Session::edit(const QString& name, Project project, const QString& mergeKey, Haste haste) {
+    const size_t before = history_.position();
+    if (project == history_.now()) return;
+    history_.commit(name.toStdString(), std::move(project), mergeKey.toStdString());
+    // A new branch after an undo past the saved state can never be that state again.
+    if (savedAt_ != SIZE_MAX && history_.position() <= savedAt_ && before < savedAt_) savedAt_ = SIZE_MAX;
+    if (savedAt_ == history_.position()) savedAt_ = SIZE_MAX; // joined into the saved step
+    changed(haste);
+}
+
+void Session::endEdit() {
+    history_.endMerge();
+    Q_EMIT projectChanged(Haste::Rest);
+}
+
+void Session::undo() {
+    if (!history_.canUndo()) return;
+    history_.undo();
+    changed(Haste::Rest);
+}
+
+void Session::redo() {
+    if (!history_.canRedo()) return;
+    history_.redo();
+    changed(Haste::Rest);
+}
+
+void Session::reset(Project project, const fs::path& file) {
+    dropRecovery();
+    history_ = History(std::move(project));
+    file_ = file;
+    lock_ = WriterLock();
+    if (!file.empty()) lock_ = WriterLock(file);
+    savedAt_ = 0;
+    chosen_ = {};
+    camera_.reset();
+    built_.reset();
+    const auto shots = itemsOf<Shot>(history_.now());
+    shot_ = shots.empty() ? Id{} : shots.front()->id;
+    Q_EMIT fileChanged();
+    Q_EMIT chosenChanged();
+    Q_EMIT viewChanged();
+    Q_EMIT projectChanged(Haste::Rest);
+    if (readOnly()) Q_EMIT message(tr("%1 is open elsewhere: it can be looked at, and saved under another name.").arg(QString::fromStdString(file.filename().string())));
+}
+
+void Session::create(const Project& project) {
+    reset(project, {});
+}
+
+void Session::open(const fs::path& file) { reset(openProject(file), file); }
+
+void Session::recover(const Recovery& recovery) {
+    Project project = openProject(recovery.file);
+    reset(std::move(project), recovery.original);
+    savedAt_ = SIZE_MAX;
+    std::error_code ignored;
+    fs::remove(recovery.file, ignored);
+    fs::path note = recovery.file;
+    note.replace_extension(".json");
+    fs::remove(note, ignored);
+    autosave();
+    Q_EMIT fileChanged();
+}
+
+void Session::save() {
+    if (readOnly()) throw Error(Error::Kind::Unwritable, "is open elsewhere", file_.string(), "save under another name");
+    saveProject(project(), file_);
+    savedAt_ = history_.position();
+    history_.endMerge();
+    dropRecovery();
+    Q_EMIT fileChanged();
+}
+
+void Session::saveAs(const fs::path& file) {
+    saveProjectAs(project(), file);
+    file_ = file;
+    lock_ = WriterLock(file);
+    savedAt_ = history_.position();
+    history_.endMerge();
+    dropRecovery();
+    Q_EMIT fileChanged();
+}
+
+void Session::autosave() {
+    if (!unsaved()) return;
+    // A snapshot is a value: it is written aside while work goes on.
+    QPointer<Session> self(this);
+    std::thread([self, project = project(), name = sessionName_, original = file_] {
+        QString failure;
+        try {
+            writeRecovery(project, stateFolder() / "recovery", name, original);
+        } catch (const std::exception& e) { failure = QString::fromUtf8(e.what()); }
+        if (qApp)
+            QMetaObject::invokeMethod(qApp, [self, failure] {
+                if (!self) return;
+                if (failure.isEmpty())
+                    Q_EMIT self->autosaved();
+                else
+                    Q_EMIT self->message(failure);
+            });
+    }).detach();
+}
+
+void Session::dropRecovery() { thallos::dropRecovery(stateFolder() / "recovery", sessionName_); }
+
+void Session::choose(Id id) {
+    if (chosen_ == id) return;
+    chosen_ = id;
+    Q_EMIT chosenChanged();
+}
+
+void Session::setVerb(Verb verb) {
+    if (verb_ == verb) return;
+    verb_ = verb;
+    Q_EMIT verbChanged();
+}
+
+Shot Session::shot() const {
+    const Shot* s = bodyOf<Shot>(shotItem());
+    Shot out = s ? *s : Shot();
+    if (camera_) out.camera = *camera_;
+    return out;
+}
+
+void Session::showShot(Id id) {
+    if (!bodyOf<Shot>(find(project(), id))) return;
+    shot_ = id;
+    camera_.reset();
+    Q_EMIT viewChanged();
+}
+
+void Session::look(const Camera& camera) {
+    camera_ = camera;
+    Q_EMIT viewChanged();
+}
+
+void Session::keepLook() {
+    if (!camera_) return;
+    const Camera camera = *camera_;
+    camera_.reset();
+    editShot(tr("Keep view"), [&](Shot& s) { s.camera = camera; });
+    Q_EMIT viewChanged();
+}
+
+void Session::dropLook() {
+    if (!camera_) return;
+    camera_.reset();
+    Q_EMIT viewChanged();
+}
+
+void Session::editItem(const QString& name, Id id, const std::function<void(Item&)>& change, const QString& mergeKey, Haste haste) {
+    const Item* item = find(project(), id);
+    if (!item) return;
+    Item copy = *item;
+    change(copy);
+    Project next = replaced(project(), copy);
+    try {
+        check(next);
+    } catch (const Error& e) {
+        Q_EMIT message(QString::fromUtf8(e.what()));
+        return;
+    }
+    edit(name, std::move(next), mergeKey, haste);
+}
+
+void Session::editShot(const QString& name, const std::function<void(Shot&)>& change, const QString& mergeKey) {
+    editItem(name, shot_, [&](Item& i) { change(std::get<Shot>(i.body)); }, mergeKey);
+}
+
+void Session::setBuilt(std::shared_ptr<const BuiltSite> site) {
+    built_ = std::move(site);
+    Q_EMIT builtChanged();
+}
+
+} // namespace thallos

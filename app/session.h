@@ -1,0 +1,96 @@
+// The open project with its history, what is chosen, and the working copy of the view. Lives on the interface thread.
+#pragma once
+
+#include <filesystem>
+#include <functional>
+#include <optional>
+
+#include <QObject>
+#include <QTimer>
+
+#include "core/project/built_site.h"
+#include "core/project/history.h"
+#include "core/project/store.h"
+
+namespace thallos {
+
+enum class Verb { Seat, Shape, Plant, Light, Frame, Finish };
+inline constexpr int kVerbs = 6;
+
+class Session : public QObject {
+    Q_OBJECT
+public:
+    explicit Session(QObject* parent = nullptr);
+
+    const Project& project() const { return history_.now(); }
+    const History& history() const { return history_; }
+    // One step of history; with the same key as the last it joins that step.
+    void edit(const QString& name, Project project, const QString& mergeKey = {}, Haste haste = Haste::Rest);
+    // The drag or stroke is over: build at rest, and start a new step next time.
+    void endEdit();
+    void undo();
+    void redo();
+
+    // Files. Each throws Error.
+    void create(const Project& project);
+    void open(const std::filesystem::path& file);
+    void recover(const Recovery& recovery);
+    void save();
+    void saveAs(const std::filesystem::path& file);
+    const std::filesystem::path& file() const { return file_; }
+    bool readOnly() const { return !file_.empty() && !lock_.held(); }
+    bool unsaved() const { return savedAt_ != history_.position(); }
+    void dropRecovery();
+
+    Id chosen() const { return chosen_; }
+    const Item* item(Id id) const { return find(project(), id); }
+    const Item* chosenItem() const { return item(chosen_); }
+    void choose(Id id);
+    Verb verb() const { return verb_; }
+    void setVerb(Verb verb);
+
+    // The shot shown, and its camera as moved by looking around.
+    Id shotId() const { return shot_; }
+    const Item* shotItem() const { return find(project(), shot_); }
+    Shot shot() const; // with the working camera
+    void showShot(Id id);
+    void look(const Camera& camera); // not in history
+    bool looking() const { return camera_.has_value(); }
+    void keepLook();                 // into the shot: a step of history
+    void dropLook();
+    // Changes the shown shot: one step.
+    void editShot(const QString& name, const std::function<void(Shot&)>& change, const QString& mergeKey = {});
+    void editItem(const QString& name, Id id, const std::function<void(Item&)>& change, const QString& mergeKey = {}, Haste haste = Haste::Rest);
+
+    // The newest build of the site, from the engine; may lag behind project().
+    const std::shared_ptr<const BuiltSite>& built() const { return built_; }
+    void setBuilt(std::shared_ptr<const BuiltSite> site);
+
+signals:
+    void projectChanged(Haste haste);
+    void chosenChanged();
+    void verbChanged();
+    void viewChanged(); // other shot or moved camera
+    void fileChanged();
+    void builtChanged();
+    void message(const QString& sentence); // something the user should know
+    void autosaved();
+
+private:
+    void reset(Project project, const std::filesystem::path& file);
+    void changed(Haste haste);
+    void autosave();
+
+    History history_;
+    std::filesystem::path file_;
+    WriterLock lock_;
+    size_t savedAt_ = 0; // position in the history that is on disk; SIZE_MAX: none
+    Id chosen_, shot_;
+    Verb verb_ = Verb::Seat;
+    std::optional<Camera> camera_;
+    std::shared_ptr<const BuiltSite> built_;
+    QTimer autosave_;
+    std::string sessionName_;
+};
+
+} // namespace thallos

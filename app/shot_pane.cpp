@@ -1,0 +1,209 @@
+#include <cmath>
+
+#include <QKeyEvent>
+#include <QPainter>
+
+#include "app/pane.h"
+#include "app/theme.h"
+#include "app/tool.h"
+#include "core/base/quantity.h"
+#include "core/trace/ray.h"
+#include "core/trace/shading.h"
+
+namespace thallos {
+
+ShotPane::ShotPane(Session& session, Engine& engine, QWidget* parent) : Pane(session, engine, parent) {
+    setObjectName("shotPane");
+    setAccessibleName(tr("Shot"));
+    setMinimumSize(200, 120);
+    connect(&engine_, &Engine::shotReady, this, &ShotPane::setPicture);
+    connect(&session_, &Session::viewChanged, this, [this] { requestSize(); });
+    connect(&session_, &Session::projectChanged, this, [this] { requestSize(); });
+}
+
+QRectF ShotPane::pictureRect() const {
+    const double side = compact_ ? 12 : 10, top = compact_ ? 34 : 72, bottom = compact_ ? 26 : 75;
+    const QRectF room(side, top, std::max(width() - 2 * side, 32.0), std::max(height() - top - bottom, 24.0));
+    const double aspect = session_.shot().camera.aspect;
+    QSizeF size(room.width(), room.width() / aspect);
+    if (size.height() > room.height()) size = QSizeF(room.height() * aspect, room.height());
+    return {QPointF(std::round(room.center().x() - size.width() / 2), std::round(compact_ ? room.top() : std::max(room.top(), room.center().y() - size.height() / 2))),
+            QSizeF(std::round(size.width()), std::round(size.height()))};
+}
+
+void ShotPane::requestSize() {
+    if (isVisible()) engine_.setShotSize(pictureRect().size().toSize() * 1);
+    update();
+}
+
+void ShotPane::resizeEvent(QResizeEvent*) { requestSize(); }
+void ShotPane::showEvent(QShowEvent*) { requestSize(); }
+
+void ShotPane::setPicture(const ShotPicture& picture) {
+    picture_ = picture;
+    update();
+}
+
+std::optional<QPointF> ShotPane::toScreen(const V3f& p) const {
+    const QRectF r = pictureRect();
+    Camera camera = session_.shot().camera;
+    const V3f s = Lens(camera).project(p);
+    if (s.z < 0.05f) return std::nullopt;
+    return QPointF(r.left() + s.x * r.width(), r.top() + s.y * r.height());
+}
+
+PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) const {
+    PanePoint point{at, std::nullopt, std::nullopt, {}, modifiers};
+    const QRectF r = pictureRect();
+    const auto scene = engine_.scene();
+    if (!scene || !r.contains(at)) return point;
+    const Lens lens(session_.shot().camera);
+    const V3f d = lens.ray(V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
+    V3f o = lens.origin;
+    for (int k = 0; k < 64; ++k) {
+        const Hit hit = trace(*scene, o, d, lens.origin);
+        if (!hit) break;
+        const ObjectKind kind = scene->objects[hit.object].kind;
+        if (!point.surface) {
+            point.surface = hit.position;
+            point.item = itemAt(*scene, hit);
+        }
+        if (kind == ObjectKind::Ground || kind == ObjectKind::Far) {
+            if (scene->site->field.grid.box().intersects(xy(hit.position))) point.ground = hit.position;
+            break;
+        }
+        o = hit.position + d * 0.01f;
+    }
+    return point;
+}
+
+bool ShotPane::leftLooks() const { return false; }
+
+void ShotPane::lookBy(const QPointF& pixels, Drag how, const QPointF&) {
+    Camera c = session_.shot().camera;
+    const Lens lens(c);
+    const QRectF r = pictureRect();
+    const auto dx = static_cast<float>(pixels.x() / r.width()), dy = static_cast<float>(pixels.y() / r.height());
+    if (how == Drag::Look) {
+        c.yaw -= 2 * std::atan(lens.right.length()) * dx;
+        if (c.pitch == 0 && std::abs(c.shift + dy) <= 0.6f)
+            c.shift += dy; // verticals stay upright
+        else
+            c.pitch = std::clamp(c.pitch + 2 * std::atan(lens.up.length()) * dy, -1.5f, 1.5f);
+    } else {
+        // The ground under the middle of the picture moves with the pointer.
+        const PanePoint middle = pick(r.center(), {});
+        const float distance = middle.surface ? (*middle.surface - c.position).length() : 20;
+        c.position += (-lens.right * (2 * dx) + lens.up * (2 * dy)) * distance;
+    }
+    session_.look(c);
+}
+
+void ShotPane::zoomBy(double steps, const QPointF& at) {
+    Camera c = session_.shot().camera;
+    const QRectF r = pictureRect();
+    const V3f d = Lens(c).ray(V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
+    const PanePoint point = pick(at, {});
+    const float distance = point.surface ? (*point.surface - c.position).length() : 30;
+    // A seventh of the way to what lies under the pointer; never through it.
+    c.position += d * (std::clamp(distance, 0.5f, 80.0f) * (1 - std::pow(0.86f, static_cast<float>(steps))));
+    const float floor = groundAt(xy(c.position)) + 0.2f;
+    c.position.z = std::max(c.position.z, floor);
+    session_.look(c);
+}
+
+void ShotPane::lookKey(QKeyEvent* event) {
+    Camera c = session_.shot().camera;
+    const float step = event->modifiers() & Qt::ShiftModifier ? 3.0f : 0.5f;
+    const V2f ahead(std::sin(c.yaw), std::cos(c.yaw)), side(std::cos(c.yaw), -std::sin(c.yaw));
+    V2f go(0);
+    switch (event->key()) {
+    case Qt::Key_W:
+    case Qt::Key_Up: go = ahead; break;
+    case Qt::Key_S:
+    case Qt::Key_Down: go = -ahead; break;
+    case Qt::Key_A:
+    case Qt::Key_Left: go = -side; break;
+    case Qt::Key_D:
+    case Qt::Key_Right: go = side; break;
+    case Qt::Key_Q: c.yaw -= radians(3); break;
+    case Qt::Key_E: c.yaw += radians(3); break;
+    case Qt::Key_PageUp: c.position.z += step; break;
+    case Qt::Key_PageDown: c.position.z = std::max(c.position.z - step, groundAt(xy(c.position)) + 0.2f); break;
+    default: QWidget::keyPressEvent(event); return;
+    }
+    // Walking keeps the eye at its height over the ground.
+    const float eye = c.position.z - groundAt(xy(c.position));
+    const V2f to = xy(c.position) + go * step;
+    if (go.length2() > 0) c.position = {to.x, to.y, groundAt(to) + eye};
+    session_.look(c);
+}
+
+void ShotPane::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    const Theme& t = Theme::now();
+    painter.fillRect(rect(), t.surround);
+    const QRectF r = pictureRect();
+    if (picture_.image.isNull()) {
+        painter.fillRect(r, t.surround.lighter(112));
+        drawChip(painter, r.center() - QPointF(60, 11), tr("Setting up the site"), typeface(Type::Body));
+    } else
+        painter.drawImage(r, picture_.image);
+
+    const Item* item = session_.shotItem();
+    const Shot shot = session_.shot();
+    if (!compact_) {
+        painter.setPen(QPen(QColor(255, 255, 255, 90), 1));
+        for (int k = 1; k < 3; ++k) {
+            painter.drawLine(QPointF(r.left() + r.width() * k / 3, r.top()), QPointF(r.left() + r.width() * k / 3, r.bottom()));
+            painter.drawLine(QPointF(r.left(), r.top() + r.height() * k / 3), QPointF(r.right(), r.top() + r.height() * k / 3));
+        }
+        painter.save();
+        painter.setClipRect(r);
+        drawChosen(painter);
+        if (tool_) tool_->draw(painter, *this);
+        painter.restore();
+        // The tab on the picture's upper left edge tells what is seen.
+        const float eye = shot.camera.position.z - groundAt(xy(shot.camera.position));
+        const double aspect = shot.camera.aspect;
+        QString ratio = std::abs(aspect - 16.0 / 9) < 0.01 ? "16:9" : std::abs(aspect - 1.5) < 0.01 ? "3:2" : std::abs(aspect - 0.8) < 0.01 ? "4:5" : QString::number(aspect, 'f', 2) + ":1";
+        QString text = tr("%1 · %2 mm · eye %3 m · %4").arg(item ? QString::fromStdString(item->name) : tr("No shot")).arg(shot.camera.focal, 0, 'f', 0).arg(eye, 0, 'f', 2).arg(ratio);
+        if (session_.looking()) text += tr(" · looking around: K keeps, B goes back");
+        painter.setFont(typeface(Type::Medium));
+        const double w = QFontMetricsF(painter.font()).horizontalAdvance(text) + 24;
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(t.field);
+        painter.drawRect(QRectF(r.left(), r.top() - 28, w, 28));
+        if (session_.looking()) {
+            painter.setBrush(t.ochre);
+            painter.drawRect(QRectF(r.left(), r.top() - 28, 3, 28));
+        }
+        painter.setPen(t.ink);
+        painter.drawText(QRectF(r.left() + 12, r.top() - 28, w, 28), Qt::AlignVCenter | Qt::AlignLeft, text);
+        const double share = picture_.wanted > 0 ? std::min(1.0, static_cast<double>(picture_.samples) / picture_.wanted) : 0;
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(QColor(0, 0, 0, 70));
+        painter.drawRect(QRectF(r.left(), r.bottom() + 1, r.width(), 3));
+        painter.setBrush(QColor(0xA8, 0xD5, 0xAF));
+        painter.drawRect(QRectF(r.left(), r.bottom() + 1, r.width() * share, 3));
+    }
+    const QString state = picture_.samples == 0 ? tr("quick shading") : tr("%1 of %2 samples%3").arg(picture_.samples).arg(picture_.wanted).arg(picture_.denoised ? tr(", cleaned") : QString());
+    painter.setFont(typeface(Type::Small));
+    const double w = QFontMetricsF(painter.font()).horizontalAdvance(state) + 20;
+    if (compact_) {
+        drawChip(painter, QPointF(8, r.bottom() + 4), state, typeface(Type::Small));
+        const QString name = tr("Shot") + "   Tab";
+        drawChip(painter, QPointF(8, 8), name, typeface(Type::Medium));
+    } else
+        drawChip(painter, QPointF(r.right() - w, r.bottom() + 12), state, typeface(Type::Small));
+    if (!compact_) drawHint(painter, QPointF(r.left(), r.bottom() + 34), r.width() - w - 12);
+    if (hasFocus()) {
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(t.accent, 2));
+        painter.drawRect(QRectF(rect()).adjusted(1, 1, -1, -1));
+    }
+}
+
+} // namespace thallos

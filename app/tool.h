@@ -1,0 +1,31 @@
+// A tool: what the pointer does in a pane. The same tool works in the shot and in the plan.
+#pragma once
+
+#include <QPainter>
+#include <QString>
+
+#include "app/pane.h"
+
+namespace thallos {
+
+class Tool {
+public:
+    virtual ~Tool() = default;
+    // Return true to take the gesture.
+    virtual bool press(Pane& pane, const PanePoint& point) = 0;
+    virtual void move(Pane&, const PanePoint&) {}
+    virtual void release(Pane&, const PanePoint&) {}
+    virtual void doubleClick(Pane&, const PanePoint&) {}
+    virtual void hover(Pane&, const PanePoint& point) { at_ = point; }
+    virtual void leave() { at_.reset(); }
+    virtual bool key(Pane&, QKeyEvent*) { return false; }
+    // Ends an unfinished gesture.
+    virtual void cancel() {}
+    virtual void draw(QPainter&, const Pane&) const {}
+    virtual QString hint() const = 0; // what buttons and keys do now
+
+protected:
+    std::optional<PanePoint> at_;
+};
+
+} // namespace thallos

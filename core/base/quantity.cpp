@@ -1,0 +1,163 @@
+#include "core/base/quantity.h"
+
+#include <charconv>
+#include <cmath>
+
+#include "core/base/error.h"
+
+namespace thallos {
+
+namespace {
+
+struct Unit {
+    std::string_view name;
+    Dimension dimension;
+    double factor;
+};
+constexpr Unit kUnits[] = {{"mm", Dimension::Length, 0.001}, {"cm", Dimension::Length, 0.01}, {"km", Dimension::Length, 1000}, {"m", Dimension::Length, 1},
+                           {"ft", Dimension::Length, 0.3048}, {"'", Dimension::Length, 0.3048}, {"in", Dimension::Length, 0.0254}, {"\"", Dimension::Length, 0.0254},
+                           {"deg", Dimension::Angle, 1}, {"\xC2\xB0", Dimension::Angle, 1}, {"%", Dimension::Percent, 0.01}};
+
+// Recursive descent over the usual grammar.
+class Parser {
+public:
+    Parser(std::string_view text, Dimension dimension, std::string_view unit) : rest_(text), dimension_(dimension) {
+        for (const Unit& u : kUnits)
+            if (u.name == unit && u.dimension == dimension) implied_ = u.factor;
+        if (dimension == Dimension::Percent) implied_ = 0.01;
+    }
+
+    double run() {
+        skip();
+        if (rest_.empty()) fail("Type a number");
+        double v = sum();
+        if (dimension_ == Dimension::Ratio && (take(":") || takeWord("in"))) {
+            const double run = sum();
+            if (v == 0) fail("The first part of a ratio cannot be 0");
+            v = run / v;
+        }
+        skip();
+        if (!rest_.empty()) fail("\"" + std::string(rest_) + "\" is not understood");
+        if (!std::isfinite(v)) fail("The result is no number");
+        return v;
+    }
+
+private:
+    [[noreturn]] static void fail(const std::string& what) { throw Error(Error::Kind::Invalid, what, ""); }
+    void skip() {
+        while (!rest_.empty()) {
+            if (rest_.front() == ' ' || rest_.front() == '\t')
+                rest_.remove_prefix(1);
+            else if (rest_.substr(0, 2) == "\xC2\xA0") // no-break space
+                rest_.remove_prefix(2);
+            else if (rest_.substr(0, 3) == "\xE2\x80\x89" || rest_.substr(0, 3) == "\xE2\x80\xAF") // thin spaces
+                rest_.remove_prefix(3);
+            else
+                break;
+        }
+    }
+    bool take(std::string_view s) {
+        skip();
+        if (rest_.substr(0, s.size()) != s) return false;
+        rest_.remove_prefix(s.size());
+        return true;
+    }
+    bool takeWord(std::string_view s) {
+        skip();
+        return rest_.substr(0, s.size()) == s && take(s);
+    }
+    double sum() {
+        double v = product();
+        for (;;) {
+            if (take("+"))
+                v += product();
+            else if (take("-") || take("\xE2\x88\x92"))
+                v -= product();
+            else
+                return v;
+        }
+    }
+    double product() {
+        double v = factor();
+        for (;;) {
+            if (take("*") || take("\xC3\x97"))
+                v = combine(v, factor());
+            else if (take("/")) {
+                const bool had = sawUnit_;
+                sawUnit_ = false;
+                const double d = factor();
+                if (d == 0) fail("Nothing can be divided by 0");
+                // 100/3 with an implied unit: the divisor is a plain number.
+                v = v / (sawUnit_ ? d : d / implied_);
+                sawUnit_ = had || sawUnit_;
+            } else
+                return v;
+        }
+    }
+    double combine(double a, double b) const { return a * (b / implied_); }
+    double factor() {
+        if (take("-") || take("\xE2\x88\x92")) return -factor();
+        if (take("+")) return factor();
+        if (take("(")) {
+            const double v = sum();
+            if (!take(")")) fail("A bracket is not closed");
+            return v;
+        }
+        return number();
+    }
+    double number() {
+        skip();
+        std::string digits;
+        size_t n = 0;
+        bool mark = false;
+        for (; n < rest_.size(); ++n) {
+            const char c = rest_[n];
+            if (c >= '0' && c <= '9')
+                digits += c;
+            else if ((c == '.' || c == ',') && !mark) {
+                digits += '.';
+                mark = true;
+            } else
+                break;
+        }
+        double v = 0;
+        const auto r = std::from_chars(digits.data(), digits.data() + digits.size(), v);
+        if (digits.empty() || r.ec != std::errc() || r.ptr != digits.data() + digits.size())
+            fail(rest_.empty() ? "The sum ends too early" : "\"" + std::string(rest_) + "\" is no number");
+        rest_.remove_prefix(n);
+        skip();
+        if (dimension_ == Dimension::Ratio) return v;
+        for (const Unit& u : kUnits) {
+            if (rest_.substr(0, u.name.size()) != u.name) continue;
+            const bool word = std::isalpha(static_cast<unsigned char>(u.name.front()));
+            if (word && rest_.size() > u.name.size() && std::isalpha(static_cast<unsigned char>(rest_[u.name.size()]))) continue;
+            if (u.dimension != dimension_) fail("\"" + std::string(u.name) + "\" does not fit here");
+            rest_.remove_prefix(u.name.size());
+            sawUnit_ = true;
+            return v * u.factor;
+        }
+        return v * implied_;
+    }
+
+    std::string_view rest_;
+    Dimension dimension_;
+    double implied_ = 1;
+    bool sawUnit_ = false;
+};
+
+} // namespace
+
+double parseQuantity(std::string_view text, Dimension dimension, std::string_view unit) { return Parser(text, dimension, unit).run(); }
+
+std::string formatNumber(double value, int decimals) {
+    char buffer[64];
+    const auto r = std::to_chars(buffer, buffer + sizeof buffer, value, std::chars_format::fixed, decimals);
+    std::string s(buffer, r.ptr);
+    if (s.find('.') != std::string::npos) {
+        s.erase(s.find_last_not_of('0') + 1);
+        if (s.back() == '.') s.pop_back();
+    }
+    return s == "-0" ? "0" : s;
+}
+
+} // namespace thallos

@@ -1,0 +1,20 @@
+// Numbers as people type them: with units, sums, ratios and either decimal mark.
+#pragma once
+
+#include <string>
+#include <string_view>
+
+namespace thallos {
+
+enum class Dimension { Plain, Length, Angle, Percent, Ratio }; // Ratio: run for one of rise, "1:12" or "1 in 12" gives 12
+
+// The value in metres (Length), degrees (Angle), share of 1 (Percent) or as it is. A number without unit has `unit`'s:
+// "m", "mm", "cm", "km", "ft", "in", "%", "deg", or anything else for plain numbers.
+// Takes + - * / and brackets: "2.5 m", "8 ft", "100/3", "2,5", "1:12", "3 ft + 4 in".
+// Throws Error::Invalid with the reason.
+double parseQuantity(std::string_view text, Dimension dimension, std::string_view unit);
+
+// With as many decimals as asked, without trailing zeros; always a point.
+std::string formatNumber(double value, int decimals);
+
+} // namespace thallos
