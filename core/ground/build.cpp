@@ -19,10 +19,15 @@ float reliefAt(const Relief& r, const V2f& p) {
 
 // min(a, b) with the corner rounded over k.
 float softMin(float a, float b, float k) {
-    const float h = clamp01(0.5f + 0.5f * (b - a) / k);
+    // Exactly one of the two where they are far apart: a pad must not touch land that it does not reach.
+    if (b - a >= k) return a;
+    if (a - b >= k) return b;
+    const float h = 0.5f + 0.5f * (b - a) / k;
     return lerp(b, a, h) - k * h * (1 - h);
 }
 float softMax(float a, float b, float k) { return -softMin(-a, -b, k); }
+
+constexpr float kRounding = 0.8f; // metres, of a batter's edges
 
 float padded(float z, const Pad& pad, const V2f& p, float cell) {
     float d = 1e30f;
@@ -32,7 +37,7 @@ float padded(float z, const Pad& pad, const V2f& p, float cell) {
         return d < -1.5f * cell ? pad.level - pad.sinkInside : pad.level;
     }
     const float rise = (d - pad.apron) / std::max(pad.batter, 0.1f);
-    const float rounding = std::min(0.8f, 0.6f * rise + 0.01f);
+    const float rounding = std::min(kRounding, 0.6f * rise + 0.01f);
     return softMax(softMin(z, pad.level + rise, rounding), pad.level - rise, rounding);
 }
 
@@ -86,7 +91,7 @@ Box2f reach(const Pad& pad, const V2f& range) {
     for (const Polygon& outline : pad.outlines) b.extendBy(bounds(outline));
     if (b.isEmpty()) return b;
     const float rise = std::max(std::abs(range.x - pad.level), std::abs(range.y - pad.level));
-    const V2f margin(pad.apron + rise * pad.batter + 2);
+    const V2f margin(pad.apron + (rise + kRounding) * pad.batter + 2);
     return {b.min - margin, b.max + margin};
 }
 

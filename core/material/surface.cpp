@@ -274,7 +274,9 @@ SurfacePoint evaluate(const Surface& s, const V3f& p, const V3f& normal, const V
         if (s.textureSize > 0) at = faceFrame(p, normal).at / s.textureSize;
         out.albedo *= fromLinear709(sample(*s.texture, at).linear);
     }
-    for (int k = 0; k < 3; ++k) out.albedo[k] = std::clamp(out.albedo[k], 0.0f, 0.95f);
+    // No matt surface sends back all light; clear glass may let all through.
+    const float limit = s.transmission > 0.5f ? 1.0f : 0.95f;
+    for (int k = 0; k < 3; ++k) out.albedo[k] = std::clamp(out.albedo[k], 0.0f, limit);
     return out;
 }
 

@@ -137,6 +137,7 @@ public:
         waters();
         plants();
         farLandRing();
+        out_->stale = out_->watersStale || out_->farStale || std::find(out_->staleTiles.begin(), out_->staleTiles.end(), 1) != out_->staleTiles.end();
         return out_;
     }
 
@@ -173,7 +174,7 @@ private:
     }
 
     void waters() {
-        const bool moved = std::find(moved_.begin(), moved_.end(), 1) != moved_.end();
+        const bool moved = (previous_ && previous_->watersStale) || std::find(moved_.begin(), moved_.end(), 1) != moved_.end();
         for (const auto& item : out_->project.items) {
             const auto* water = std::get_if<Water>(&item->body);
             if (!water || !item->visible) continue;
@@ -181,7 +182,7 @@ private:
             if (previous_ && (!moved || haste_ == Haste::Moving))
                 for (const WaterBody& w : previous_->waters)
                     if (w.item == item->id && w.water.level == water->level && w.water.spot == water->spot) same = &w;
-            if (same && moved) out_->stale = true;
+            if (same && moved) out_->watersStale = true;
             out_->waters.push_back({item->id, *water, same ? same->sheet : std::make_shared<const Mesh>(waterSheet(out_->field, *water))});
         }
     }
@@ -247,7 +248,6 @@ private:
             } else
                 out_->plants[i] = previous_->plants[i];
         });
-        for (char s : out_->staleTiles) out_->stale = out_->stale || s;
     }
 
     bool waterChanged() const {
@@ -322,7 +322,7 @@ private:
     void farLandRing() {
         const uint64_t seed = out_->project.site->farSeed;
         if (previous_ && previous_->project.site->farSeed == seed) {
-            bool same = true;
+            bool same = !previous_->farStale;
             const GroundGrid& grid = out_->field.grid;
             for (int i = 0; i < grid.tileCount() && same; ++i) {
                 const V2i t(i % grid.tiles().x, i / grid.tiles().x);
@@ -331,7 +331,7 @@ private:
             }
             if (same || haste_ == Haste::Moving) {
                 out_->far = previous_->far;
-                if (!same) out_->stale = true;
+                out_->farStale = !same;
                 return;
             }
         }

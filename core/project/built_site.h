@@ -36,7 +36,8 @@ struct BuiltSite {
     std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far
     std::vector<WaterBody> waters;
     std::shared_ptr<const Mesh> far;
-    bool stale = false; // built in haste: build again at rest
+    bool watersStale = false, farStale = false; // older than the heights
+    bool stale = false; // any of these: build again at rest
 
     int64_t plantCount() const;
     int64_t plantCount(Id item) const;

@@ -15,6 +15,10 @@ namespace {
 
 // ---- out -----------------------------------------------------------------------------------------------------------
 
+// In double precision, so that an angle comes back to the very same float.
+double toDegrees(float radians) { return radians * (180 / 3.14159265358979323846); }
+float toRadians(double degrees) { return static_cast<float>(degrees * (3.14159265358979323846 / 180)); }
+
 json out(const V2f& v) { return {v.x, v.y}; }
 json out(const V3f& v) { return {v.x, v.y, v.z}; }
 
@@ -58,12 +62,12 @@ struct Dump {
     void operator()(const Building& b) const {
         j["model"] = sink(packModel(*b.model));
         j["position_m"] = out(b.position);
-        j["turn_deg"] = degrees(b.yaw);
+        j["turn_deg"] = toDegrees(b.yaw);
         for (const Surface& s : b.surfaces) j["surfaces"].push_back(out(s));
     }
     void operator()(const Figure& f) const {
         j["at_m"] = out(f.at);
-        j["turn_deg"] = degrees(f.yaw);
+        j["turn_deg"] = toDegrees(f.yaw);
     }
     void operator()(const BuildingPad& p) const {
         j["building"] = p.building.value;
@@ -82,7 +86,7 @@ struct Dump {
     void operator()(const Planting& p) const {
         j["specimens"] = json::array();
         for (const Specimen& s : p.specimens)
-            j["specimens"].push_back({{"species", s.species}, {"at_m", out(s.at)}, {"turn_deg", degrees(s.yaw)}, {"scale", s.scale}, {"individual", s.individual}});
+            j["specimens"].push_back({{"species", s.species}, {"at_m", out(s.at)}, {"turn_deg", toDegrees(s.yaw)}, {"scale", s.scale}, {"individual", s.individual}});
     }
     void operator()(const Drift& d) const {
         j["areas_m"] = out(d.areas);
@@ -99,7 +103,7 @@ struct Dump {
     void operator()(const Clearing& c) const { j["areas_m"] = out(c.areas); }
     void operator()(const Shot& s) const {
         const Camera& c = s.camera;
-        j["camera"] = {{"position_m", out(c.position)}, {"bearing_deg", degrees(c.yaw)}, {"pitch_deg", degrees(c.pitch)}, {"focal_mm", c.focal},
+        j["camera"] = {{"position_m", out(c.position)}, {"bearing_deg", toDegrees(c.yaw)}, {"pitch_deg", toDegrees(c.pitch)}, {"focal_mm", c.focal},
                        {"sensor_mm", c.sensor}, {"aspect", c.aspect}, {"shift", c.shift}};
         j["daylight"] = out(s.daylight.time);
         j["daylight"]["visibility_m"] = s.daylight.visibility;
@@ -213,20 +217,20 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
         if (!model) model = std::make_shared<const Model>(unpackModel(source(hash)));
         b.model = model;
         b.position = in.at("position_m").v3();
-        b.yaw = radians(in.at("turn_deg").real());
+        b.yaw = toRadians(in.at("turn_deg").number());
         in.at("surfaces").each([&](const In& s) { b.surfaces.push_back(surfaceIn(s)); });
         // Pictures stay with the model: the document holds only what was set by hand.
         for (size_t i = 0; i < b.surfaces.size() && i < model->materials.size(); ++i) b.surfaces[i].texture = model->materials[i].texture;
         return b;
     }
-    if (type == "figure") return Figure{in.at("at_m").v2(), radians(in.at("turn_deg").real())};
+    if (type == "figure") return Figure{in.at("at_m").v2(), toRadians(in.at("turn_deg").number())};
     if (type == "pad")
         return BuildingPad{Id{in.at("building").natural()}, in.at("rise_m").real(), in.at("apron_m").real(), in.at("batter").real(), in.at("sink_m").real()};
     if (type == "water") return Water{in.at("spot_m").v2(), in.at("level_m").real(), in.at("clarity_m").real(), in.at("ripple").real(), in.at("tint").v3()};
     if (type == "specimens") {
         Planting p;
         in.at("specimens").each([&](const In& s) {
-            p.specimens.push_back({s.at("species").text(), s.at("at_m").v2(), radians(s.at("turn_deg").real()), s.at("scale").real(), s.at("individual").small()});
+            p.specimens.push_back({s.at("species").text(), s.at("at_m").v2(), toRadians(s.at("turn_deg").number()), s.at("scale").real(), s.at("individual").small()});
         });
         return p;
     }
@@ -247,7 +251,7 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
     if (type == "shot") {
         Shot s;
         const In c = in.at("camera"), d = in.at("daylight"), f = in.at("finish"), o = in.at("output");
-        s.camera = {c.at("position_m").v3(), radians(c.at("bearing_deg").real()), radians(c.at("pitch_deg").real()), c.at("focal_mm").real(),
+        s.camera = {c.at("position_m").v3(), toRadians(c.at("bearing_deg").number()), toRadians(c.at("pitch_deg").number()), c.at("focal_mm").real(),
                     c.at("sensor_mm").real(), c.at("aspect").real(), c.at("shift").real()};
         const std::string date = d.at("date").text();
         if (std::sscanf(date.c_str(), "%d-%d-%d", &s.daylight.time.year, &s.daylight.time.month, &s.daylight.time.day) != 3) d.at("date").fail("must be YYYY-MM-DD");

@@ -12,8 +12,9 @@ namespace thallos {
 namespace {
 
 constexpr int kReach = 6;  // of the window
-constexpr int kPatch = 2;  // of the patches that non-local means compares; together kDenoiseReach
-static_assert(kReach + kPatch == kDenoiseReach);
+constexpr int kPatch = 2;  // of the patches that non-local means compares
+constexpr int kNoise = 3;  // of the neighbourhood in which noise is measured
+static_assert(kReach + kPatch + kNoise + 1 == kDenoiseReach); // 1: features are smoothed
 constexpr int kFeatures = 9;           // albedo 3, normal 3, depth, sunlit, constant
 constexpr int kUnknowns = kFeatures;
 
@@ -82,8 +83,8 @@ Inputs prepare(const Film& film) {
             for (int x = 0; x < in.w; ++x) {
                 float sum = 0;
                 int count = 0;
-                for (int dy = -3; dy <= 3; ++dy)
-                    for (int dx = -3; dx <= 3; ++dx) {
+                for (int dy = -kNoise; dy <= kNoise; ++dy)
+                    for (int dx = -kNoise; dx <= kNoise; ++dx) {
                         const int qx = x + dx, qy = y + dy;
                         if (qx < 0 || qy < 0 || qx >= in.w || qy >= in.h) continue;
                         sum += raw[static_cast<size_t>(qy) * in.w + qx];

@@ -9,7 +9,7 @@
 
 namespace thallos {
 
-inline constexpr int kDenoiseReach = 8; // pixels to each side that one pixel reads
+inline constexpr int kDenoiseReach = 12; // pixels to each side that one pixel reads
 
 // Mean radiance, cd/m2. Films with fewer than 4 samples come back as they are. When `stop` answers true, so does the rest.
 Image denoise(const Film& film, const std::function<bool()>& stop = nullptr);

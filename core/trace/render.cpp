@@ -164,6 +164,7 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     // Neighbours beyond the region are traced too, as far as the filter reads.
     const int apron = part && denoised ? kDenoiseReach : 0;
     PictureSettings padded = settings;
+    padded.regionStart = V2i(0);
     V2i size = settings.size, inner(0);
     if (part) {
         const V2i from(std::max(settings.regionStart.x - apron, 0), std::max(settings.regionStart.y - apron, 0));

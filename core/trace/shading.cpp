@@ -157,15 +157,17 @@ Rgb schlick(const Rgb& f0, float c, float alpha) {
 
 Rgb Scattering::evaluate(const V3f& out, const V3f& in) const {
     const float ci = normal.dot(in), co = normal.dot(out);
-    if (ci <= 0) return through * (-ci / kPi);
+    if (ci <= 0) {
+        const Rgb passed = coatChance > 0 ? Rgb(1) - schlick(coat, co, alpha) : Rgb(1);
+        return through * passed * (-ci / kPi);
+    }
     Rgb f = reflect * (ci / kPi);
     if (coatChance > 0 && co > 0) {
         const V3f h = (in + out).normalized();
-        const float ch = h.dot(out);
-        const Rgb fresnel = luminance(coat) > 0 ? schlick(coat, ch, alpha) : Rgb(0);
+        const Rgb fresnel = schlick(coat, h.dot(out), alpha);
         const float g = 1 / (1 + smithLambda(alpha, ci) + smithLambda(alpha, co));
-        // What the coating reflects does not reach the matt layer.
-        f = f * (Rgb(1) - fresnel) + fresnel * (ggx(alpha, normal.dot(h)) * g / (4 * co));
+        // What the coating reflects does not reach the matt layer, nor leaves it again.
+        f = f * (Rgb(1) - schlick(coat, ci, alpha)) * (Rgb(1) - schlick(coat, co, alpha)) + fresnel * (ggx(alpha, normal.dot(h)) * g / (4 * co));
     }
     return f;
 }

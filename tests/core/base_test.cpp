@@ -1,0 +1,142 @@
+#include <cmath>
+#include <set>
+#include <thread>
+
+#include <gtest/gtest.h>
+
+#include "core/base/elementary.h"
+#include "core/base/error.h"
+#include "core/base/hash.h"
+#include "core/base/noise.h"
+#include "core/base/parallel.h"
+#include "core/base/progress.h"
+#include "core/base/quantity.h"
+
+using namespace thallos;
+
+TEST(Hash, ContentHashIsStable) {
+    EXPECT_EQ(contentHash(""), "99aa06d3014798d86001c324468d497f"); // XXH3-128 of nothing, as published
+    EXPECT_NE(contentHash("a"), contentHash("b"));
+    EXPECT_EQ(contentHash("hollin").size(), 32u);
+}
+
+TEST(Hash, MixSpreadsNeighbours) {
+    std::set<uint64_t> seen;
+    for (uint64_t i = 0; i < 10000; ++i) seen.insert(mix(i));
+    EXPECT_EQ(seen.size(), 10000u);
+    int flipped = 0;
+    for (uint64_t i = 0; i < 1000; ++i) flipped += __builtin_popcountll(mix(i) ^ mix(i ^ 1));
+    EXPECT_NEAR(flipped / 1000.0, 32, 1);
+}
+
+TEST(Random, IsEvenAndRepeats) {
+    Random a(7), b(7), c(8);
+    double sum = 0, squares = 0;
+    bool same = true;
+    for (int i = 0; i < 20000; ++i) {
+        const float x = a.unit();
+        EXPECT_EQ(x, b.unit());
+        same = same && x == c.unit();
+        ASSERT_GE(x, 0);
+        ASSERT_LT(x, 1);
+        sum += x;
+        squares += x * x;
+    }
+    EXPECT_FALSE(same);
+    EXPECT_NEAR(sum / 20000, 0.5, 0.01);
+    EXPECT_NEAR(squares / 20000, 1.0 / 3, 0.01);
+}
+
+TEST(Elementary, AgreesWithTheLibrary) {
+    for (float x = -30; x < 30; x += 0.0137f) {
+        EXPECT_NEAR(elementary::sin(x), std::sin(x), 2e-6) << x;
+        EXPECT_NEAR(elementary::cos(x), std::cos(x), 2e-6) << x;
+        EXPECT_NEAR(elementary::exp2(x) / std::exp2(x), 1, 2e-6) << x;
+    }
+    for (float x = 0.001f; x < 1000; x *= 1.07f) {
+        EXPECT_NEAR(elementary::log2(x), std::log2(x), 4e-6 + 1e-6 * std::abs(std::log2(x))) << x;
+        EXPECT_NEAR(elementary::pow(x, 1.7f) / std::pow(x, 1.7f), 1, 2e-5) << x;
+    }
+    EXPECT_EQ(elementary::pow(0, 2), 0);
+}
+
+TEST(Noise, StaysInItsRangeAndIsContinuous) {
+    float low = 1, high = -1;
+    for (int i = 0; i < 20000; ++i) {
+        const float x = 0.037f * static_cast<float>(i), y = 0.021f * static_cast<float>(i);
+        const float v = fractalNoise(x, y, 5, 5);
+        low = std::min(low, v);
+        high = std::max(high, v);
+        EXPECT_LT(std::abs(valueNoise(x, y, 5) - valueNoise(x + 1e-3f, y, 5)), 0.02f);
+    }
+    EXPECT_GE(low, -1);
+    EXPECT_LE(high, 1);
+    EXPECT_LT(low, -0.2f);
+    EXPECT_GT(high, 0.2f);
+    EXPECT_NE(valueNoise(0.3f, 0.4f, 1), valueNoise(0.3f, 0.4f, 2));
+}
+
+TEST(Parallel, VisitsEachOnce) {
+    std::vector<int> count(1000, 0);
+    parallelFor(1000, [&](int i) { ++count[i]; });
+    for (int c : count) EXPECT_EQ(c, 1);
+}
+
+TEST(Progress, TellsTimeLeftAndStops) {
+    Progress p;
+    EXPECT_FALSE(p.secondsLeft());
+    std::this_thread::sleep_for(std::chrono::milliseconds(20));
+    p.set(0.5);
+    ASSERT_TRUE(p.secondsLeft());
+    EXPECT_NEAR(*p.secondsLeft(), p.secondsSpent(), 0.02);
+    EXPECT_NO_THROW(p.throwIfCancelled());
+    p.cancel();
+    try {
+        p.throwIfCancelled();
+        FAIL();
+    } catch (const Error& e) { EXPECT_EQ(e.kind(), Error::Kind::Cancelled); }
+}
+
+TEST(Error, IsOneSentence) {
+    const Error e(Error::Kind::Missing, "is not there", "house.glb", "choose another file");
+    EXPECT_STREQ(e.what(), "house.glb: is not there; choose another file.");
+    EXPECT_EQ(e.where(), "house.glb");
+}
+
+struct Typed {
+    const char* text;
+    Dimension dimension;
+    const char* unit;
+    double value;
+};
+
+class Quantity : public testing::TestWithParam<Typed> {};
+TEST_P(Quantity, IsRead) {
+    const Typed& t = GetParam();
+    EXPECT_NEAR(parseQuantity(t.text, t.dimension, t.unit), t.value, 1e-9 * (1 + std::abs(t.value))) << t.text;
+}
+INSTANTIATE_TEST_SUITE_P(
+    Typed, Quantity,
+    testing::Values(Typed{"2.5 m", Dimension::Length, "m", 2.5}, Typed{"2,5", Dimension::Length, "m", 2.5}, Typed{"8 ft", Dimension::Length, "m", 2.4384},
+                    Typed{"100/3", Dimension::Length, "m", 100.0 / 3}, Typed{"100/3", Dimension::Length, "mm", 0.1 / 3}, Typed{"250 mm + 1 m", Dimension::Length, "m", 1.25},
+                    Typed{"3 ft + 4 in", Dimension::Length, "m", 1.016}, Typed{"6'", Dimension::Length, "m", 1.8288}, Typed{"20", Dimension::Length, "mm", 0.02},
+                    Typed{"2 * 1.5", Dimension::Length, "m", 3}, Typed{"2*20", Dimension::Length, "mm", 0.04}, Typed{"(1 + 2) * 3", Dimension::Plain, "", 9},
+                    Typed{"-4", Dimension::Plain, "", -4}, Typed{"\xE2\x88\x92" "4", Dimension::Plain, "", -4}, Typed{"+4 - -2", Dimension::Plain, "", 6},
+                    Typed{"1:12", Dimension::Ratio, "", 12}, Typed{"1 in 2.5", Dimension::Ratio, "", 2.5}, Typed{"2 : 5", Dimension::Ratio, "", 2.5}, Typed{"3", Dimension::Ratio, "", 3},
+                    Typed{"35", Dimension::Percent, "%", 0.35}, Typed{"35 %", Dimension::Percent, "%", 0.35}, Typed{"70/2", Dimension::Percent, "%", 0.35},
+                    Typed{"45\xC2\xB0", Dimension::Angle, "\xC2\xB0", 45}, Typed{"90 deg / 4", Dimension::Angle, "deg", 22.5}, Typed{"1 km", Dimension::Length, "m", 1000},
+                    Typed{"  7  ", Dimension::Plain, "", 7}, Typed{".5", Dimension::Plain, "", 0.5}, Typed{",5", Dimension::Plain, "", 0.5}),
+    [](const auto& info) { return "case" + std::to_string(info.index); });
+
+TEST(QuantityErrors, NameTheReason) {
+    for (const char* bad : {"", "m", "2 +", "2 3", "1/0", "(2", "2..3", "abc", "5 kg", "1:2", "--", "2 deg", "1,2,3"}) EXPECT_THROW(parseQuantity(bad, Dimension::Length, "m"), Error) << bad;
+    EXPECT_THROW(parseQuantity("0:3", Dimension::Ratio, ""), Error);
+    EXPECT_THROW(parseQuantity("2 m", Dimension::Plain, ""), Error);
+}
+
+TEST(QuantityFormat, HasNoTrailingZeros) {
+    EXPECT_EQ(formatNumber(2.50, 2), "2.5");
+    EXPECT_EQ(formatNumber(20, 2), "20");
+    EXPECT_EQ(formatNumber(-0.0001, 2), "0");
+    EXPECT_EQ(formatNumber(1234.5678, 3), "1234.568");
+}

@@ -1,0 +1,176 @@
+#include <cmath>
+
+#include <gtest/gtest.h>
+
+#include "core/base/error.h"
+#include "core/base/hash.h"
+#include "core/light/daylight.h"
+
+using namespace thallos;
+
+namespace {
+// The example of the NREL report.
+const Place kGolden{39.742476, -105.1786, 1830.14};
+const CivilTime kOctober{2003, 10, 17, 12 + 30.0 / 60 + 30.0 / 3600, -7};
+const Air kThin{820, 11, 67};
+
+const Atmosphere& clearAir() {
+    static const Atmosphere a(40000.0f);
+    return a;
+}
+V3f sunAt(float altitude, float azimuth = 180) { return sunDirection({altitude, 90.0 - altitude, azimuth}); }
+} // namespace
+
+TEST(Sun, MatchesTheReportsExample) {
+    EXPECT_NEAR(julianDay(kOctober), 2452930.312847, 1e-6);
+    const SunPosition sun = sunPosition(kGolden, kOctober, kThin);
+    EXPECT_NEAR(sun.zenith, 50.11162, 0.0003);
+    EXPECT_NEAR(sun.azimuth, 194.34024, 0.0003);
+    EXPECT_NEAR(sun.altitude, 90 - 50.11162, 0.0003);
+}
+
+TEST(Sun, RiseAndTransitOfTheReportsExample) {
+    const SunDay day = sunDay(kGolden, kOctober, kThin);
+    ASSERT_TRUE(day.sunrise && day.sunset);
+    EXPECT_NEAR(*day.sunrise, 6 + 12.0 / 60 + 43.0 / 3600, 5.0 / 3600);
+    EXPECT_NEAR(day.transit, 11 + 46.0 / 60 + 4.97 / 3600, 2.0 / 3600);
+    // The report's sunset (17:20:19) is that of the universal day, which began the evening before here.
+    CivilTime before = kOctober;
+    before.day = 16;
+    EXPECT_NEAR(*sunDay(kGolden, before, kThin).sunset, 17 + 20.0 / 60 + 19.0 / 3600, 5.0 / 3600);
+}
+
+TEST(Sun, JulianDaysOfTheReport) {
+    struct Row {
+        int y, m, d;
+        double hour, jd;
+    };
+    for (const Row& r : {Row{2000, 1, 1, 12, 2451545.0}, Row{1999, 1, 1, 0, 2451179.5}, Row{1987, 1, 27, 0, 2446822.5}, Row{1988, 6, 19, 12, 2447332.0}, Row{1900, 1, 1, 0, 2415020.5},
+                         Row{1600, 12, 31, 0, 2305812.5}, Row{837, 4, 10, 7.2, 2026871.8}, Row{-1000, 7, 12, 12, 1356001.0}})
+        EXPECT_NEAR(julianDay({r.y, r.m, r.d, r.hour, 0}), r.jd, 1e-4) << r.y;
+}
+
+TEST(Sun, SeasonsAndPoles) {
+    const Place north{70, 25, 0};
+    EXPECT_FALSE(sunDay(north, {2026, 6, 21, 0, 2}).sunset) << "midnight sun";
+    EXPECT_FALSE(sunDay(north, {2026, 12, 21, 0, 2}).sunrise) << "polar night";
+    const Place here{52, 0, 0};
+    const double june = sunPosition(here, {2026, 6, 21, 12, 0}).altitude, december = sunPosition(here, {2026, 12, 21, 12, 0}).altitude;
+    EXPECT_NEAR(june, 90 - 52 + 23.44, 0.3);
+    EXPECT_NEAR(december, 90 - 52 - 23.44, 0.3);
+    // In the south the noon sun stands in the north.
+    EXPECT_NEAR(std::cos(sunPosition({-34, 18.5, 0}, {2026, 6, 21, 12, 2}).azimuth * M_PI / 180), 1, 0.08);
+}
+
+TEST(Sun, DirectionIsEastNorthUp) {
+    const V3f east = sunDirection({0, 90, 90}), south = sunDirection({45, 45, 180});
+    EXPECT_NEAR(east.x, 1, 1e-6);
+    EXPECT_NEAR(south.y, -std::sqrt(0.5f), 1e-6);
+    EXPECT_NEAR(south.z, std::sqrt(0.5f), 1e-6);
+}
+
+TEST(Sun, RefusesDaysThatDoNotExist) {
+    EXPECT_THROW(check({2026, 2, 29, 12, 0}), Error);
+    EXPECT_NO_THROW(check({2028, 2, 29, 12, 0}));
+    EXPECT_THROW(check({2026, 13, 1, 12, 0}), Error);
+    EXPECT_THROW(check({2026, 4, 31, 12, 0}), Error);
+    EXPECT_THROW(check({2026, 4, 30, 25, 0}), Error);
+    EXPECT_THROW(check({2026, 4, 30, NAN, 0}), Error);
+}
+
+TEST(Atmosphere, LightFadesWithThePathThroughTheAir) {
+    float before = 2;
+    for (float altitude : {80.0f, 40.0f, 20.0f, 10.0f, 5.0f, 2.0f}) {
+        const Spectrum t = clearAir().sunTransmittance(0, std::sin(radians(altitude)));
+        EXPECT_LT(t[7], before);
+        EXPECT_GT(t[12], t[0]) << "red passes better than violet";
+        before = t[7];
+    }
+    EXPECT_EQ(clearAir().sunTransmittance(0, -0.3f)[7], 0);
+}
+
+TEST(Atmosphere, VerticalDepthIsThatOfCleanAirAndHaze) {
+    // Optical depth from zenith transmittance: Rayleigh 0.0985 at 550 nm for 8 km of scale height, haze by its visibility.
+    const float expected = 1.24062e-6f / std::pow(0.56f, 4.0f) * 8000 + (3.912f / 40000 - 1.24062e-6f / std::pow(0.55f, 4.0f)) * std::pow(0.56f / 0.55f, -1.1f) * 1200;
+    EXPECT_NEAR(-std::log(clearAir().sunTransmittance(0, 1)[8]), expected + 0.027f, 0.02f); // and ozone
+}
+
+TEST(Daylight, IlluminanceIsThatOfAClearDay) {
+    const Illuminance noon = illuminance(makeEnvironment(sunAt(60), 0, clearAir()));
+    EXPECT_GT(noon.directNormal, 80000);
+    EXPECT_LT(noon.directNormal, 120000);
+    EXPECT_GT(noon.diffuseHorizontal, 8000);
+    EXPECT_LT(noon.diffuseHorizontal, 30000);
+    EXPECT_GT(noon.zenith, 1500);
+    EXPECT_LT(noon.zenith, 8000);
+    const Illuminance low = illuminance(makeEnvironment(sunAt(5), 0, clearAir()));
+    EXPECT_LT(low.directNormal, 0.5f * noon.directNormal);
+    EXPECT_GT(low.diffuseHorizontal, 1500);
+}
+
+TEST(Daylight, DuskIsDimButNeverBlack) {
+    float before = 1e9f;
+    for (float altitude : {10.0f, 0.0f, -4.0f, -8.0f, -14.0f, -40.0f}) {
+        const Environment e = makeEnvironment(sunAt(altitude), 0, clearAir());
+        const Illuminance i = illuminance(e);
+        EXPECT_LT(i.diffuseHorizontal, before);
+        EXPECT_GT(i.diffuseHorizontal, 0);
+        before = i.diffuseHorizontal + 1e-6f;
+    }
+}
+
+TEST(Daylight, TheSunSideIsBrighterAndTheZenithBluer) {
+    const Environment e = makeEnvironment(sunAt(25, 180), 0, clearAir());
+    const Rgb toward = skyRadiance(e, V3f(0, -std::cos(0.4f), std::sin(0.4f))), away = skyRadiance(e, V3f(0, std::cos(0.4f), std::sin(0.4f))), up = skyRadiance(e, {0, 0, 1});
+    EXPECT_GT(luminance(toward), luminance(away));
+    EXPECT_GT(up.z, up.x);
+    const Rgb horizon = skyRadiance(e, V3f(0.99f, 0, 0.03f).normalized());
+    EXPECT_LT(horizon.z / horizon.x, up.z / up.x) << "pale at the horizon";
+}
+
+TEST(Daylight, SunsetReddens) {
+    const Environment noon = makeEnvironment(sunAt(50), 0, clearAir()), evening = makeEnvironment(sunAt(2), 0, clearAir());
+    EXPECT_GT(evening.sunIlluminance.x / evening.sunIlluminance.z, 2 * noon.sunIlluminance.x / noon.sunIlluminance.z);
+}
+
+TEST(Sky, SamplingAgreesWithItsDensity) {
+    const Environment e = makeEnvironment(sunAt(30), 0, clearAir());
+    double sum = 0;
+    const int n = 40000;
+    for (int i = 0; i < n; ++i) {
+        const float u = (static_cast<float>(i) + 0.5f) / n, v = unitFloat(mix(static_cast<uint64_t>(i)));
+        const SkySample s = sampleSky(e, u, v);
+        ASSERT_NEAR(s.direction.length(), 1, 1e-4);
+        ASSERT_GT(s.density, 0);
+        if (i % 16 == 0) EXPECT_NEAR(skyDensity(e, s.direction) / s.density, 1, 0.35) << i; // cells meet at their rims
+        if (s.direction.z > 0) sum += luminance(skyRadiance(e, s.direction)) * s.direction.z / s.density;
+    }
+    EXPECT_NEAR(sum / n / illuminance(e).diffuseHorizontal, 1, 0.02);
+}
+
+TEST(Sky, HarmonicsGiveTheIrradiance) {
+    const Environment uniform = uniformEnvironment(Rgb(100));
+    for (const V3f& n : {V3f(0, 0, 1), V3f(1, 0, 0), V3f(0, -0.6f, 0.8f)}) EXPECT_NEAR(uniform.skyIrradiance(n).y, 100 * kPi, 3);
+    const Environment e = makeEnvironment(sunAt(45), 0, clearAir());
+    EXPECT_NEAR(luminance(e.skyIrradiance({0, 0, 1})) / illuminance(e).diffuseHorizontal, 1, 0.12);
+}
+
+TEST(Haze, GrowsWithDistanceAndWithHaze) {
+    const Environment clear = makeEnvironment(sunAt(30), 0, clearAir()), thick = makeEnvironment(sunAt(30), 0, Atmosphere(3000.0f));
+    const V3f d(0, 1, 0);
+    float before = 1;
+    for (float m : {10.0f, 100.0f, 1000.0f, 5000.0f, 20000.0f}) {
+        const auto h = hazeAlong(clear, d, m);
+        EXPECT_LT(h.transmittance.y, before);
+        before = h.transmittance.y;
+        EXPECT_LE(hazeAlong(thick, d, m).transmittance.y, h.transmittance.y);
+    }
+    // Koschmieder: a fiftieth of the contrast is left at the visibility.
+    EXPECT_NEAR(hazeAlong(thick, d, 3000).transmittance.y, 0.02f, 0.008f);
+    EXPECT_NEAR(hazeAlong(clear, d, 0).transmittance.y, 1, 1e-4);
+}
+
+TEST(Haze, TurbidityMeansVisibility) {
+    EXPECT_NEAR(visibilityOfTurbidity(2), 37500, 3500);
+    EXPECT_GT(visibilityOfTurbidity(2), visibilityOfTurbidity(4));
+}

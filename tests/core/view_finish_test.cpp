@@ -1,0 +1,231 @@
+#include <cmath>
+#include <filesystem>
+
+#include <gtest/gtest.h>
+
+#include "core/base/error.h"
+#include "core/base/hash.h"
+#include "core/finish/encode.h"
+#include "core/finish/finish.h"
+#include "core/view/camera.h"
+
+using namespace thallos;
+namespace fs = std::filesystem;
+
+namespace {
+fs::path scratch(const char* name) {
+    const fs::path folder = fs::temp_directory_path() / "thallos-finish-test";
+    fs::create_directories(folder);
+    return folder / name;
+}
+Image ramp() {
+    Image i(64, 32);
+    for (int y = 0; y < 32; ++y)
+        for (int x = 0; x < 64; ++x) i.at(x, y) = Rgb(static_cast<float>(x + 1) * 100, static_cast<float>(y + 1) * 120, 900);
+    return i;
+}
+} // namespace
+
+TEST(Camera, FieldOfViewIsThatOfTheLens) {
+    Camera c;
+    c.focal = 36;
+    c.sensor = 36;
+    EXPECT_NEAR(degrees(horizontalField(c)), 53.13f, 0.01f);
+    c.aspect = 0.5f; // portrait: the longer side stands
+    EXPECT_NEAR(horizontalField(c), 2 * std::atan(0.25f), 1e-5);
+}
+
+TEST(Camera, RaysAndProjectionAgree) {
+    Camera c;
+    c.position = {3, -20, 1.6f};
+    c.yaw = 0.4f;
+    c.pitch = 0.1f;
+    c.shift = 0.12f;
+    const Lens lens(c);
+    for (const V2f& p : {V2f(0.5f, 0.5f), V2f(0.1f, 0.9f), V2f(0.8f, 0.2f)}) {
+        const V3f s = lens.project(lens.origin + lens.ray(p) * 17.0f);
+        EXPECT_NEAR(s.x, p.x, 1e-4);
+        EXPECT_NEAR(s.y, p.y, 1e-4);
+        EXPECT_GT(s.z, 0);
+    }
+    EXPECT_LT(lens.project(lens.origin - lens.forward).z, 0);
+}
+
+TEST(Camera, BearingRunsFromNorthEastward) {
+    Camera c;
+    EXPECT_NEAR(viewDirection(c).y, 1, 1e-6);
+    c.yaw = kPi / 2;
+    EXPECT_NEAR(viewDirection(c).x, 1, 1e-6);
+    EXPECT_GT(Lens(c).ray({1, 0.5f}).y * -1, 0) << "right of east lies south";
+}
+
+TEST(Camera, ShiftKeepsVerticalsUpright) {
+    Camera c;
+    c.pitch = radians(12);
+    EXPECT_GT(convergence(c), radians(3));
+    const Camera u = upright(c);
+    EXPECT_EQ(u.pitch, 0);
+    EXPECT_NEAR(convergence(u), 0, 1e-6);
+    // A wall's edge has the same x at its foot and its head.
+    const Lens lens(u);
+    const V3f foot = lens.project({5, 0, 0}), head = lens.project({5, 0, 9});
+    EXPECT_NEAR(foot.x, head.x, 1e-5);
+    // What was in the middle still is.
+    const V3f middle = c.position + viewDirection(c) * 30.0f;
+    EXPECT_NEAR(lens.project(middle).y, 0.5f, 0.01f);
+}
+
+TEST(Camera, FramingTakesInTheBox) {
+    const Box3f house({-9, -4, 0}, {9, 4, 5});
+    const Camera c = framing(house, radians(30), 1.6f, Camera());
+    const Lens lens(c);
+    for (int i = 0; i < 8; ++i) {
+        const V3f p = lens.project({i & 1 ? 9.0f : -9.0f, i & 2 ? 4.0f : -4.0f, i & 4 ? 5.0f : 0.0f});
+        EXPECT_GT(p.z, 0);
+        EXPECT_GE(p.x, 0);
+        EXPECT_LE(p.x, 1);
+    }
+}
+
+TEST(Meter, PutsAnEvenGreyInTheMiddle) {
+    Image grey(32, 32, Rgb(800));
+    const float ev = meter(grey);
+    EXPECT_NEAR(800 * exposureScale(ev), 0.18f, 0.01f);
+    EXPECT_EQ(meter(Image(8, 8, Rgb(0)), 11), 11);
+    EXPECT_EQ(meter(Image(), 9), 9);
+}
+
+TEST(Meter, HoldsBackTheBrightest) {
+    Image dark(64, 64, Rgb(100));
+    for (int y = 0; y < 20; ++y)
+        for (int x = 0; x < 64; ++x) dark.at(x, y) = Rgb(9000);
+    Image plain(64, 64, Rgb(100));
+    EXPECT_GT(meter(dark), meter(plain) + 0.3f);
+}
+
+TEST(Meter, IgnoresBrokenPixels) {
+    Image grey(32, 32, Rgb(800));
+    grey.at(3, 3) = Rgb(NAN);
+    grey.at(4, 4) = Rgb(INFINITY);
+    EXPECT_TRUE(std::isfinite(meter(grey)));
+}
+
+TEST(Finish, ExposureIsInStops) {
+    const Image in(4, 4, Rgb(500));
+    Finish f;
+    const Image a = develop(in, 12, f);
+    f.exposure = 1;
+    const Image b = develop(in, 12, f);
+    EXPECT_NEAR(b.at(1, 1).y / a.at(1, 1).y, 2, 1e-4);
+}
+
+TEST(Finish, BalanceMakesItsLightNeutral) {
+    for (float k : {2800.0f, 4500.0f, 5600.0f, 9000.0f}) {
+        const Rgb g = balanceGains(k);
+        EXPECT_GT(g.y, 0);
+        if (k < 4000) EXPECT_GT(g.z, g.x) << "warm light needs blue";
+        if (k > 8000) EXPECT_GT(g.x, g.z);
+    }
+}
+
+TEST(Finish, ContrastTurnsAroundMiddleGrey) {
+    Finish f;
+    f.contrast = 1.4f;
+    f.balance = 6000;
+    const float ev = 12, grey = 0.125f * std::exp2(ev);
+    const Rgb gains = balanceGains(f.balance);
+    Image in(1, 1, Rgb(grey) / gains);
+    EXPECT_NEAR(develop(in, ev, f).at(0, 0).y, 0.18f, 2e-3);
+    in.at(0, 0) *= 4.0f;
+    EXPECT_GT(develop(in, ev, f).at(0, 0).y, 0.72f);
+}
+
+TEST(Finish, NoSaturationIsGrey) {
+    Finish f;
+    f.saturation = 0;
+    const Rgb c = develop(Image(1, 1, Rgb(900, 300, 100)), 12, f).at(0, 0);
+    EXPECT_NEAR(c.x, c.y, 1e-5);
+    EXPECT_NEAR(c.y, c.z, 1e-5);
+}
+
+TEST(Finish, VignetteDarkensTheCornersAlone) {
+    Finish f;
+    f.vignette = 1;
+    const Image out = develop(Image(101, 101, Rgb(500)), 12, f);
+    EXPECT_NEAR(out.at(0, 0).y / out.at(50, 50).y, 0.5f, 0.03f);
+    EXPECT_NEAR(out.at(50, 50).y / develop(Image(1, 1, Rgb(500)), 12, Finish()).at(0, 0).y, 1, 1e-3);
+}
+
+TEST(Finish, BrokenRadianceDoesNotSpread) {
+    Image in(2, 1, Rgb(500));
+    in.at(0, 0) = Rgb(NAN, -5, INFINITY);
+    const Image out = develop(in, 12, Finish());
+    for (int k = 0; k < 3; ++k) EXPECT_TRUE(std::isfinite(out.at(0, 0)[k]));
+}
+
+TEST(Display, IsMonotoneNeutralAndRollsOff) {
+    const Display display;
+    Image grey(12, 1);
+    for (int i = 0; i < 12; ++i) grey.at(i, 0) = Rgb(0.002f * std::exp2(static_cast<float>(i)));
+    const Image8 out = display.exact(grey);
+    for (int i = 0; i < 12; ++i) {
+        const Pixel8& p = out.at(i, 0);
+        EXPECT_NEAR(p.r, p.g, 2);
+        EXPECT_NEAR(p.g, p.b, 2);
+        if (i) EXPECT_GE(p.g, out.at(i - 1, 0).g);
+    }
+    const Image8 middle = display.exact(Image(1, 1, Rgb(0.18f)));
+    EXPECT_NEAR(middle.at(0, 0).g, 90, 20);
+    EXPECT_LT(display.exact(Image(1, 1, Rgb(1))).at(0, 0).g, 240) << "white paper keeps room for highlights";
+}
+
+TEST(Display, TheBakedTableIsCloseToTheChain) {
+    const Display display;
+    Image in(64, 64);
+    for (int y = 0; y < 64; ++y)
+        for (int x = 0; x < 64; ++x) in.at(x, y) = Rgb(unitFloat(mix(x, y, 1)), unitFloat(mix(x, y, 2)), unitFloat(mix(x, y, 3))) * (0.01f + 0.5f * static_cast<float>(x) / 64);
+    const Image8 a = display.exact(in), b = display.quick(in);
+    double sum = 0;
+    for (size_t i = 0; i < a.pixels.size(); ++i) sum += std::abs(a.pixels[i].g - b.pixels[i].g);
+    EXPECT_LT(sum / static_cast<double>(a.pixels.size()), 1.5);
+}
+
+TEST(Encode, ExrComesBackInCandelas) {
+    const fs::path file = scratch("a.exr");
+    const Image in = ramp();
+    writeExr(file, in, 12.5f);
+    const ExrPicture back = readExr(file);
+    EXPECT_NEAR(back.ev100, 12.5f, 1e-3);
+    ASSERT_EQ(back.radiance.width, 64);
+    for (size_t i = 0; i < in.pixels.size(); ++i)
+        for (int k = 0; k < 3; ++k) EXPECT_NEAR(back.radiance.pixels[i][k] / in.pixels[i][k], 1, 1e-3);
+}
+
+TEST(Encode, SamePictureSameBytes) {
+    Image8 p(16, 16);
+    for (size_t i = 0; i < p.pixels.size(); ++i) p.pixels[i] = {static_cast<uint8_t>(i), static_cast<uint8_t>(i * 3), 7};
+    EXPECT_EQ(encodePng(p), encodePng(p));
+    for (const char* name : {"a.png", "a.jpg", "a.tif"}) {
+        writePicture(scratch(name), p);
+        EXPECT_GT(fs::file_size(scratch(name)), 50u);
+    }
+}
+
+TEST(Encode, TroublesAreTold) {
+    const Image8 p(4, 4);
+    EXPECT_THROW(writePicture(scratch("a.gif"), p), Error);
+    EXPECT_THROW(writePicture("/no-such-folder/a.png", p), Error);
+    EXPECT_THROW(readExr(scratch("missing.exr")), Error);
+    const fs::path broken = scratch("broken.exr");
+    writeExr(broken, ramp(), 12);
+    fs::resize_file(broken, fs::file_size(broken) / 2);
+    EXPECT_THROW(readExr(broken), Error);
+}
+
+TEST(Encode, AFileAppearsWholeOrNotAtAll) {
+    const fs::path file = scratch("whole.txt");
+    fs::remove(file);
+    EXPECT_THROW(writeWhole(file, [](const fs::path&) { throw std::runtime_error("full"); }), Error);
+    EXPECT_FALSE(fs::exists(file));
+    for (const auto& e : fs::directory_iterator(file.parent_path())) EXPECT_EQ(e.path().filename().string().find("whole"), std::string::npos);
+}
