@@ -1,0 +1,209 @@
+#include <algorithm>
+#include <cmath>
+#include <filesystem>
+#include <fstream>
+#include <sstream>
+
+#include <gtest/gtest.h>
+#include <unistd.h>
+
+#include "core/base/error.h"
+#include "core/base/hash.h"
+#include "core/exchange/foreign.h"
+
+using namespace thallos;
+namespace fs = std::filesystem;
+
+namespace {
+
+// The child program lies beside the tests.
+struct Scratch : testing::Test {
+    fs::path folder = fs::temp_directory_path() / ("thallos-exchange-" + std::to_string(::getpid()));
+    Scratch() { fs::create_directories(folder); }
+    ~Scratch() override { fs::remove_all(folder); }
+    fs::path write(const std::string& name, const std::string& bytes) const {
+        std::ofstream(folder / name, std::ios::binary) << bytes;
+        return folder / name;
+    }
+    static std::string read(const fs::path& file) {
+        std::ifstream in(file, std::ios::binary);
+        std::stringstream s;
+        s << in.rdbuf();
+        return s.str();
+    }
+    // One clear sentence that names the file.
+    void expectSentence(const fs::path& file) const {
+        try {
+            importModel(file, {}, nullptr, {int64_t(4) << 30, 20});
+            FAIL() << file;
+        } catch (const Error& e) {
+            const std::string s = e.what();
+            EXPECT_NE(s.find(file.filename().string()), std::string::npos) << s;
+            EXPECT_EQ(s.find('\n'), std::string::npos) << s;
+            EXPECT_EQ(s.back(), '.') << s;
+        }
+    }
+};
+using Exchange = Scratch;
+
+const fs::path kHouse = fs::path(THALLOS_SOURCE) / "assets/demo/honey-house.glb";
+
+const char* kObj = "mtllib yard.mtl\n"
+                   "o slab\nusemtl stone\nv 0 0 0\nv 4 0 0\nv 4 0 3\nv 0 0 3\nf 1 2 3 4\n"
+                   "o wall\nusemtl paint\nv 0 2 0\nv 4 2 0\nf 1 2 6 5\n";
+
+} // namespace
+
+TEST_F(Exchange, TheHoneyHouseComesWithItsParts) {
+    const Model m = importModel(kHouse);
+    EXPECT_GE(m.parts.size(), 60u);
+    EXPECT_GE(m.materials.size(), 10u);
+    const V3f size = bounds(m).size();
+    EXPECT_NEAR(size.x, 19.8f, 0.3f);
+    EXPECT_GT(size.z, 4);
+    EXPECT_LT(size.z, 6.5f);
+    EXPECT_NEAR(bounds(m).min.z, 0, 1e-5);
+    EXPECT_FALSE(m.outlines.empty());
+    bool glass = false, jars = false;
+    for (const Surface& s : m.materials) glass = glass || s.transmission > 0.5f;
+    for (const Part& p : m.parts) jars = jars || p.name == "jars on shelf 1";
+    EXPECT_TRUE(glass);
+    EXPECT_TRUE(jars);
+}
+
+TEST_F(Exchange, DoorsAndStepsHaveTheirTrueSize) {
+    const Model m = importModel(kHouse);
+    float floor = 0, doorTop = 0, step1 = 0, step2 = 0;
+    for (const Part& p : m.parts) {
+        const Box3f b = bounds(p.mesh);
+        if (p.name == "interior floor") floor = b.max.z;
+        if (p.name == "door leaf 1") doorTop = b.max.z;
+        if (p.name == "step 1") step1 = b.max.z;
+        if (p.name == "step 2") step2 = b.max.z;
+    }
+    EXPECT_NEAR(doorTop - floor, 2.1f, 0.02f);
+    EXPECT_NEAR(step1 - step2, 0.17f, 0.005f);
+}
+
+TEST_F(Exchange, ObjKeepsPartsMaterialsAndUnits) {
+    write("yard.mtl", "newmtl stone\nKd 0.5 0.5 0.5\nnewmtl paint\nKd 0.8 0.1 0.1\n");
+    const fs::path file = write("yard.obj", kObj);
+    const Model m = importModel(file);
+    ASSERT_EQ(m.parts.size(), 2u);
+    EXPECT_EQ(triangleCount(m), 4);
+    EXPECT_NEAR(bounds(m).size().z, 2, 1e-4) << "OBJ is Y up";
+    EXPECT_NEAR(bounds(importModel(file, {0.001f})).size().x, 0.004f, 1e-6);
+    EXPECT_NEAR(bounds(importModel(file, {1, 'z'})).size().y, 2, 1e-4);
+    bool red = false;
+    for (const Surface& s : m.materials) red = red || (s.name == "paint" && s.baseColor.x > 3 * s.baseColor.z);
+    EXPECT_TRUE(red);
+}
+
+TEST_F(Exchange, OddSizesAreWarnedOf) {
+    const Model m = importModel(write("big.obj", "v 0 0 0\nv 9000 0 0\nv 0 0 9000\nf 1 2 3\n"));
+    ASSERT_FALSE(m.warnings.empty());
+    EXPECT_NE(m.warnings.front().find("metre"), std::string::npos);
+}
+
+TEST_F(Exchange, MissingEmptyAndForeignFilesAreRefused) {
+    expectSentence(folder / "none.glb");
+    expectSentence(write("empty.glb", ""));
+    expectSentence(write("text.glb", "hello"));
+    expectSentence(write("empty.obj", ""));
+    expectSentence(write("odd.xyz", "1 2 3"));
+    expectSentence(write("nothing.gltf", R"({"asset":{"version":"2.0"}})"));
+    expectSentence(write("broken.gltf", R"({"asset":)"));
+    EXPECT_THROW(importModel(folder), Error);
+}
+
+TEST_F(Exchange, TruncatedGlbIsRefused) {
+    const std::string whole = read(kHouse);
+    for (size_t k : {4u, 11u, 20u, 300u, 5000u}) expectSentence(write("cut.glb", whole.substr(0, k)));
+    for (int k = 1; k < 6; ++k) expectSentence(write("cut.glb", whole.substr(0, whole.size() * static_cast<size_t>(k) / 6)));
+}
+
+TEST_F(Exchange, MutatedGlbNeverCrashesTheProgram) {
+    const std::string whole = read(fs::path(THALLOS_SOURCE) / "assets/demo/hive.glb");
+    Random random(4);
+    for (int i = 0; i < 40; ++i) {
+        std::string b = whole;
+        for (int k = 0; k < 12; ++k) b[20 + random.next() % (b.size() - 20)] = static_cast<char>(random.next());
+        try {
+            const Model m = importModel(write("mutated.glb", b), {}, nullptr, {int64_t(4) << 30, 20});
+            for (const Part& p : m.parts)
+                for (const V3i& t : p.mesh.triangles) ASSERT_LT(static_cast<size_t>(t.x), p.mesh.positions.size());
+        } catch (const Error& e) { EXPECT_EQ(std::string(e.what()).find('\n'), std::string::npos); }
+    }
+}
+
+TEST_F(Exchange, AccessorsBeyondTheirBufferAreRefused) {
+    const std::string head = R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0}}]}],)"
+                             R"("buffers":[{"byteLength":36,"uri":"data:application/octet-stream;base64,AAAAAAAAAAAAAAAAAACAPwAAAAAAAAAAAAAAAAAAgD8AAAAA"}],"bufferViews":[{"buffer":0,"byteLength":36}],)";
+    const Model good = importModel(write("good.gltf", head + R"("accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3"}]})"));
+    EXPECT_EQ(triangleCount(good), 1);
+    expectSentence(write("far.gltf", head + R"("accessors":[{"bufferView":0,"componentType":5126,"count":3000000,"type":"VEC3"}]})"));
+    expectSentence(write("off.gltf", head + R"("accessors":[{"bufferView":0,"byteOffset":4000000000,"componentType":5126,"count":3,"type":"VEC3"}]})"));
+    expectSentence(write("view.gltf", head + R"("accessors":[{"bufferView":7,"componentType":5126,"count":3,"type":"VEC3"}]})"));
+    expectSentence(write("cycle.gltf", R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"children":[0]}]})"));
+}
+
+TEST_F(Exchange, NoFileOutsideTheFolderIsRead) {
+    fs::create_directories(folder / "inside");
+    write("secret.bin", std::string(36, '\0'));
+    const std::string body = R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0}}]}],)"
+                             R"("buffers":[{"byteLength":36,"uri":"@"}],"bufferViews":[{"buffer":0,"byteLength":36}],"accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3"}]})";
+    for (const std::string& uri : {std::string("../secret.bin"), (folder / "secret.bin").string(), std::string("/etc/hostname")}) {
+        std::string s = body;
+        s.replace(s.find('@'), 1, uri);
+        expectSentence(write("inside/outside.gltf", s));
+    }
+    // A link that leads out is outside too.
+    fs::create_symlink(folder / "secret.bin", folder / "inside/link.bin");
+    std::string s = body;
+    s.replace(s.find('@'), 1, "link.bin");
+    expectSentence(write("inside/link.gltf", s));
+}
+
+TEST_F(Exchange, CancelAndTimeLimitEndTheChild) {
+    Progress progress;
+    progress.cancel();
+    try {
+        importModel(kHouse, {}, &progress);
+        FAIL();
+    } catch (const Error& e) { EXPECT_EQ(e.kind(), Error::Kind::Cancelled); }
+}
+
+TEST_F(Exchange, AMissingReaderIsNamed) {
+    setenv("THALLOS_IMPORTER", (folder / "no-such-program").c_str(), 1);
+    EXPECT_THROW(importModel(kHouse), Error);
+    unsetenv("THALLOS_IMPORTER");
+}
+
+TEST_F(Exchange, HeightsGoOutAndComeBack) {
+    HeightRaster r{20, 12, 0.5f, {}};
+    for (int i = 0; i < 240; ++i) r.values.push_back(80 + 0.25f * static_cast<float>(i % 20) - 0.1f * static_cast<float>(i / 20));
+    for (const char* name : {"h.tif", "h.asc"}) {
+        exportHeights(folder / name, r, {-5, -3});
+        const HeightRaster back = importHeights(folder / name);
+        EXPECT_EQ(back.width, 20);
+        EXPECT_EQ(back.height, 12);
+        EXPECT_NEAR(back.cell, 0.5f, 1e-5);
+        for (size_t i = 0; i < r.values.size(); ++i) EXPECT_NEAR(back.values[i], r.values[i], 2e-3) << name;
+    }
+    exportHeights(folder / "h.png", r, {0, 0});
+    const HeightRaster png = importHeights(folder / "h.png", 10);
+    EXPECT_NEAR(*std::max_element(png.values.begin(), png.values.end()), 10, 1e-3);
+    EXPECT_THROW(exportHeights(folder / "h.xyz", r, {0, 0}), Error);
+    EXPECT_THROW(importHeights(write("bad.tif", "II*\0nonsense")), Error);
+    EXPECT_THROW(importHeights(folder / "none.tif"), Error);
+    // Cut in the middle.
+    const std::string whole = read(folder / "h.tif");
+    EXPECT_THROW(importHeights(write("cut.tif", whole.substr(0, whole.size() / 3))), Error);
+}
+
+TEST_F(Exchange, PackedHeightsAreChecked) {
+    const HeightRaster r{2, 2, 1, {1, 2, 3, 4}};
+    const std::string b = packHeights(r);
+    EXPECT_EQ(unpackHeights(b).values, r.values);
+    for (size_t n = 0; n < b.size(); ++n) EXPECT_THROW(unpackHeights(b.substr(0, n)), Error);
+}
