@@ -184,9 +184,7 @@ void PlanPane::drawContours(QPainter& painter) {
             for (const QRectF& l : labels) free = free && !l.intersects(box.adjusted(-60, -30, 60, 30));
             if (!free) continue;
             labels.append(box);
-            QFont f = typeface(Type::Small);
-            f.setPointSizeF(f.pointSizeF() > 0 ? f.pointSizeF() : -1);
-            painter.setFont(f);
+            painter.setFont(typeface(Type::Small));
             painter.fillRect(box.adjusted(4, 1, -4, -1), Theme::now().paper);
             painter.setPen(QColor(0x6B, 0x62, 0x50));
             painter.drawText(box, Qt::AlignCenter, QString::number(c.height, 'f', interval < 0.2f ? 2 : 1));

@@ -162,6 +162,15 @@ void ShotStrip::keyPressEvent(QKeyEvent* event) {
     else if (event->key() == Qt::Key_Delete && shots.size() > 1) session_.edit(tr("Delete a shot"), removed(session_.project(), session_.shotId()));
     else QWidget::keyPressEvent(event);
 }
+bool ShotStrip::event(QEvent* event) {
+    // Here Delete means the shot, not the item chosen elsewhere.
+    if (event->type() == QEvent::ShortcutOverride && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Delete) {
+        event->accept();
+        return true;
+    }
+    return QWidget::event(event);
+}
+
 void ShotStrip::contextMenuEvent(QContextMenuEvent* event) {
     const int i = shotAt(event->pos());
     const auto shots = itemsOf<Shot>(session_.project());

@@ -23,6 +23,7 @@ protected:
     void leaveEvent(QEvent*) override;
     void keyPressEvent(QKeyEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
+    bool event(QEvent* event) override;
 
 private:
     static constexpr int kWidth = 158;

@@ -1,0 +1,21 @@
+#include <clocale>
+
+#include <QApplication>
+#include <QSettings>
+#include <gtest/gtest.h>
+
+#include "app/theme.h"
+#include "tests/app/window_driver.h"
+
+int main(int argc, char** argv) {
+    ::testing::InitGoogleTest(&argc, argv);
+    QApplication app(argc, argv);
+    std::setlocale(LC_NUMERIC, "C");
+    QApplication::setApplicationName("thallos-test");
+    QSettings::setDefaultFormat(QSettings::IniFormat);
+    thallos::Theme::load("overcast");
+    const int result = RUN_ALL_TESTS();
+    std::filesystem::remove_all(thallos::test::scratch());
+    delete &thallos::test::window();
+    return result;
+}

@@ -1,0 +1,205 @@
+#include "tests/app/window_driver.h"
+
+#include <QAbstractButton>
+#include <QApplication>
+#include <QDialog>
+#include <QDialogButtonBox>
+#include <QFileDialog>
+#include <QLineEdit>
+#include <QTimer>
+#include <QWindow>
+
+#include <gtest/gtest.h>
+#include <unistd.h>
+
+#include "app/inspector.h"
+#include "app/stem.h"
+#include "core/base/assets.h"
+#include "core/base/hash.h"
+#include "core/exchange/foreign.h"
+#include "core/project/json.h"
+
+namespace thallos::test {
+
+MainWindow& window() {
+    static MainWindow* w = [] {
+        auto* made = new MainWindow(PlantLibrary::load(assetFolder() / "species"));
+        made->resize(1100, 700);
+        made->show();
+        made->activateWindow();
+        (void)QTest::qWaitForWindowActive(made);
+        return made;
+    }();
+    return *w;
+}
+
+bool waitFor(const std::function<bool()>& done, int milliseconds) { return QTest::qWaitFor(done, milliseconds); }
+
+void settle() {
+    auto& s = window().session();
+    ASSERT_TRUE(waitFor([&] { return s.built() && s.built()->project == s.project() && !s.built()->stale; }));
+    // The panes draw from the scene of the same build.
+    ASSERT_TRUE(waitFor([&] {
+        const auto scene = window().engine().scene();
+        return scene && scene->site == s.built();
+    }));
+}
+
+void freshSite(bool house) {
+    static const auto model = std::make_shared<const Model>(importModel(assetFolder() / "demo/honey-house.glb"));
+    auto& w = window();
+    Project p = newProject({100, 100}, 0.5f, "Test site");
+    p = withGround(p, Ground::make({100, 100}, 0.5f, {5, 2, 60, 0.3f, {0, 0.02f}}));
+    if (house) {
+        Building b;
+        b.model = model;
+        b.surfaces = model->materials;
+        b.position = {0, 8, 0};
+        b.position.z = seatHeight(b, buildNatural(*p.ground));
+        p = added(p, "Honey house", b);
+    }
+    w.session().create(p);
+    w.session().setVerb(Verb::Seat);
+    settle();
+    choosePlanAsMain(false);
+    w.shotPane().setFocus();
+    ASSERT_TRUE(waitFor([&] { return !w.shotPane().picture().image.isNull() && w.shotPane().picture().shot == w.session().shotId(); }));
+}
+
+void key(Qt::Key k, Qt::KeyboardModifiers modifiers) {
+    // Without a window manager nobody gives the focus back after a dialog.
+    if (!QApplication::activeModalWidget() && !window().isActiveWindow()) {
+        window().activateWindow();
+        (void)QTest::qWaitForWindowActive(&window());
+    }
+    QWidget* to = QApplication::focusWidget();
+    QTest::keyClick(to ? to : &window(), k, modifiers);
+    QTest::qWait(1);
+}
+
+void type(const QString& text) { QTest::keyClicks(QApplication::focusWidget(), text); }
+
+namespace {
+QPoint inWindow(QWidget& widget, const QPointF& at) { return widget.mapTo(widget.window(), at.toPoint()); }
+QWindow* handle(QWidget& widget) { return widget.window()->windowHandle(); }
+} // namespace
+
+// Through the window itself, so that Qt finds the widget under the pointer as it does for a hand.
+void press(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) { QTest::mousePress(handle(widget), button, modifiers, inWindow(widget, at)); }
+void moveTo(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) {
+    const QPoint p = inWindow(widget, at);
+    QMouseEvent event(QEvent::MouseMove, p, handle(widget)->mapToGlobal(p), Qt::NoButton, button, modifiers);
+    QApplication::sendEvent(handle(widget), &event);
+}
+void release(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) { QTest::mouseRelease(handle(widget), button, modifiers, inWindow(widget, at)); }
+void click(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) {
+    moveTo(widget, at, modifiers, Qt::NoButton);
+    press(widget, at, modifiers, button);
+    release(widget, at, modifiers, button);
+    QTest::qWait(1);
+}
+void doubleClick(QWidget& widget, const QPointF& at) { QTest::mouseDClick(handle(widget), Qt::LeftButton, Qt::NoModifier, inWindow(widget, at)); }
+void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) {
+    moveTo(widget, from, modifiers, Qt::NoButton);
+    press(widget, from, modifiers, button);
+    for (int i = 1; i <= 12; ++i) {
+        moveTo(widget, from + (to - from) * i / 12, modifiers, button);
+        QTest::qWait(1);
+    }
+    release(widget, to, modifiers, button);
+    QTest::qWait(1);
+}
+
+void verb(Verb v) {
+    window().mainPane().setFocus();
+    key(static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(v)));
+    ASSERT_EQ(window().session().verb(), v);
+}
+
+void leaf(const QString& id) {
+    auto* leaves = window().findChild<Leaves*>();
+    static Session* session = &window().session();
+    Tools probe(*session); // the same list of leaves
+    const auto& list = probe.leaves[static_cast<int>(session->verb())];
+    for (size_t i = 0; i < list.size(); ++i)
+        if (list[i].id == id) {
+            click(*leaves, leaves->leafRect(static_cast<int>(i)).center());
+            return;
+        }
+    FAIL() << id.toStdString();
+}
+
+QPointF at(Pane& pane, const V2f& ground) {
+    const auto p = pane.toScreen({ground.x, ground.y, pane.groundAt(ground)});
+    EXPECT_TRUE(p) << "not in view";
+    return p.value_or(QPointF());
+}
+
+void choosePlanAsMain(bool plan) {
+    const bool now = &window().mainPane() == &window().planPane();
+    if (now == plan) return;
+    window().mainPane().setFocus();
+    key(Qt::Key_Tab);
+    ASSERT_EQ(&window().mainPane() == &window().planPane(), plan);
+}
+
+QLineEdit& field(const QString& name) {
+    auto* f = window().findChild<Inspector*>()->findChild<QLineEdit*>(name);
+    if (!f) {
+        ADD_FAILURE() << "no field " << name.toStdString();
+        static QLineEdit none;
+        return none;
+    }
+    return *f;
+}
+
+void setField(const QString& name, const QString& text) {
+    QLineEdit& f = field(name);
+    f.setFocus();
+    QTest::keyClick(&f, Qt::Key_A, Qt::ControlModifier);
+    QTest::keyClicks(&f, text);
+    QTest::keyClick(&f, Qt::Key_Return);
+    QTest::qWait(1);
+}
+
+void whenDialogOpens(const std::function<void(QDialog&)>& act) {
+    auto* timer = new QTimer(&window());
+    QObject::connect(timer, &QTimer::timeout, &window(), [timer, act] {
+        auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+        if (!dialog || !dialog->isVisible()) return;
+        timer->deleteLater();
+        act(*dialog);
+    });
+    timer->start(20);
+}
+
+void chooseFile(QDialog& dialog, const std::filesystem::path& file) {
+    auto& files = dynamic_cast<QFileDialog&>(dialog);
+    files.selectFile(QString::fromStdString(file.string()));
+    // The dialog reads its folder in a thread of its own and takes no answer before it is done.
+    auto* again = new QTimer(&dialog);
+    QObject::connect(again, &QTimer::timeout, &dialog, [&dialog] {
+        auto* buttons = dialog.findChild<QDialogButtonBox*>();
+        for (QAbstractButton* b : buttons->buttons())
+            if (buttons->buttonRole(b) == QDialogButtonBox::AcceptRole && b->isEnabled()) {
+                b->setFocus();
+                QTest::keyClick(b, Qt::Key_Space);
+                return;
+            }
+    });
+    again->start(50);
+}
+
+std::string documentHash() {
+    auto j = dump(window().session().project(), [](const std::string& b) { return contentHash(b); });
+    j.erase("next_id"); // ids are never used again, not even after an undo
+    return contentHash(j.dump());
+}
+
+std::filesystem::path scratch() {
+    const auto folder = std::filesystem::temp_directory_path() / ("thallos-window-test-" + std::to_string(::getpid()));
+    std::filesystem::create_directories(folder);
+    return folder;
+}
+
+} // namespace thallos::test

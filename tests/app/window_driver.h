@@ -1,0 +1,48 @@
+// Drives the real window with posted events, as a hand would, and waits for what follows.
+#pragma once
+
+#include <filesystem>
+
+#include <QDialog>
+#include <QLineEdit>
+#include <QTest>
+
+#include "app/main_window.h"
+
+namespace thallos::test {
+
+// One window for all tests: made at first use.
+MainWindow& window();
+// A fresh small site in the window, with everything built and the first pictures shown.
+void freshSite(bool house = true);
+
+bool waitFor(const std::function<bool()>& done, int milliseconds = 20000);
+// Until the engine has built the document as it is now, at rest.
+void settle();
+
+void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier); // to whatever has the focus
+void type(const QString& text);
+void press(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
+void moveTo(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
+void release(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
+void click(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
+void doubleClick(QWidget& widget, const QPointF& at);
+void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
+
+void verb(Verb v);              // by its digit
+void leaf(const QString& id);   // by a click on it
+QPointF at(Pane& pane, const V2f& ground);
+void choosePlanAsMain(bool plan);
+// Types into the line edit of the given name in the inspector and presses Enter.
+void setField(const QString& name, const QString& text);
+QLineEdit& field(const QString& name);
+// Answers the next modal dialog.
+void whenDialogOpens(const std::function<void(QDialog&)>& act);
+
+// Types a path into an open file dialog and accepts it.
+void chooseFile(QDialog& dialog, const std::filesystem::path& file);
+
+std::string documentHash();
+std::filesystem::path scratch();
+
+} // namespace thallos::test
