@@ -25,11 +25,14 @@ QString clock(double hour) {
 
 // Colour of the sky to the side of the sun, exposed as a drawing: night stays dark, day does not burn out.
 QColor skyColor(const Atmosphere& air, float elevation, const V3f& toSun) {
-    const V3f side = V3f(-toSun.y, toSun.x, 0).normalized() * 0.94f + V3f(0, 0, 0.34f);
-    const Rgb c = toAcescg(air.march(elevation, side.normalized(), toSun, {1e9f}, 20).front().radiance);
+    // Between the side and the sun's own quarter, low: where dawn and dusk show their colours.
+    const V3f level(toSun.x, toSun.y, 0), across(-toSun.y, toSun.x, 0);
+    const float low = 1 - smoothstep(0.05f, 0.35f, toSun.z);
+    const V3f view = (across.normalized() * (1 - 0.75f * low) + level.normalized() * (0.75f * low)).normalized() * 0.96f + V3f(0, 0, lerp(0.5f, 0.12f, low));
+    const Rgb c = toAcescg(air.march(elevation, view.normalized(), toSun, {1e9f}, 20).front().radiance);
     const float l = luminance(c);
     const float shown = 0.030f + 0.52f * l / (l + 900) + 0.1f * std::sqrt(l / (l + 60));
-    Rgb s = l > 1e-4f ? c * (shown / l) : Rgb(0.03f, 0.035f, 0.05f);
+    Rgb s = l > 1e-4f ? lerp(Rgb(shown), c * (shown / l), 0.6f) : Rgb(0.03f, 0.035f, 0.05f);
     const float night = 1 - clamp01(l / 3);
     s = lerp(s, Rgb(0.040f, 0.050f, 0.085f), 0.85f * night);
     const V3f d = toSrgb({std::max(s.x, 0.0f), std::max(s.y, 0.0f), std::max(s.z, 0.0f)});

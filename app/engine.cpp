@@ -103,11 +103,11 @@ void Engine::run() {
     }
 }
 
-void Engine::publish(const Image& radiance, const Request& r, int samples, bool denoised, bool exact) {
+void Engine::publish(const Image& radiance, const Request& r, int samples, bool denoised) {
     const float ev = r.shot.metered ? ev_ : r.shot.ev100;
     const Image developed = develop(radiance, ev, r.shot.finish);
     ShotPicture p;
-    p.image = toQImage(exact ? display_.exact(developed) : display_.quick(developed));
+    p.image = toQImage(display_.encode(developed));
     p.samples = samples;
     p.wanted = r.shot.samples;
     p.denoised = denoised;
@@ -152,9 +152,9 @@ void Engine::work(const Request& r, uint64_t generation) {
         // First a coarse picture, at once; nothing stops it, so that a long drag is always shown.
         const int width = std::min(r.shotSize.width(), 320), height = std::max(1, width * r.shotSize.height() / r.shotSize.width());
         Image coarse(width, height);
-        quickPicture(coarse, *current_, *environment_, camera, nullptr);
+        quickPicture(coarse, *current_, *environment_, camera, nullptr, true);
         ev_ = meter(coarse);
-        publish(coarse, r, 0, false, false);
+        publish(coarse, r, 0, false);
         if (stop()) return;
     }
     if (!planFresh_ && r.planSize.width() >= 16 && r.planSize.height() >= 16) {
@@ -168,11 +168,11 @@ void Engine::work(const Request& r, uint64_t generation) {
         camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
         Image full(r.shotSize.width(), r.shotSize.height());
         if (!quickPicture(full, *current_, *environment_, camera, stop)) return;
-        publish(full, r, 0, false, false);
+        publish(full, r, 0, false);
         quickDone_ = true;
         filmFresh_ = false;
     } else if (finishChanged && filmFresh_ && film_.samples > 0)
-        publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.samples, !cleaned_.empty(), true);
+        publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.samples, !cleaned_.empty());
 
     if (r.paused) return;
     if (!filmFresh_) {
@@ -199,9 +199,9 @@ void Engine::work(const Request& r, uint64_t generation) {
                 cleaned_ = Image();
                 return;
             }
-            publish(cleaned_, r, n, true, true);
+            publish(cleaned_, r, n, true);
         } else if (n < 8 || n % 4 == 0)
-            publish(film_.radiance(), r, n, false, false);
+            publish(film_.radiance(), r, n, false);
     }
 }
 

@@ -68,7 +68,7 @@ private:
     void work(const Request& request, uint64_t generation);
     bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
     void change(const std::function<void(Request&)>& set);
-    void publish(const Image& radiance, const Request& request, int samples, bool denoised, bool exact);
+    void publish(const Image& radiance, const Request& request, int samples, bool denoised);
 
     std::shared_ptr<const PlantLibrary> library_;
     mutable std::mutex mutex_;

@@ -29,7 +29,7 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         if (order_.file.extension() == ".exr")
             writeExr(order_.file, result.radiance, result.ev100);
         else
-            writePicture(order_.file, Display().exact(develop(result.radiance, result.ev100, order_.shot.finish)));
+            writePicture(order_.file, Display().encode(develop(result.radiance, result.ev100, order_.shot.finish)));
         Q_EMIT finished(QString::fromStdString(order_.file.string()), result.seconds);
     } catch (const Error& e) {
         Q_EMIT stopped(e.kind() == Error::Kind::Cancelled ? QString() : QString::fromUtf8(e.what()));

@@ -60,7 +60,7 @@ void ShotStrip::makeMissing() {
             const Environment light = makeEnvironment(site->place, shot.daylight);
             const bool whole = quickPicture(radiance, *scene, light, shot.camera, [this] { return quit_.load(); });
             if (!whole) return;
-            const Image8 p = display.quick(develop(radiance, shot.metered ? meter(radiance) : shot.ev100, shot.finish));
+            const Image8 p = display.encode(develop(radiance, shot.metered ? meter(radiance) : shot.ev100, shot.finish));
             QImage image(p.width, p.height, QImage::Format_RGB888);
             for (int y = 0; y < p.height; ++y) std::memcpy(image.scanLine(y), &p.at(0, y), static_cast<size_t>(p.width) * 3);
             QMetaObject::invokeMethod(this, [this, image, id, shot] {

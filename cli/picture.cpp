@@ -28,7 +28,7 @@ void save(const std::filesystem::path& file, const Image& radiance, float ev, co
     if (isExr(file))
         writeExr(file, radiance, ev);
     else
-        writePicture(file, Display().exact(develop(radiance, ev, finish)));
+        writePicture(file, Display().encode(develop(radiance, ev, finish)));
 }
 
 void render(const RenderOptions& o) {

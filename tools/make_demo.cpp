@@ -81,11 +81,11 @@ Project demo(const std::filesystem::path& assets) {
     lower(pond, 21, 1.3f);
     lower(pond + V2f(7, 2), 15, 1.0f);
     lower(pond + V2f(-6, -2), 13, 0.9f);
-    const Polygon path = rounded({{-16, -126}, {-13, -100}, {-7, -72}, {-5, -50}, {-1, -32}, {4.5f, -16}, {6.3f, -4}, {5.6f, 2.2f}});
+    const Polygon path = rounded({{-16, -126}, {-13, -100}, {-7, -72}, {-5, -50}, {-1, -32}, {3.5f, -17}, {6.6f, -6}, {8.1f, 2.6f}, {7.6f, 4.8f}});
     const Polygon lane = rounded({{-205, -131}, {-120, -127}, {-40, -126}, {40, -130}, {120, -127}, {205, -132}});
     g = paintPath(g, lane, 4.2f, 0.6f);
     g = paintPath(g, path, 1.9f, 0.35f);
-    g = dab(g, buildNatural(g), {BrushKind::Gravel, 3.4f, 0.9f, 0.4f}, {5.8f, 1.2f});
+    g = dab(g, buildNatural(g), {BrushKind::Gravel, 3.2f, 0.9f, 0.4f}, {8.0f, 3.8f});
     p = withGround(p, g);
     const HeightField natural = buildNatural(g);
 
@@ -94,7 +94,7 @@ Project demo(const std::filesystem::path& assets) {
     house.model = std::make_shared<const Model>(importModel(assets / "demo/honey-house.glb"));
     house.surfaces = house.model->materials;
     dress(house);
-    house.yaw = radians(16);
+    house.yaw = radians(36);
     house.position = {3, 11, 0};
     house.position.z = seatHeight(house, natural) - 0.25f;
     Id houseId;
@@ -107,15 +107,15 @@ Project demo(const std::filesystem::path& assets) {
         Building hive;
         hive.model = hiveModel;
         hive.surfaces = hiveModel->materials;
-        const V2f where(-13.6f + 1.55f * static_cast<float>(i), -3.6f + 0.55f * static_cast<float>(i) + (i % 2 ? 0.2f : 0));
+        const V2f where(-15.6f + 1.6f * static_cast<float>(i), -3.2f + 0.5f * static_cast<float>(i) + (i % 2 ? 0.2f : 0));
         hive.yaw = radians(12 + 5.0f * static_cast<float>((i * 7) % 3));
         hive.position = {where.x, where.y, field.at(where) - 0.03f};
         p = added(p, "Hive " + std::to_string(i + 1), hive);
     }
-    p = added(p, "Beekeeper", Figure{{-10.2f, -5.6f}, radians(150)});
+    p = added(p, "Beekeeper", Figure{{-11.0f, -4.6f}, radians(60)});
 
-    Water water{pond, 0, 0.9f, 0.22f, Rgb(0.032f, 0.045f, 0.026f)};
-    water.level = field.at(pond) + 1.75f;
+    Water water{pond, 0, 0.8f, 0.3f, Rgb(0.014f, 0.021f, 0.013f)};
+    water.level = field.at(pond) + 1.25f;
     p = added(p, "Pond", water);
 
     // Orchard: rows along the slope, each tree a little out of line.
@@ -127,10 +127,9 @@ Project demo(const std::filesystem::path& assets) {
             if (random.unit() < 0.06f) continue; // a gap where a tree died
             orchard.specimens.push_back({"Apple", at, random.between(0, 2 * kPi), random.between(0.82f, 1.1f), static_cast<int>(random.next() % 3)});
         }
-    orchard.specimens.push_back({"Apple", {-10.5f, -22.5f}, 1.1f, 1.05f, 1});
     p = added(p, "Orchard", orchard);
 
-    Drift birches{{ring({33, -12}, 11, 17, 9, 3)}, {{"Birch", 1}}, 0.055f, 2.4f, 0.28f, 0, 0, 7};
+    Drift birches{{ring({36, -6}, 10, 16, 9, 3)}, {{"Birch", 1}}, 0.055f, 2.4f, 0.28f, 0, 0, 7};
     p = added(p, "Birch copse", birches);
     Drift spruces{{{{-70, 52}, {-20, 60}, {40, 55}, {95, 62}, {100, 88}, {20, 92}, {-60, 86}}}, {{"Spruce", 0.45f}, {"Birch", 0.4f}, {"Hazel", 0.15f}}, 0.045f, 3.2f, 0.3f, 0, 0.25f, 12};
     p = added(p, "Shelter wood", spruces);
@@ -150,28 +149,28 @@ Project demo(const std::filesystem::path& assets) {
     p = added(p, "Rough grass", rough);
     Drift reeds{{ring(pond + V2f(13, 4), 5, 9, 7, 31), ring(pond + V2f(-10, 9), 6, 3.5f, 6, 32)}, {{"Reed", 1}}, 3.4f, 0.25f, 0.35f, 0, 0.25f, 9};
     p = added(p, "Reeds", reeds);
-    p = added(p, "Terrace foreground", Clearing{{{{-3.5f, 3.5f}, {-2.2f, 1.3f}, {6.0f, -0.6f}, {12.8f, 6.2f}, {12.2f, 9.2f}}}});
+    p = added(p, "Terrace foreground", Clearing{{{{-1.2f, -0.4f}, {1.2f, -1.4f}, {9.5f, 4.6f}, {16.6f, 9.6f}, {16.0f, 12.0f}, {8, 7.5f}}}});
 
     // Shots.
     auto ground = [&](const V2f& q, float eye) { return V3f(q.x, q.y, field.at(q) + eye); };
-    const V3f door(4.4f, 7.4f, house.position.z + 2.0f);
+    const V3f door(5.4f, 7.8f, house.position.z + 2.0f);
     Shot first;
-    first.camera = upright(at(ground({-13.5f, -25}, 1.6f), door + V3f(-1.2f, 0, 0.9f), 31, 16.0f / 9));
-    first.daylight = {{2026, 5, 14, 9.4, 1}, 32000};
+    first.camera = upright(at(ground({-4.6f, -21.5f}, 1.6f), door + V3f(-5.6f, 0, 0.7f), 30, 16.0f / 9));
+    first.daylight = {{2026, 5, 14, 8.6, 1}, 26000};
     first.finish.balance = 5300;
     first.finish.vignette = 0.25f;
     p = added(p, "Orchard approach", first);
 
     Shot path2 = first;
-    path2.camera = upright(at(ground({0.9f, -24.5f}, 1.65f), door + V3f(0.4f, 0, 1.6f), 27, 4.0f / 5));
-    path2.daylight = {{2026, 5, 14, 17.6, 1}, 40000};
+    path2.camera = upright(at(ground({3.4f, -14.5f}, 1.65f), door + V3f(-0.6f, 0, 0.6f), 31, 4.0f / 5));
+    path2.daylight = {{2026, 5, 14, 11.2, 1}, 40000};
     path2.size = {1200, 1500};
     path2.finish.balance = 5000;
     p = added(p, "Up the path", path2);
 
     Shot above = first;
-    above.camera = at(ground({36, -58}, 15), V3f(2, 0, house.position.z + 0.5f), 35, 16.0f / 9);
-    above.daylight = {{2026, 5, 14, 10.6, 1}, 30000};
+    above.camera = at(ground({27, -78}, 17), V3f(4, -6, house.position.z - 1.5f), 35, 16.0f / 9);
+    above.daylight = {{2026, 5, 14, 9.4, 1}, 30000};
     p = added(p, "Over the pond", above);
     check(p);
     return p;

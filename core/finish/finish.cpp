@@ -57,11 +57,6 @@ Image develop(const Image& radiance, float ev100, const Finish& f) {
 
 struct Display::Chain {
     ocio::ConstCPUProcessorRcPtr exact;
-    // Table over ACEScct-like axes: log2 from -10 to +7 stops around 1.
-    static constexpr int kEdge = 65;
-    static constexpr float kLow = -12, kHigh = 6;
-    std::vector<Rgb> table;
-
     void run(float* rgb, int count) const {
         ocio::PackedImageDesc image(rgb, count, 1, 3);
         exact->apply(image);
@@ -91,55 +86,17 @@ Display::Display() : chain_(std::make_unique<Chain>()) {
     addBuiltin(group, "ACES-OUTPUT - ACES2065-1_to_CIE-XYZ-D65 - SDR-VIDEO_1.0");
     addBuiltin(group, "DISPLAY - CIE-XYZ-D65_to_sRGB");
     chain_->exact = config->getProcessor(group)->getOptimizedCPUProcessor(ocio::BIT_DEPTH_F32, ocio::BIT_DEPTH_F32, ocio::OPTIMIZATION_DEFAULT);
-    constexpr int n = Chain::kEdge;
-    chain_->table.resize(static_cast<size_t>(n) * n * n);
-    auto axis = [](int i) { return std::exp2(Chain::kLow + (Chain::kHigh - Chain::kLow) * static_cast<float>(i) / (n - 1)); };
-    parallelFor(n, [&](int b) {
-        Rgb* slab = &chain_->table[static_cast<size_t>(b) * n * n];
-        for (int g = 0; g < n; ++g)
-            for (int r = 0; r < n; ++r) slab[g * n + r] = {axis(r), axis(g), axis(b)};
-        chain_->run(&slab[0].x, n * n);
-    });
 }
 
 Display::~Display() = default;
 
-Image8 Display::exact(const Image& developed) const {
+Image8 Display::encode(const Image& developed) const {
     Image8 out(developed.width, developed.height);
     parallelFor(developed.height, [&](int y) {
         std::vector<Rgb> row(&developed.at(0, y), &developed.at(0, y) + developed.width);
         chain_->run(&row[0].x, developed.width);
         for (int x = 0; x < developed.width; ++x) out.at(x, y) = quantised(row[x]);
     });
-    return out;
-}
-
-Image8 Display::quick(const Image& developed) const {
-    Image8 out(developed.width, developed.height);
-    constexpr int n = Chain::kEdge;
-    const auto& table = chain_->table;
-    parallelFor(
-        developed.height,
-        [&](int y) {
-            for (int x = 0; x < developed.width; ++x) {
-                const Rgb& c = developed.at(x, y);
-                int i[3];
-                float f[3];
-                for (int k = 0; k < 3; ++k) {
-                    const float t = (std::log2(std::max(c[k], 1e-6f)) - Chain::kLow) / (Chain::kHigh - Chain::kLow) * (n - 1);
-                    const float s = std::clamp(t, 0.0f, n - 1.001f);
-                    i[k] = static_cast<int>(s);
-                    f[k] = s - static_cast<float>(i[k]);
-                }
-                Rgb sum(0);
-                for (int k = 0; k < 8; ++k) {
-                    const float w = (k & 1 ? f[0] : 1 - f[0]) * (k & 2 ? f[1] : 1 - f[1]) * (k & 4 ? f[2] : 1 - f[2]);
-                    sum += table[(static_cast<size_t>(i[2] + (k >> 2)) * n + i[1] + ((k >> 1) & 1)) * n + i[0] + (k & 1)] * w;
-                }
-                out.at(x, y) = quantised(sum);
-            }
-        },
-        8);
     return out;
 }
 

@@ -15,8 +15,13 @@ SurfacePoint meadow(const V2f& p, const V3f& normal, float footprint) {
     static const Surface soil{.name = "meadow soil", .baseColor = fromSrgb(0.36f, 0.29f, 0.20f), .roughness = 1, .pattern = Pattern::Soil, .patternSize = 0.35f};
     SurfacePoint s = evaluate(soil, {p.x, p.y, 0}, {0, 0, 1}, V2f(0), footprint);
     const float large = fractalNoise(p.x / 26, p.y / 26, 301, 4);
-    const float small = fractalNoise(p.x / 0.9f, p.y / 0.9f, 302, 4) * (1 - smoothstep(0.3f, 3, footprint));
-    const float fine = fractalNoise(p.x / 0.07f, p.y / 0.07f, 303, 3) * (1 - smoothstep(0.02f, 0.2f, footprint));
+    // Detail smaller than the pixel is neither shown nor computed.
+    auto faded = [&](float size, uint64_t seed, int octaves, float from, float to) {
+        const float fade = 1 - smoothstep(from, to, footprint);
+        return fade > 0 ? fade * fractalNoise(p.x / size, p.y / size, seed, octaves) : 0;
+    };
+    const float small = faded(0.9f, 302, 4, 0.3f, 3);
+    const float fine = faded(0.07f, 303, 3, 0.02f, 0.2f);
     const float turf = smoothstep(-0.35f, 0.25f, small + 0.3f * large + 0.35f * fine + 0.22f);
     const Rgb fresh = fromSrgb(0.37f, 0.44f, 0.19f), dry = fromSrgb(0.53f, 0.50f, 0.29f);
     const Rgb green = lerp(fresh, dry, clamp01(0.36f + 0.7f * large + 0.25f * small)) * (1 + 0.35f * fine);

@@ -43,27 +43,69 @@ void tidy(Model& model) {
     model.outlines = footprint(meshes, 0.6f);
 }
 
-Model scaleFigure() {
-    // A lathe with a slightly flattened body: heights and half widths of a standing person, 1.75 m.
-    static const float profile[][2] = {{0, 0.09f},     {0.05f, 0.10f}, {0.45f, 0.10f}, {0.85f, 0.15f}, {0.95f, 0.17f}, {1.10f, 0.15f},
-                                       {1.35f, 0.20f}, {1.44f, 0.19f}, {1.50f, 0.07f}, {1.54f, 0.06f}, {1.58f, 0.08f}, {1.66f, 0.09f},
-                                       {1.73f, 0.06f}, {1.75f, 0.0f}};
-    const int around = 20;
-    Part part{"figure", 0, {}};
-    for (const auto& ring : profile)
-        for (int i = 0; i < around; ++i) {
-            const float a = 2 * kPi * static_cast<float>(i) / around;
-            part.mesh.positions.emplace_back(ring[1] * std::cos(a), 0.62f * ring[1] * std::sin(a), ring[0]);
-            part.mesh.normals.push_back(V3f(std::cos(a), std::sin(a) / 0.62f, 0).normalized());
+namespace {
+
+// A rounded limb between two points with a radius at each end; flattened towards the front by `depth`.
+Mesh limb(const V3f& from, const V3f& to, float r0, float r1, float depth = 1) {
+    constexpr int kAround = 16, kCap = 5;
+    Mesh m;
+    const V3f axis = (to - from).normalized();
+    const V3f a = axis.cross(std::abs(axis.z) < 0.9f ? V3f(0, 0, 1) : V3f(0, 1, 0)).normalized(), b = axis.cross(a);
+    auto ring = [&](const V3f& centre, float along, float r) {
+        for (int i = 0; i < kAround; ++i) {
+            const float t = 2 * kPi * static_cast<float>(i) / kAround;
+            V3f n = (a * std::cos(t) + b * std::sin(t)) * r;
+            n.y *= depth;
+            m.positions.push_back(centre + axis * along + n);
         }
-    const int rings = static_cast<int>(std::size(profile));
+    };
+    for (int k = 0; k <= kCap; ++k) {
+        const float t = kPi / 2 * static_cast<float>(k) / kCap;
+        ring(from, -r0 * std::cos(t), r0 * std::sin(t) + 1e-4f);
+    }
+    for (int k = 0; k <= kCap; ++k) {
+        const float t = kPi / 2 * static_cast<float>(k) / kCap;
+        ring(to, r1 * std::sin(t), r1 * std::cos(t) + 1e-4f);
+    }
+    const int rings = static_cast<int>(m.positions.size()) / kAround;
     for (int r = 0; r + 1 < rings; ++r)
-        for (int i = 0; i < around; ++i) {
-            const int a = r * around + i, b = r * around + (i + 1) % around;
-            part.mesh.triangles.push_back({a, b, b + around});
-            part.mesh.triangles.push_back({a, b + around, a + around});
+        for (int i = 0; i < kAround; ++i) {
+            const int p = r * kAround + i, q = r * kAround + (i + 1) % kAround;
+            m.triangles.push_back({p, q, q + kAround});
+            m.triangles.push_back({p, q + kAround, p + kAround});
         }
-    Model m{"Figure 1.75 m", {std::move(part)}, {{.name = "figure", .baseColor = fromSrgb(0.62f, 0.36f, 0.28f), .roughness = 0.9f}}, {}, {}};
+    m.normals.assign(m.positions.size(), V3f(0));
+    for (const V3i& t : m.triangles) {
+        const V3f n = (m.positions[t.y] - m.positions[t.x]).cross(m.positions[t.z] - m.positions[t.x]);
+        for (int k = 0; k < 3; ++k) m.normals[t[k]] += n;
+    }
+    for (V3f& n : m.normals) n.normalize();
+    return m;
+}
+
+} // namespace
+
+Model scaleFigure() {
+    Model m;
+    m.name = "Figure 1.75 m";
+    m.materials = {{.name = "jacket", .baseColor = fromSrgb(0.42f, 0.44f, 0.40f), .roughness = 0.9f},
+                   {.name = "trousers", .baseColor = fromSrgb(0.24f, 0.26f, 0.30f), .roughness = 0.9f},
+                   {.name = "skin", .baseColor = fromSrgb(0.72f, 0.54f, 0.44f), .roughness = 0.6f},
+                   {.name = "hair", .baseColor = fromSrgb(0.22f, 0.17f, 0.13f), .roughness = 0.8f}};
+    auto add = [&](const char* name, int material, Mesh mesh) { m.parts.push_back({name, material, std::move(mesh)}); };
+    for (float s : {-1.0f, 1.0f}) {
+        add("thigh", 1, limb({s * 0.095f, 0, 0.86f}, {s * 0.11f, 0.01f, 0.48f}, 0.085f, 0.062f));
+        add("shin", 1, limb({s * 0.11f, 0.01f, 0.48f}, {s * 0.115f, 0, 0.09f}, 0.06f, 0.045f));
+        add("shoe", 3, limb({s * 0.115f, 0.03f, 0.045f}, {s * 0.125f, -0.14f, 0.04f}, 0.045f, 0.036f));
+        add("upper arm", 0, limb({s * 0.20f, 0, 1.40f}, {s * 0.245f, 0.02f, 1.12f}, 0.058f, 0.046f));
+        add("forearm", 0, limb({s * 0.245f, 0.02f, 1.12f}, {s * 0.235f, -0.05f, 0.88f}, 0.044f, 0.036f));
+        add("hand", 2, limb({s * 0.235f, -0.055f, 0.85f}, {s * 0.23f, -0.06f, 0.78f}, 0.036f, 0.028f));
+    }
+    add("hips", 1, limb({0, 0, 0.86f}, {0, 0, 0.98f}, 0.155f, 0.15f, 0.68f));
+    add("trunk", 0, limb({0, 0, 0.98f}, {0, 0, 1.36f}, 0.155f, 0.18f, 0.62f));
+    add("neck", 2, limb({0, 0.005f, 1.46f}, {0, 0, 1.54f}, 0.052f, 0.05f));
+    add("head", 2, limb({0, -0.01f, 1.59f}, {0, -0.005f, 1.645f}, 0.075f, 0.085f));
+    add("hair", 3, limb({0, 0.02f, 1.63f}, {0, 0.012f, 1.66f}, 0.088f, 0.09f));
     tidy(m);
     return m;
 }

@@ -184,11 +184,12 @@ Relief gravel(const V2f& at, float size, float fade) {
 }
 
 Relief soil(const V2f& at, float size, float fade) {
-    const float fine = fractalNoise(at.x / size * 5, at.y / size * 5, 51, 4) * fade;
+    const float fine = fade > 0 ? fractalNoise(at.x / size * 5, at.y / size * 5, 51, 4) * fade : 0;
     const float large = fractalNoise(at.x * 0.35f, at.y * 0.35f, 52, 4);
     Relief r;
     const float v = (1 + 0.4f * fine) * (1 + 0.3f * large);
     r.tint = Rgb(v, v * (1 + 0.06f * large), v * (1 - 0.05f * large));
+    if (fade <= 0) return r;
     const float e = 0.2f * size;
     r.slope = V2f(fractalNoise((at.x + e) / size * 5, at.y / size * 5, 51, 3) - fine,
                   fractalNoise(at.x / size * 5, (at.y + e) / size * 5, 51, 3) - fine) * (0.7f * fade);

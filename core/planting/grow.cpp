@@ -96,8 +96,8 @@ public:
     Grower(const SpeciesRecipe& recipe, uint64_t seed) : recipe_(recipe), wood_(recipe.wood), random_(mix(seed, recipe.version)) {}
 
     Individual run() {
-        out_.parts.resize(3);
-        out_.surfaces = {recipe_.bark, recipe_.foliage, recipe_.flower};
+        out_.parts.resize(4);
+        out_.surfaces = {recipe_.bark, recipe_.foliage, recipe_.flower, recipe_.twig};
         const float height = recipe_.height * (1 + random_.around(recipe_.heightSpread));
         if (recipe_.kind == PlantKind::Grass)
             tuft(height / recipe_.height);
@@ -189,7 +189,7 @@ private:
             if (wood_.gravity != 0 && depth >= 2) d = (d - V3f(0, 0, el::sin(radians(wood_.gravity)))).normalized();
             const float thick = std::min(radius * level.thickness * (0.7f + 0.5f * share), radius * 0.9f);
             const Stem s = stem(level, foot, d, length, thick, false);
-            tube(out_.parts[0], s, level.sides);
+            tube(out_.parts[depth >= 2 ? 3 : 0], s, level.sides);
             if (last) {
                 leaves(s, recipe_.leaf, out_.parts[1], length / std::max(reference_[depth], 0.01f));
                 leaves(s, recipe_.blossom, out_.parts[2], length / std::max(reference_[depth], 0.01f));

@@ -158,6 +158,8 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where) {
     read(r, "bark", s.bark);
     read(r, "foliage", s.foliage);
     read(r, "flower_surface", s.flower);
+    s.twig = s.bark;
+    read(r, "twig", s.twig);
     if (s.kind == PlantKind::Grass)
         read(r, s.grass);
     else

@@ -70,7 +70,7 @@ struct SpeciesRecipe {
     LeafRecipe leaf;
     GrassRecipe grass;
     LeafRecipe blossom;     // count 0: none
-    Surface bark, foliage, flower;
+    Surface bark, foliage, flower, twig;
 };
 
 // Throws Error::Unreadable naming the first bad value.
@@ -78,7 +78,7 @@ SpeciesRecipe parseRecipe(const std::string& json, const std::string& where);
 
 // One grown specimen, foot at the origin.
 struct Individual {
-    std::vector<Mesh> parts;       // wood, foliage, flowers; some may be empty
+    std::vector<Mesh> parts;       // wood, foliage, flowers, twigs; some may be empty
     std::vector<Surface> surfaces; // one a part
     float height = 0, spread = 0;  // metres
 };

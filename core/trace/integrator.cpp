@@ -222,12 +222,12 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
     return out;
 }
 
-Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle) {
+Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle, bool moving) {
     Rgb sum(0), carried(1);
     V3f o = origin, d = direction;
     float travelled = 0;
     for (int clear = 0; clear < 5; ++clear) {
-        const Hit hit = trace(scene, o, d, origin);
+        const Hit hit = trace(scene, o, d, origin, kFarAway, kMaskAll, moving);
         if (!hit) return sum + carried * (skyRadiance(env, d) + sunDisc(env, d));
         const auto haze = hazeAlong(env, d, hit.t);
         sum += carried * haze.scattered;
@@ -256,7 +256,7 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
         Rgb lit(0);
         if (facing > 0 && !black(env.sunIlluminance)) {
             const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
-            lit = env.sunIlluminance * facing * transmittance(scene, offset(hit.position, side, hit.t), env.toSun, origin);
+            lit = env.sunIlluminance * facing * transmittance(scene, offset(hit.position, side, hit.t), env.toSun, origin, kFarAway, moving);
         }
         // Half of the sky's light stands for what the ground and the neighbours hide or send back.
         return sum + carried * s.albedo / kPi * (lit + env.skyIrradiance(s.normal) * (s.translucency > 0 ? 0.55f : 0.7f));

@@ -30,7 +30,7 @@ struct PathSettings {
 PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction, Sampler& sampler,
                      const PathSettings& settings);
 
-// Quick shading for pictures that move: albedo under the sun, if it shines there, and the whole sky.
-Rgb quickShading(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction, float pixelAngle);
+// Quick shading: albedo under the sun, if it shines there, and the whole sky. `moving` spares grass with distance.
+Rgb quickShading(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction, float pixelAngle, bool moving = false);
 
 } // namespace thallos

@@ -58,12 +58,23 @@ RTCRay localRay(const RTCRay& ray, const PlantPose& pose) {
     return local;
 }
 
+// Level of detail and thinning live here: nothing is stored for a camera. One level so far; while the picture moves, grass
+// gets sparser with distance, the same tufts always going first.
+bool thinned(const RayContext& context, const TileData& data, const PlantRecord& r, bool shadow) {
+    if (!context.moving || !data.plants->grass(r.individual)) return false;
+    if (shadow) return true;
+    constexpr float kFull = 7; // metres around the camera with every tuft
+    const float d2 = (foot(r) - context.camera).length2();
+    return static_cast<float>(r.rank) * static_cast<float>(r.rank) * d2 > 255 * 255 * kFull * kFull;
+}
+
 void intersectPlant(const RTCIntersectFunctionNArguments* args) {
     if (!args->valid[0]) return;
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     auto& hit = *reinterpret_cast<RTCRayHit*>(args->rayhit);
     auto& context = *reinterpret_cast<RayContext*>(args->context);
     const PlantRecord& r = data.tile->records[args->primID];
+    if (thinned(context, data, r, false)) return;
     const PlantPose pose(r);
     RTCRayHit local;
     local.ray = localRay(hit.ray, pose);
@@ -96,6 +107,7 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     auto& ray = *reinterpret_cast<RTCRay*>(args->ray);
     const PlantRecord& r = data.tile->records[args->primID];
+    if (thinned(*reinterpret_cast<const RayContext*>(args->context), data, r, true)) return;
     RTCRay local = localRay(ray, PlantPose(r));
     RTCIntersectContext inner;
     rtcInitIntersectContext(&inner);
@@ -115,6 +127,7 @@ PlantPose::PlantPose(const PlantRecord& r)
 PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library) : library_(std::move(library)) {
     scenes_.resize(library_->individualCount());
     reaches_.resize(library_->individualCount());
+    for (int i = 0; i < library_->individualCount(); ++i) grass_.push_back(library_->species()[i / kIndividuals].recipe.kind == PlantKind::Grass);
     parallelFor(library_->individualCount(), [&](int i) {
         const Individual& plant = library_->individual(i);
         reaches_[i].assign(kReaches, 0);

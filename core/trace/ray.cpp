@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/trace/ray_log.h"
 #include "core/trace/scene.h"
 
 namespace thallos {
@@ -28,8 +29,12 @@ RTCRay makeRay(const V3f& o, const V3f& d, float far, unsigned mask) {
 
 } // namespace
 
-Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far, unsigned mask) {
+thread_local std::vector<LoggedRay>* rayLog = nullptr;
+
+Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far, unsigned mask, bool moving) {
+    if (rayLog) rayLog->push_back({origin, direction, far, mask, false});
     RayContext context(camera);
+    context.moving = moving;
     RTCRayHit r;
     r.ray = makeRay(origin, direction, far, mask);
     r.hit.geomID = RTC_INVALID_GEOMETRY_ID;
@@ -61,8 +66,10 @@ Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f
     return hit;
 }
 
-Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far) {
+Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far, bool moving) {
+    if (rayLog) rayLog->push_back({origin, direction, far, kMaskAll, true});
     RayContext context(camera);
+    context.moving = moving;
     RTCRay r = makeRay(origin, direction, far, kMaskAll);
     rtcOccluded1(scene.top->get(), &context.embree, &r);
     return r.tfar < 0 ? Rgb(0) : context.through;

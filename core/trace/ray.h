@@ -22,6 +22,7 @@ enum RayMask : unsigned { kMaskSolid = 1, kMaskClear = 2, kMaskAll = 3 };
 struct RayContext {
     RTCIntersectContext embree;
     V3f camera{0};        // decides level of detail and thinning, for shadow and bounce rays too
+    bool moving = false;  // a picture that moves: grass is thinned with distance and casts no shadow
     // Of the nearest plant hit so far.
     const PlantTile* tile = nullptr;
     unsigned plant = 0, part = 0, triangle = 0;
@@ -45,9 +46,10 @@ struct Hit {
     explicit operator bool() const { return t < kFarAway; }
 };
 
-Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway, unsigned mask = kMaskAll);
+Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway, unsigned mask = kMaskAll,
+          bool moving = false);
 // Share of light that arrives along the ray from `far`: 0 where something solid stands.
-Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway);
+Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway, bool moving = false);
 
 // The origin of a ray that leaves a surface at p on the side of n: off by 4 units in the last place of max(|p|, t).
 V3f offset(const V3f& p, const V3f& n, float t);

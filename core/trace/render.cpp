@@ -90,12 +90,12 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
     return true;
 }
 
-bool quickPicture(Image& out, const Scene& scene, const Environment& env, const Camera& camera, const std::function<bool()>& stop) {
+bool quickPicture(Image& out, const Scene& scene, const Environment& env, const Camera& camera, const std::function<bool()>& stop, bool moving) {
     const Lens lens(camera);
     const float angle = lens.pixelAngle(out.width);
     return overPixels(out.width, out.height, stop, [&](int x, int y) {
         const V2f at((static_cast<float>(x) + 0.5f) / static_cast<float>(out.width), (static_cast<float>(y) + 0.5f) / static_cast<float>(out.height));
-        out.at(x, y) = quickShading(scene, env, lens.origin, lens.ray(at), angle);
+        out.at(x, y) = quickShading(scene, env, lens.origin, lens.ray(at), angle, moving);
     });
 }
 

@@ -37,7 +37,7 @@ bool addPass(Film& film, const Scene& scene, const Environment& environment, con
              const std::function<bool()>& stop, int64_t* rays = nullptr);
 
 // Quick shading of a whole picture; false when stopped.
-bool quickPicture(Image& out, const Scene& scene, const Environment& environment, const Camera& camera, const std::function<bool()>& stop);
+bool quickPicture(Image& out, const Scene& scene, const Environment& environment, const Camera& camera, const std::function<bool()>& stop, bool moving = false);
 
 // Seen straight from above, north up: for the plan.
 struct PlanPixel {

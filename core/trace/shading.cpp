@@ -68,9 +68,9 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         const Mesh& mesh = plant.parts[hit.part];
         const PlantPose pose(r);
         const V3f local = pose.toLocal(hit.position);
-        if (hit.part == 0 && !mesh.normals.empty()) {
+        if ((hit.part == 0 || hit.part == 3) && !mesh.normals.empty()) { // wood
             const V3f smooth = pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
-            out.surface = evaluate(plant.surfaces[0], local * pose.scale, smooth, V2f(0), footprint);
+            out.surface = evaluate(plant.surfaces[hit.part], local * pose.scale, smooth, V2f(0), footprint);
             out.surface.specular = 0.15f;
         } else {
             out.surface = evaluate(plant.surfaces[hit.part], local, n, V2f(0), footprint);

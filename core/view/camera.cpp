@@ -81,7 +81,7 @@ float meter(const Image& radiance, float fallback) {
         }
     if (all.empty()) return fallback;
     // EV100 from luminance: L = 0.125 * 2^EV.
-    const float average = static_cast<float>(sum / weights) + 3;
+    const float average = static_cast<float>(sum / weights) + 3 - 0.7f;
     const auto high = all.begin() + static_cast<ptrdiff_t>(static_cast<double>(all.size() - 1) * 0.97);
     std::nth_element(all.begin(), high, all.end());
     // The 97th percentile may lie 3.4 stops over middle grey.

@@ -104,7 +104,7 @@ TEST(Model, MissingMaterialsBecomePlain) {
     EXPECT_EQ(m.parts[0].material, 0);
 }
 
-TEST(Model, FigureIsAPersonsHeight) { EXPECT_NEAR(bounds(scaleFigure()).size().z, 1.75f, 1e-4); }
+TEST(Model, FigureIsAPersonsHeight) { EXPECT_NEAR(bounds(scaleFigure()).size().z, 1.75f, 0.01f); }
 
 TEST(ModelBlob, ComesBackTheSame) {
     Model m = boxModel({0, 0, 0}, {2, 3, 4});

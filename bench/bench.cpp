@@ -1,0 +1,156 @@
+// All figures as one JSON object on standard output. usage: thallos-bench DEMO.thallos
+#include <algorithm>
+#include <chrono>
+#include <cstdio>
+#include <fstream>
+#include <functional>
+
+#include <nlohmann/json.hpp>
+#include <sys/resource.h>
+#include <unistd.h>
+
+#include "core/base/assets.h"
+#include "core/base/parallel.h"
+#include "core/project/store.h"
+#include "core/trace/denoise.h"
+#include "core/trace/ray_log.h"
+#include "core/trace/render.h"
+
+using namespace thallos;
+using Clock = std::chrono::steady_clock;
+
+namespace {
+
+double milliseconds(const std::function<void()>& act) {
+    const auto start = Clock::now();
+    act();
+    return std::chrono::duration<double, std::milli>(Clock::now() - start).count();
+}
+
+double median(int times, const std::function<void()>& act) {
+    std::vector<double> all;
+    for (int i = 0; i < times; ++i) all.push_back(milliseconds(act));
+    std::sort(all.begin(), all.end());
+    return all[all.size() / 2];
+}
+
+double residentMib() {
+    std::ifstream in("/proc/self/statm");
+    long pages = 0, resident = 0;
+    in >> pages >> resident;
+    return static_cast<double>(resident) * static_cast<double>(sysconf(_SC_PAGESIZE)) / (1 << 20);
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    if (argc != 2) return 2;
+    nlohmann::json out;
+    std::shared_ptr<const PlantLibrary> library;
+    Project project;
+    std::shared_ptr<const BuiltSite> site;
+    std::shared_ptr<const Scene> scene;
+    SceneBuilder builder;
+    Environment light;
+
+    // From nothing to the first picture, as at a start of the application (without its window).
+    Image coarse(320, 180);
+    const double grown = milliseconds([&] { library = PlantLibrary::load(assetFolder() / "species"); });
+    const double opened = milliseconds([&] { project = openProject(argv[1]); });
+    const double built = milliseconds([&] { site = build(project, library); });
+    const double traced = milliseconds([&] { scene = builder.update(site); });
+    const Shot shot = *bodyOf<Shot>(itemsOf<Shot>(project).front());
+    const double lit = milliseconds([&] { light = environmentOf(project, shot); });
+    const double first = milliseconds([&] { quickPicture(coarse, *scene, light, shot.camera, nullptr, true); });
+    out["start_ms"] = {{"grow_plants", grown}, {"open", opened}, {"build_site", built}, {"build_scene", traced}, {"sky", lit}, {"coarse_picture", first},
+                       {"all", grown + opened + built + traced + lit + first}};
+
+    // A camera move.
+    Camera camera = shot.camera;
+    out["camera_move_320px_ms"] = median(9, [&] {
+        camera.yaw += 0.01f;
+        quickPicture(coarse, *scene, light, camera, nullptr, true);
+    });
+    Image full(848, 477);
+    out["quick_848x477_ms"] = median(3, [&] { quickPicture(full, *scene, light, shot.camera, nullptr); });
+
+    // Path tracing.
+    PictureSettings settings;
+    settings.size = V2i(848, 477);
+    Film film(848, 477);
+    int64_t rays = 0;
+    const double pass = milliseconds([&] { addPass(film, *scene, light, shot.camera, settings, nullptr, &rays); });
+    const double paths = 848.0 * 477;
+    out["first_pass_848x477_ms"] = pass;
+    out["rays_a_path"] = static_cast<double>(rays) / paths;
+    out["mpaths_per_s"] = paths / pass / 1000;
+    out["mrays_per_s"] = static_cast<double>(rays) / pass / 1000;
+    {
+        // Replay: the same rays again, nothing but Embree and our plant callbacks.
+        const RayReplay replay = recordRays(*scene, light, shot.camera, settings, 4);
+        const double shaded = replay.seconds * 1000, bare = median(3, [&] { replayRays(*scene, replay); });
+        out["raw_embree_share_of_path_tracing"] = bare / shaded;
+        out["replayed_rays"] = replay.rays.size();
+    }
+    for (int i = 0; i < 7; ++i) addPass(film, *scene, light, shot.camera, settings, nullptr);
+    out["denoise_848x477_ms"] = milliseconds([&] { denoise(film); });
+
+    // A brush dab of 10 m on 1025 x 1025 samples with up to 50 000 plants to re-seat.
+    {
+        Project p = newProject({1024 * 0.25f, 1024 * 0.25f}, 0.25f, "bench");
+        Drift d;
+        d.areas = {{{-60, -60}, {60, -60}, {60, 60}, {-60, 60}}};
+        d.mix = {{"Fescue", 1}};
+        d.density = 5;
+        d.spacing = 0.1f;
+        p = added(p, "Meadow", d);
+        auto s = build(p, library);
+        SceneBuilder b;
+        auto sc = b.update(s);
+        Shot look = *bodyOf<Shot>(itemsOf<Shot>(p).front());
+        int64_t touched = 0;
+        for (int i : p.ground->grid.tilesTouching({{-10, -10}, {10, 10}}))
+            for (const auto& t : s->plants[i]) touched += static_cast<int64_t>(t->records.size());
+        out["dab_plants_to_reseat"] = touched;
+        double building = 0;
+        out["dab_to_coarse_picture_ms"] = median(7, [&] {
+            building = milliseconds([&] {
+                p = withGround(p, dab(*p.ground, s->natural, {BrushKind::Raise, 10, 0.1f, 0.6f}, {0, 0}));
+                s = build(p, library, s, Haste::Moving);
+                sc = b.update(s);
+            });
+            quickPicture(coarse, *sc, light, look.camera, nullptr, true);
+        });
+        out["dab_build_ms"] = building;
+        out["dab_release_ms"] = milliseconds([&] {
+            s = build(p, library, s, Haste::Rest);
+            sc = b.update(s);
+        });
+    }
+    // 300 000 plants.
+    {
+        Project p = newProject({300, 300}, 0.5f, "bench");
+        Drift d;
+        d.areas = {{{-130, -130}, {130, -130}, {130, 130}, {-130, 130}}};
+        d.mix = {{"Fescue", 0.9f}, {"Hazel", 0.06f}, {"Birch", 0.04f}};
+        d.density = 5.2f;
+        d.spacing = 0.1f;
+        p = added(p, "Plants", d);
+        const std::filesystem::path file = std::filesystem::temp_directory_path() / ("thallos-bench-" + std::to_string(getpid()) + ".thallos");
+        saveProjectAs(p, file);
+        SceneBuilder b;
+        std::shared_ptr<const Scene> sc;
+        std::shared_ptr<const BuiltSite> s;
+        out["open_300k_plants_ms"] = milliseconds([&] {
+            s = build(openProject(file), library);
+            sc = b.update(s);
+        });
+        out["plants_300k"] = s->plantCount();
+        out["resident_mib_with_300k"] = residentMib();
+        std::filesystem::remove(file);
+    }
+    rusage usage{};
+    getrusage(RUSAGE_SELF, &usage);
+    out["peak_mib"] = usage.ru_maxrss / 1024;
+    std::printf("%s\n", out.dump(1).c_str());
+}

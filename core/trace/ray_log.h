@@ -1,0 +1,29 @@
+// Rays recorded on their way and traced again without shading: the share of bare tracing in path tracing.
+#pragma once
+
+#include <vector>
+
+#include "core/trace/render.h"
+
+namespace thallos {
+
+struct LoggedRay {
+    V3f origin, direction;
+    float far;
+    unsigned mask;
+    bool shadow;
+};
+
+// Where this thread's rays are logged; null, as usual: nowhere.
+extern thread_local std::vector<LoggedRay>* rayLog;
+
+struct RayReplay {
+    std::vector<LoggedRay> rays;
+    V3f camera;
+    double seconds; // that path tracing took for them, one thread, without recording
+};
+// Every `step`-th row of a picture, one path a pixel, on the calling thread.
+RayReplay recordRays(const Scene& scene, const Environment& environment, const Camera& camera, const PictureSettings& settings, int step);
+void replayRays(const Scene& scene, const RayReplay& replay);
+
+} // namespace thallos
