@@ -2,8 +2,8 @@
 
 #include <cmath>
 
-#include <QKeyEvent>
 #include <QDate>
+#include <QKeyEvent>
 #include <QLocale>
 #include <QMouseEvent>
 #include <QPainter>
@@ -28,7 +28,9 @@ QColor skyColor(const Atmosphere& air, float elevation, const V3f& toSun) {
     // Between the side and the sun's own quarter, low: where dawn and dusk show their colours.
     const V3f level(toSun.x, toSun.y, 0), across(-toSun.y, toSun.x, 0);
     const float low = 1 - smoothstep(0.05f, 0.35f, toSun.z);
-    const V3f view = (across.normalized() * (1 - 0.75f * low) + level.normalized() * (0.75f * low)).normalized() * 0.96f + V3f(0, 0, lerp(0.5f, 0.12f, low));
+    const V3f view =
+        (across.normalized() * (1 - 0.75f * low) + level.normalized() * (0.75f * low)).normalized() * 0.96f +
+        V3f(0, 0, lerp(0.5f, 0.12f, low));
     const Rgb c = toAcescg(air.march(elevation, view.normalized(), toSun, {1e9f}, 20).front().radiance);
     const float l = luminance(c);
     const float shown = 0.030f + 0.52f * l / (l + 900) + 0.1f * std::sqrt(l / (l + 60));
@@ -52,7 +54,9 @@ DayBand::DayBand(Session& session, QWidget* parent) : QWidget(parent), session_(
     refresh();
 }
 
-QRectF DayBand::strip() const { return {93, 4, width() - 93.0 - 215, 28}; }
+QRectF DayBand::strip() const {
+    return {93, 4, width() - 93.0 - 215, 28};
+}
 
 void DayBand::refresh() {
     const Shot shot = session_.shot();
@@ -90,17 +94,21 @@ void DayBand::paintEvent(QPaintEvent*) {
     const Place& place = session_.project().site->place;
     p.setFont(typeface(Type::Heading));
     p.setPen(t.ink);
-    p.drawText(QRectF(12, 4, 84, 22), Qt::AlignVCenter, QLocale::c().toString(QDate(now.year, now.month, now.day), "d MMM"));
+    p.drawText(QRectF(12, 4, 84, 22), Qt::AlignVCenter,
+               QLocale::c().toString(QDate(now.year, now.month, now.day), "d MMM"));
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
-    p.drawText(QRectF(12, 25, 84, 20), Qt::AlignVCenter, tr("%1° %2").arg(std::abs(place.latitude), 0, 'f', 1).arg(place.latitude >= 0 ? tr("N") : tr("S")));
+    p.drawText(QRectF(12, 25, 84, 20), Qt::AlignVCenter,
+               tr("%1° %2").arg(std::abs(place.latitude), 0, 'f', 1).arg(place.latitude >= 0 ? tr("N") : tr("S")));
 
     const QRectF s = strip();
     QLinearGradient sky(s.topLeft(), s.topRight());
     for (int i = 0; i <= kSteps; ++i) sky.setColorAt(static_cast<double>(i) / kSteps, colors_[i]);
     p.fillRect(s, sky);
     // The sun's altitude, horizon a little above the strip's foot.
-    auto y = [&](double altitude) { return s.bottom() - 5 - std::clamp(altitude, -12.0, 80.0) / 80 * (s.height() - 8); };
+    auto y = [&](double altitude) {
+        return s.bottom() - 5 - std::clamp(altitude, -12.0, 80.0) / 80 * (s.height() - 8);
+    };
     QPainterPath curve;
     for (int i = 0; i <= kSteps; ++i) {
         const QPointF q(s.left() + s.width() * i / kSteps, y(altitudes_[i]));
@@ -130,7 +138,9 @@ void DayBand::paintEvent(QPaintEvent*) {
     }
     p.setPen(QPen(t.ochre, 2));
     for (const auto& h : {day_.sunrise, day_.sunset})
-        if (h) p.drawLine(QPointF(s.left() + s.width() * *h / 24, s.bottom() + 1), QPointF(s.left() + s.width() * *h / 24, s.bottom() + 6));
+        if (h)
+            p.drawLine(QPointF(s.left() + s.width() * *h / 24, s.bottom() + 1),
+                       QPointF(s.left() + s.width() * *h / 24, s.bottom() + 6));
     const SunPosition sun = sunPosition(place, now);
     const double x = s.left() + s.width() * now.hour / 24;
     p.setPen(QPen(t.ink, 1.4));
@@ -148,11 +158,13 @@ void DayBand::paintEvent(QPaintEvent*) {
 
     p.setFont(typeface(Type::Medium));
     p.setPen(t.ink);
-    p.drawText(QRectF(0, 4, width() - 12, 22), Qt::AlignVCenter | Qt::AlignRight, tr("sun %1° high, bearing %2°").arg(sun.altitude, 0, 'f', 1).arg(sun.azimuth, 0, 'f', 0));
+    p.drawText(QRectF(0, 4, width() - 12, 22), Qt::AlignVCenter | Qt::AlignRight,
+               tr("sun %1° high, bearing %2°").arg(sun.altitude, 0, 'f', 1).arg(sun.azimuth, 0, 'f', 0));
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
     p.drawText(QRectF(0, 25, width() - 12, 20), Qt::AlignVCenter | Qt::AlignRight,
-               day_.sunrise && day_.sunset ? tr("sunrise %1, sunset %2").arg(clock(*day_.sunrise), clock(*day_.sunset)) : tr("the sun does not rise or set"));
+               day_.sunrise && day_.sunset ? tr("sunrise %1, sunset %2").arg(clock(*day_.sunrise), clock(*day_.sunset))
+                                           : tr("the sun does not rise or set"));
     if (hasFocus()) {
         p.setBrush(Qt::NoBrush);
         p.setPen(QPen(t.accent, 2));
@@ -162,7 +174,9 @@ void DayBand::paintEvent(QPaintEvent*) {
 
 void DayBand::set(double hour, bool dragging) {
     hour = std::clamp(std::round(hour * 60) / 60, 0.0, 24.0);
-    session_.editItem(tr("Time of day"), session_.shotId(), [&](Item& i) { std::get<Shot>(i.body).daylight.time.hour = hour; }, "day band", dragging ? Haste::Moving : Haste::Rest);
+    session_.editItem(
+        tr("Time of day"), session_.shotId(), [&](Item& i) { std::get<Shot>(i.body).daylight.time.hour = hour; },
+        "day band", dragging ? Haste::Moving : Haste::Rest);
 }
 
 void DayBand::mousePressEvent(QMouseEvent* event) {
@@ -179,11 +193,16 @@ void DayBand::mouseReleaseEvent(QMouseEvent*) {
     session_.endEdit();
 }
 void DayBand::keyPressEvent(QKeyEvent* event) {
-    const double step = event->modifiers() & Qt::ShiftModifier ? 1 : event->modifiers() & Qt::ControlModifier ? 1.0 / 60 : 10.0 / 60;
+    const double step = event->modifiers() & Qt::ShiftModifier     ? 1
+                        : event->modifiers() & Qt::ControlModifier ? 1.0 / 60
+                                                                   : 10.0 / 60;
     const double hour = session_.shot().daylight.time.hour;
-    if (event->key() == Qt::Key_Right) set(hour + step, false);
-    else if (event->key() == Qt::Key_Left) set(hour - step, false);
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Right)
+        set(hour + step, false);
+    else if (event->key() == Qt::Key_Left)
+        set(hour - step, false);
+    else
+        QWidget::keyPressEvent(event);
 }
 
 } // namespace thallos

@@ -30,7 +30,7 @@ private:
         CivilTime day;
         float visibility = 0;
     } of_;
-    std::vector<QColor> colors_;  // every quarter of an hour
+    std::vector<QColor> colors_;   // every quarter of an hour
     std::vector<float> altitudes_; // degrees
     SunDay day_;
     bool dragging_ = false;

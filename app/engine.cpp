@@ -11,17 +11,21 @@ namespace thallos {
 
 namespace {
 
-bool sameCamera(const Shot& a, const Shot& b) { return a.camera == b.camera; }
+bool sameCamera(const Shot& a, const Shot& b) {
+    return a.camera == b.camera;
+}
 
 QImage toQImage(const Image8& picture) {
     QImage image(picture.width, picture.height, QImage::Format_RGB888);
-    for (int y = 0; y < picture.height; ++y) std::memcpy(image.scanLine(y), &picture.at(0, y), static_cast<size_t>(picture.width) * 3);
+    for (int y = 0; y < picture.height; ++y)
+        std::memcpy(image.scanLine(y), &picture.at(0, y), static_cast<size_t>(picture.width) * 3);
     return image;
 }
 
 } // namespace
 
-Engine::Engine(std::shared_ptr<const PlantLibrary> library, QObject* parent) : QObject(parent), library_(std::move(library)) {
+Engine::Engine(std::shared_ptr<const PlantLibrary> library, QObject* parent)
+    : QObject(parent), library_(std::move(library)) {
     qRegisterMetaType<std::shared_ptr<const thallos::BuiltSite>>();
     qRegisterMetaType<thallos::ShotPicture>();
     qRegisterMetaType<thallos::PlanPicture>();
@@ -98,7 +102,9 @@ void Engine::run() {
         }
         try {
             arena.execute([&] { work(request, generation); });
-        } catch (const std::exception& e) { Q_EMIT failed(QString::fromUtf8(e.what())); }
+        } catch (const std::exception& e) {
+            Q_EMIT failed(QString::fromUtf8(e.what()));
+        }
         seen = generation;
     }
 }
@@ -134,15 +140,19 @@ void Engine::work(const Request& r, uint64_t generation) {
         Q_EMIT siteBuilt(site_);
     }
     // The light.
-    if (!environment_ || !(r.shot.daylight == done_.shot.daylight) || r.project.site != done_.project.site || !environmentFresh_) {
-        if (!atmosphere_ || atmosphere_->visibility() != r.shot.daylight.visibility) atmosphere_ = std::make_shared<Atmosphere>(r.shot.daylight.visibility);
-        environment_ = std::make_shared<const Environment>(makeEnvironment(r.project.site->place, r.shot.daylight, atmosphere_));
+    if (!environment_ || !(r.shot.daylight == done_.shot.daylight) || r.project.site != done_.project.site ||
+        !environmentFresh_) {
+        if (!atmosphere_ || atmosphere_->visibility() != r.shot.daylight.visibility)
+            atmosphere_ = std::make_shared<Atmosphere>(r.shot.daylight.visibility);
+        environment_ =
+            std::make_shared<const Environment>(makeEnvironment(r.project.site->place, r.shot.daylight, atmosphere_));
         environmentFresh_ = true;
         planFresh_ = filmFresh_ = quickDone_ = false;
     }
     if (!sameCamera(r.shot, done_.shot) || r.shotSize != done_.shotSize) filmFresh_ = quickDone_ = false;
     if (r.planSize != done_.planSize || r.planWindow != done_.planWindow) planFresh_ = false;
-    const bool finishChanged = !(r.shot.finish == done_.shot.finish) || r.shot.metered != done_.shot.metered || r.shot.ev100 != done_.shot.ev100;
+    const bool finishChanged = !(r.shot.finish == done_.shot.finish) || r.shot.metered != done_.shot.metered ||
+                               r.shot.ev100 != done_.shot.ev100;
     done_ = r;
 
     const bool shown = r.shotSize.width() >= 16 && r.shotSize.height() >= 16;
@@ -150,7 +160,8 @@ void Engine::work(const Request& r, uint64_t generation) {
     if (shown && !quickDone_) {
         camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
         // First a coarse picture, at once; nothing stops it, so that a long drag is always shown.
-        const int width = std::min(r.shotSize.width(), 320), height = std::max(1, width * r.shotSize.height() / r.shotSize.width());
+        const int width = std::min(r.shotSize.width(), 320),
+                  height = std::max(1, width * r.shotSize.height() / r.shotSize.width());
         Image coarse(width, height);
         quickPicture(coarse, *current_, *environment_, camera, nullptr, true);
         ev_ = meter(coarse);
@@ -159,7 +170,9 @@ void Engine::work(const Request& r, uint64_t generation) {
     }
     if (!planFresh_ && r.planSize.width() >= 16 && r.planSize.height() >= 16) {
         auto pixels = std::make_shared<Raster<PlanPixel>>(r.planSize.width(), r.planSize.height());
-        if (!planPicture(*pixels, *current_, environment_->toSun, r.planWindow, r.haste == Haste::Moving ? nullptr : std::function<bool()>(stop))) return;
+        if (!planPicture(*pixels, *current_, environment_->toSun, r.planWindow,
+                         r.haste == Haste::Moving ? nullptr : std::function<bool()>(stop)))
+            return;
         Q_EMIT planReady({std::move(pixels), r.planWindow});
         planFresh_ = true;
     }

@@ -1,5 +1,5 @@
-// The one worker that keeps the panes' pictures up to date: builds the site, shades quickly while something moves, then traces
-// on in place. It gives way to every new request within milliseconds.
+// The one worker that keeps the panes' pictures up to date: builds the site, shades quickly while something moves, then
+// traces on in place. It gives way to every new request within milliseconds.
 #pragma once
 
 #include <condition_variable>
@@ -17,12 +17,12 @@ namespace thallos {
 // What the shot pane shows.
 struct ShotPicture {
     QImage image;
-    int samples = 0;   // 0: quick shading
+    int samples = 0; // 0: quick shading
     int wanted = 0;
     bool denoised = false;
     double passSeconds = 0; // the last sample of every pixel took this long
     float ev100 = 13;
-    Camera camera;     // that it was made with
+    Camera camera; // that it was made with
     Id shot;
 };
 
@@ -85,7 +85,7 @@ private:
     std::shared_ptr<const Atmosphere> atmosphere_;
     std::shared_ptr<const Environment> environment_;
     Film film_;
-    Image cleaned_;      // denoised radiance, if newest
+    Image cleaned_; // denoised radiance, if newest
     float ev_ = 13;
     double passSeconds_ = 0;
     bool planFresh_ = false, environmentFresh_ = false, filmFresh_ = false, quickDone_ = false;

@@ -18,9 +18,6 @@ namespace thallos {
 
 namespace {
 
-ValueRange length(double low, double high, double normal, bool logarithmic = false, int decimals = 2) { return {low, high, logarithmic, Dimension::Length, "m", decimals, normal}; }
-ValueRange percent(double low, double high, double normal) { return {low, high, false, Dimension::Percent, "%", 0, normal}; }
-
 // Shares of a mix as one bar.
 class MixBar : public QWidget {
 public:
@@ -29,7 +26,9 @@ public:
         setAccessibleName(QObject::tr("Mix"));
     }
     static QColor color(size_t i) {
-        static const QColor colors[] = {QColor(0x8A, 0xA8, 0x64), QColor(0xD8, 0xC8, 0x8A), QColor(0xF1, 0xEE, 0xE0), QColor(0x93, 0x5F, 0x93), QColor(0x5F, 0x86, 0x6B), QColor(0xA8, 0x8B, 0x6B), QColor(0x9A, 0xB4, 0x78)};
+        static const QColor colors[] = {QColor(0x8A, 0xA8, 0x64), QColor(0xD8, 0xC8, 0x8A), QColor(0xF1, 0xEE, 0xE0),
+                                        QColor(0x93, 0x5F, 0x93), QColor(0x5F, 0x86, 0x6B), QColor(0xA8, 0x8B, 0x6B),
+                                        QColor(0x9A, 0xB4, 0x78)};
         return colors[i % std::size(colors)];
     }
 
@@ -57,15 +56,18 @@ private:
 
 } // namespace
 
-Inspector::Inspector(Session& session, Engine& engine, Tools& tools, QWidget* parent) : QScrollArea(parent), session_(session), engine_(engine), tools_(tools) {
+Inspector::Inspector(Session& session, Engine& engine, Tools& tools, QWidget* parent)
+    : QScrollArea(parent), session_(session), engine_(engine), tools_(tools) {
     setObjectName("inspector");
     setAccessibleName(tr("Values"));
     setWidgetResizable(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setFocusPolicy(Qt::NoFocus);
     auto update = [this] {
-        if (shape() != shape_) rebuild();
-        else refresh();
+        if (shape() != shape_)
+            rebuild();
+        else
+            refresh();
     };
     connect(&session_, &Session::chosenChanged, this, update);
     connect(&session_, &Session::verbChanged, this, update);
@@ -86,7 +88,8 @@ void Inspector::setTool(Tool* tool) {
 QString Inspector::shape() const {
     QString s = QString::number(static_cast<int>(session_.verb()));
     const Verb v = session_.verb();
-    if (v == Verb::Light || v == Verb::Frame || v == Verb::Finish) return s + " shot " + QString::number(session_.shotId().value) + (session_.looking() ? "*" : "");
+    if (v == Verb::Light || v == Verb::Frame || v == Verb::Finish)
+        return s + " shot " + QString::number(session_.shotId().value) + (session_.looking() ? "*" : "");
     const Item* item = session_.chosenItem();
     s += QString(" %1").arg(item ? item->id.value : 0);
     if (const auto* d = bodyOf<Drift>(item)) s += QString(" mix %1").arg(d->mix.size());
@@ -125,7 +128,8 @@ void Inspector::note(const std::function<QString()>& text) {
     layout_->addWidget(l);
 }
 
-void Inspector::row(const QString& label, const ValueRange& range, const QString& tip, const std::function<double()>& get, const std::function<void(double, bool)>& set) {
+void Inspector::row(const QString& label, const ValueRange& range, const QString& tip,
+                    const std::function<double()>& get, const std::function<void(double, bool)>& set) {
     auto* r = new ValueRow(label, range, tip, page_);
     refreshers_.push_back([r, get] {
         if (!r->sliding()) r->setValue(get());
@@ -135,7 +139,8 @@ void Inspector::row(const QString& label, const ValueRange& range, const QString
     layout_->addWidget(r);
 }
 
-void Inspector::choice(const QString& label, const QStringList& options, const QString& tip, const std::function<int()>& get, const std::function<void(int)>& set) {
+void Inspector::choice(const QString& label, const QStringList& options, const QString& tip,
+                       const std::function<int()>& get, const std::function<void(int)>& set) {
     auto* w = new QWidget(page_);
     w->setFixedHeight(30);
     auto* l = new QHBoxLayout(w);
@@ -180,12 +185,20 @@ void Inspector::bodyRow(Id id, const QString& label, const ValueRange& range, co
             return b ? b->*member : 0;
         },
         [this, id, member, label](double v, bool dragging) {
-            session_.editItem(label, id, [&](Item& i) { std::get<T>(i.body).*member = static_cast<float>(v); }, label, dragging ? Haste::Moving : Haste::Rest);
+            session_.editItem(
+                label, id, [&](Item& i) { std::get<T>(i.body).*member = static_cast<float>(v); }, label,
+                dragging ? Haste::Moving : Haste::Rest);
         });
 }
 
-void Inspector::shotRow(const QString& label, const ValueRange& range, const QString& tip, const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set) {
-    row(label, range, tip, [this, get] { return get(session_.shot()); }, [this, set, label](double v, bool) { session_.editShot(label, [&](Shot& s) { set(s, v); }, label); });
+void Inspector::shotRow(const QString& label, const ValueRange& range, const QString& tip,
+                        const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set) {
+    row(
+        label, range, tip, [this, get] { return get(session_.shot()); },
+        [this, set, label](double v, bool) {
+            session_.editShot(
+                label, [&](Shot& s) { set(s, v); }, label);
+        });
 }
 
 void Inspector::rebuild() {
@@ -202,27 +215,43 @@ void Inspector::rebuild() {
 
     const Item* item = session_.chosenItem();
     switch (session_.verb()) {
-    case Verb::Light: lightRows(); break;
-    case Verb::Frame: frameRows(); break;
-    case Verb::Finish: finishRows(); break;
+    case Verb::Light:
+        lightRows();
+        break;
+    case Verb::Frame:
+        frameRows();
+        break;
+    case Verb::Finish:
+        finishRows();
+        break;
     default:
         if (Brush* b = tools_.brushOf(tool_); b && session_.verb() == Verb::Shape) brushRows(*b);
-        if (bodyOf<Building>(item)) buildingRows(*item);
+        if (bodyOf<Building>(item))
+            buildingRows(*item);
         else if (bodyOf<Figure>(item)) {
             heading(QString::fromStdString(item->name), tr("1.75 m"));
-            bodyRow<Figure>(item->id, tr("Turn"), {-6.2832, 6.2832, false, Dimension::Plain, "", 2, 0}, tr("Which way the person faces, radians"), &Figure::yaw);
+            bodyRow<Figure>(item->id, tr("Turn"), {-6.2832, 6.2832, false, Dimension::Plain, "", 2, 0},
+                            tr("Which way the person faces, radians"), &Figure::yaw);
         } else if (bodyOf<BuildingPad>(item)) {
             heading(QString::fromStdString(item->name), tr("pad"));
-            bodyRow<BuildingPad>(item->id, tr("Over base"), length(-3, 3, 0), tr("How far the levelled ground lies over the building's base"), &BuildingPad::rise);
-            bodyRow<BuildingPad>(item->id, tr("Apron"), length(0, 30, 1.2), tr("Level ground round the building"), &BuildingPad::apron);
-            bodyRow<BuildingPad>(item->id, tr("Batter 1 in"), {0.5, 20, true, Dimension::Ratio, "", 1, 3}, tr("How gently the pad's slope meets the ground"), &BuildingPad::batter);
-            bodyRow<BuildingPad>(item->id, tr("Under rooms"), length(0, 5, 0.6), tr("How deep the ground goes under the floors, where nobody sees it"), &BuildingPad::sink);
+            bodyRow<BuildingPad>(item->id, tr("Over base"), ValueRange::length(-3, 3, 0),
+                                 tr("How far the levelled ground lies over the building's base"), &BuildingPad::rise);
+            bodyRow<BuildingPad>(item->id, tr("Apron"), ValueRange::length(0, 30, 1.2),
+                                 tr("Level ground round the building"), &BuildingPad::apron);
+            bodyRow<BuildingPad>(item->id, tr("Batter 1 in"), {0.5, 20, true, Dimension::Ratio, "", 1, 3},
+                                 tr("How gently the pad's slope meets the ground"), &BuildingPad::batter);
+            bodyRow<BuildingPad>(item->id, tr("Under rooms"), ValueRange::length(0, 5, 0.6),
+                                 tr("How deep the ground goes under the floors, where nobody sees it"),
+                                 &BuildingPad::sink);
         } else if (bodyOf<Water>(item)) {
             heading(QString::fromStdString(item->name), tr("water"));
             const float now = bodyOf<Water>(item)->level;
-            bodyRow<Water>(item->id, tr("Level"), length(std::floor(now) - 4, std::floor(now) + 5, now), tr("Height of the surface; the shore follows the ground"), &Water::level);
-            bodyRow<Water>(item->id, tr("Clarity"), length(0.1, 20, 1.2, true), tr("How deep one sees into it"), &Water::clarity);
-            bodyRow<Water>(item->id, tr("Ripples"), percent(0, 1, 0.25), tr("Still mirror or breeze on the water"), &Water::ripple);
+            bodyRow<Water>(item->id, tr("Level"), ValueRange::length(std::floor(now) - 4, std::floor(now) + 5, now),
+                           tr("Height of the surface; the shore follows the ground"), &Water::level);
+            bodyRow<Water>(item->id, tr("Clarity"), ValueRange::length(0.1, 20, 1.2, true),
+                           tr("How deep one sees into it"), &Water::clarity);
+            bodyRow<Water>(item->id, tr("Ripples"), ValueRange::percent(0, 1, 0.25),
+                           tr("Still mirror or breeze on the water"), &Water::ripple);
         } else if (bodyOf<Drift>(item))
             driftRows(*item);
         else if (const auto* p = bodyOf<Planting>(item)) {
@@ -234,14 +263,21 @@ void Inspector::rebuild() {
             reliefRows();
         else if (session_.verb() == Verb::Seat) {
             heading(tr("Nothing chosen"), {});
-            note([] { return tr("Click a building in either pane or in the list. Open (Ctrl+I) brings one from a file: glTF, OBJ and others."); });
+            note([] {
+                return tr("Click a building in either pane or in the list. Open (Ctrl+I) brings one from a file: glTF, "
+                          "OBJ and others.");
+            });
         }
         if (session_.verb() == Verb::Plant && (!item || bodyOf<Planting>(item))) {
             if (!item) heading(tr("Specimen"), tr("by click"));
             QStringList names;
             if (session_.built())
-                for (const Species& s : session_.built()->library->species()) names << QString::fromStdString(s.recipe.name);
-            choice(tr("Species"), names, tr("What the specimen tool plants"), [this, names] { return static_cast<int>(std::max<qsizetype>(0, names.indexOf(tools_.species))); }, [this, names](int i) { tools_.species = names.value(i, tools_.species); });
+                for (const Species& s : session_.built()->library->species())
+                    names << QString::fromStdString(s.recipe.name);
+            choice(
+                tr("Species"), names, tr("What the specimen tool plants"),
+                [this, names] { return static_cast<int>(std::max<qsizetype>(0, names.indexOf(tools_.species))); },
+                [this, names](int i) { tools_.species = names.value(i, tools_.species); });
             note([] { return tr("Specimen plants single plants by click, Drift plants an area that you draw."); });
         }
     }
@@ -254,69 +290,132 @@ void Inspector::buildingRows(const Item& item) {
     const Id id = item.id;
     const auto* b = bodyOf<Building>(&item);
     const V3f size = bounds(*b->model).size();
-    heading(QString::fromStdString(item.name), tr("%1 × %2 × %3 m").arg(size.x, 0, 'f', 1).arg(size.y, 0, 'f', 1).arg(size.z, 0, 'f', 1));
+    heading(QString::fromStdString(item.name),
+            tr("%1 × %2 × %3 m").arg(size.x, 0, 'f', 1).arg(size.y, 0, 'f', 1).arg(size.z, 0, 'f', 1));
     auto position = [&](const QString& label, int axis, const QString& tip) {
-        row(label, length(-500, 500, 0), tip, [this, id, axis] { const auto* x = bodyOf<Building>(session_.item(id)); return x ? x->position[axis] : 0; },
+        row(
+            label, ValueRange::length(-500, 500, 0), tip,
+            [this, id, axis] {
+                const auto* x = bodyOf<Building>(session_.item(id));
+                return x ? x->position[axis] : 0;
+            },
             [this, id, axis, label](double v, bool dragging) {
-                session_.editItem(label, id, [&](Item& i) { std::get<Building>(i.body).position[axis] = static_cast<float>(v); }, label, dragging ? Haste::Moving : Haste::Rest);
+                session_.editItem(
+                    label, id, [&](Item& i) { std::get<Building>(i.body).position[axis] = static_cast<float>(v); },
+                    label, dragging ? Haste::Moving : Haste::Rest);
             });
     };
     position(tr("East"), 0, tr("Place of the building's middle, from the site's middle"));
     position(tr("North"), 1, tr("Place of the building's middle, from the site's middle"));
     position(tr("Base"), 2, tr("Height of the building's base"));
-    row(tr("Turn"), {-180, 180, false, Dimension::Angle, "°", 1, 0}, tr("Counter-clockwise; turns the faces towards or away from the light"),
-        [this, id] { const auto* x = bodyOf<Building>(session_.item(id)); return x ? std::remainder(degrees(x->yaw), 360.0) : 0; },
-        [this, id](double v, bool dragging) { session_.editItem(tr("Turn"), id, [&](Item& i) { std::get<Building>(i.body).yaw = radians(static_cast<float>(v)); }, "turn value", dragging ? Haste::Moving : Haste::Rest); });
+    row(
+        tr("Turn"), {-180, 180, false, Dimension::Angle, "°", 1, 0},
+        tr("Counter-clockwise; turns the faces towards or away from the light"),
+        [this, id] {
+            const auto* x = bodyOf<Building>(session_.item(id));
+            return x ? std::remainder(degrees(x->yaw), 360.0) : 0;
+        },
+        [this, id](double v, bool dragging) {
+            session_.editItem(
+                tr("Turn"), id, [&](Item& i) { std::get<Building>(i.body).yaw = radians(static_cast<float>(v)); },
+                "turn value", dragging ? Haste::Moving : Haste::Rest);
+        });
 
     // One material at a time.
     QStringList names;
     for (const Surface& s : b->surfaces) names << QString::fromStdString(s.name);
     material_ = std::clamp(material_, 0, static_cast<int>(b->surfaces.size()) - 1);
-    choice(tr("Material"), names, tr("Which material of the building to change"), [this] { return material_; }, [this](int i) {
-        material_ = i;
-        rebuild();
-    });
+    choice(
+        tr("Material"), names, tr("Which material of the building to change"), [this] { return material_; },
+        [this](int i) {
+            material_ = i;
+            rebuild();
+        });
     auto surface = [this, id]() -> const Surface* {
         const auto* x = bodyOf<Building>(session_.item(id));
         return x && material_ < static_cast<int>(x->surfaces.size()) ? &x->surfaces[material_] : nullptr;
     };
-    auto set = [this, id](const QString& name, const std::function<void(Surface&)>& change, const QString& key, bool dragging) {
-        session_.editItem(name, id, [&](Item& i) {
-            auto& list = std::get<Building>(i.body).surfaces;
-            if (material_ < static_cast<int>(list.size())) change(list[material_]);
-        }, key, dragging ? Haste::Moving : Haste::Rest);
+    auto set = [this, id](const QString& name, const std::function<void(Surface&)>& change, const QString& key,
+                          bool dragging) {
+        session_.editItem(
+            name, id,
+            [&](Item& i) {
+                auto& list = std::get<Building>(i.body).surfaces;
+                if (material_ < static_cast<int>(list.size())) change(list[material_]);
+            },
+            key, dragging ? Haste::Moving : Haste::Rest);
     };
     QStringList patterns;
     for (const char* n : kPatternNames) patterns << n;
-    choice(tr("Pattern"), patterns, tr("Grain laid over the material in true size"), [surface] { return surface() ? static_cast<int>(surface()->pattern) : 0; },
-           [set](int i) { set(tr("Pattern"), [&](Surface& s) { s.pattern = static_cast<Pattern>(i); }, {}, false); });
-    row(tr("Pattern size"), length(0.005, 2, 0.15, true, 3), tr("Width of a board, height of a stone, size of a grain"), [surface] { return surface() ? surface()->patternSize : 0.1; },
-        [set](double v, bool d) { set(tr("Pattern size"), [&](Surface& s) { s.patternSize = static_cast<float>(v); }, "pattern size", d); });
-    row(tr("Roughness"), percent(0, 1, 0.6), tr("From a mirror to matt"), [surface] { return surface() ? surface()->roughness : 0; },
-        [set](double v, bool d) { set(tr("Roughness"), [&](Surface& s) { s.roughness = static_cast<float>(v); }, "roughness", d); });
+    choice(
+        tr("Pattern"), patterns, tr("Grain laid over the material in true size"),
+        [surface] { return surface() ? static_cast<int>(surface()->pattern) : 0; },
+        [set](int i) {
+            set(
+                tr("Pattern"), [&](Surface& s) { s.pattern = static_cast<Pattern>(i); }, {}, false);
+        });
+    row(
+        tr("Pattern size"), ValueRange::length(0.005, 2, 0.15, true, 3),
+        tr("Width of a board, height of a stone, size of a grain"),
+        [surface] { return surface() ? surface()->patternSize : 0.1; },
+        [set](double v, bool d) {
+            set(
+                tr("Pattern size"), [&](Surface& s) { s.patternSize = static_cast<float>(v); }, "pattern size", d);
+        });
+    row(
+        tr("Roughness"), ValueRange::percent(0, 1, 0.6), tr("From a mirror to matt"),
+        [surface] { return surface() ? surface()->roughness : 0; },
+        [set](double v, bool d) {
+            set(
+                tr("Roughness"), [&](Surface& s) { s.roughness = static_cast<float>(v); }, "roughness", d);
+        });
     button(tr("Colour…"), tr("Colour of the material in daylight"), [this, surface, set] {
         if (!surface()) return;
         const V3f c = toSrgb(surface()->baseColor);
-        const QColor picked = QColorDialog::getColor(QColor::fromRgbF(c.x, c.y, c.z), this, tr("Colour"), QColorDialog::DontUseNativeDialog);
+        const QColor picked = QColorDialog::getColor(QColor::fromRgbF(c.x, c.y, c.z), this, tr("Colour"),
+                                                     QColorDialog::DontUseNativeDialog);
         if (picked.isValid())
-            set(tr("Colour"), [&](Surface& s) { s.baseColor = fromSrgb(static_cast<float>(picked.redF()), static_cast<float>(picked.greenF()), static_cast<float>(picked.blueF())); }, {}, false);
+            set(
+                tr("Colour"),
+                [&](Surface& s) {
+                    s.baseColor = fromSrgb(static_cast<float>(picked.redF()), static_cast<float>(picked.greenF()),
+                                           static_cast<float>(picked.blueF()));
+                },
+                {}, false);
     });
 }
 
 void Inspector::driftRows(const Item& item) {
     const Id id = item.id;
     const auto* d = bodyOf<Drift>(&item);
-    heading(QString::fromStdString(item.name), tr("drift, %n area(s), %1 m²", nullptr, static_cast<int>(d->areas.size())).arg(area(*d), 0, 'f', 0));
+    heading(QString::fromStdString(item.name),
+            tr("drift, %n area(s), %1 m²", nullptr, static_cast<int>(d->areas.size())).arg(area(*d), 0, 'f', 0));
     layout_->addWidget(new MixBar(session_, id, page_));
-    bodyRow<Drift>(id, tr("Density"), {0.01, 60, true, Dimension::Plain, "/m²", 3, 6}, tr("Plants on a square metre; more or fewer appear, none moves"), &Drift::density);
-    bodyRow<Drift>(id, tr("Spacing min"), length(0, 12, 0.2), tr("Least distance between two plants"), &Drift::spacing);
-    bodyRow<Drift>(id, tr("Size spread"), percent(0, 0.8, 0.25), tr("How much plants differ in size"), &Drift::sizeSpread);
-    bodyRow<Drift>(id, tr("Lean"), percent(0, 1, 0.15), tr("Upright, or leaning with the slope"), &Drift::lean);
-    bodyRow<Drift>(id, tr("Patches"), percent(0, 1, 0), tr("Even, or broken into patches"), &Drift::patchiness);
-    row(tr("Seed"), {1, 9999, false, Dimension::Plain, "", 0, 1}, tr("Another layout of the same planting"), [this, id] { const auto* x = bodyOf<Drift>(session_.item(id)); return x ? static_cast<double>(x->seed) : 1; },
-        [this, id](double v, bool dragging) { session_.editItem(tr("Seed"), id, [&](Item& i) { std::get<Drift>(i.body).seed = static_cast<uint64_t>(std::lround(v)); }, "seed", dragging ? Haste::Moving : Haste::Rest); });
+    bodyRow<Drift>(id, tr("Density"), {0.01, 60, true, Dimension::Plain, "/m²", 3, 6},
+                   tr("Plants on a square metre; more or fewer appear, none moves"), &Drift::density);
+    bodyRow<Drift>(id, tr("Spacing min"), ValueRange::length(0, 12, 0.2), tr("Least distance between two plants"),
+                   &Drift::spacing);
+    bodyRow<Drift>(id, tr("Size spread"), ValueRange::percent(0, 0.8, 0.25), tr("How much plants differ in size"),
+                   &Drift::sizeSpread);
+    bodyRow<Drift>(id, tr("Lean"), ValueRange::percent(0, 1, 0.15), tr("Upright, or leaning with the slope"),
+                   &Drift::lean);
+    bodyRow<Drift>(id, tr("Patches"), ValueRange::percent(0, 1, 0), tr("Even, or broken into patches"),
+                   &Drift::patchiness);
+    row(
+        tr("Seed"), {1, 9999, false, Dimension::Plain, "", 0, 1}, tr("Another layout of the same planting"),
+        [this, id] {
+            const auto* x = bodyOf<Drift>(session_.item(id));
+            return x ? static_cast<double>(x->seed) : 1;
+        },
+        [this, id](double v, bool dragging) {
+            session_.editItem(
+                tr("Seed"), id, [&](Item& i) { std::get<Drift>(i.body).seed = static_cast<uint64_t>(std::lround(v)); },
+                "seed", dragging ? Haste::Moving : Haste::Rest);
+        });
     for (size_t k = 0; k < d->mix.size(); ++k)
-        row(QString::fromStdString(d->mix[k].species), percent(0, 1, 0.5), tr("Share of this species in the mix"),
+        row(
+            QString::fromStdString(d->mix[k].species), ValueRange::percent(0, 1, 0.5),
+            tr("Share of this species in the mix"),
             [this, id, k] {
                 const auto* x = bodyOf<Drift>(session_.item(id));
                 if (!x || k >= x->mix.size()) return 0.0;
@@ -325,29 +424,40 @@ void Inspector::driftRows(const Item& item) {
                 return static_cast<double>(x->mix[k].share / std::max(total, 1e-6f));
             },
             [this, id, k](double v, bool dragging) {
-                session_.editItem(tr("Mix"), id, [&](Item& i) {
-                    // The others keep their proportions among themselves.
-                    auto& mix = std::get<Drift>(i.body).mix;
-                    float rest = 0;
-                    for (size_t m = 0; m < mix.size(); ++m) rest += m == k ? 0 : mix[m].share;
-                    for (size_t m = 0; m < mix.size(); ++m)
-                        if (m != k) mix[m].share = rest > 0 ? mix[m].share / rest * static_cast<float>(1 - v) : static_cast<float>((1 - v) / static_cast<double>(mix.size() - 1));
-                    mix[k].share = static_cast<float>(v);
-                }, QString("mix %1").arg(k), dragging ? Haste::Moving : Haste::Rest);
+                session_.editItem(
+                    tr("Mix"), id,
+                    [&](Item& i) {
+                        // The others keep their proportions among themselves.
+                        auto& mix = std::get<Drift>(i.body).mix;
+                        float rest = 0;
+                        for (size_t m = 0; m < mix.size(); ++m) rest += m == k ? 0 : mix[m].share;
+                        for (size_t m = 0; m < mix.size(); ++m)
+                            if (m != k)
+                                mix[m].share = rest > 0
+                                                   ? mix[m].share / rest * static_cast<float>(1 - v)
+                                                   : static_cast<float>((1 - v) / static_cast<double>(mix.size() - 1));
+                        mix[k].share = static_cast<float>(v);
+                    },
+                    QString("mix %1").arg(k), dragging ? Haste::Moving : Haste::Rest);
             });
     QStringList names{tr("Add a species…")};
     if (session_.built())
         for (const Species& s : session_.built()->library->species()) names << QString::fromStdString(s.recipe.name);
-    choice(tr("Species"), names, tr("Put another species into the mix, or take one out that is in it"), [] { return 0; }, [this, id, names](int i) {
-        if (i < 1) return;
-        const std::string name = names[i].toStdString();
-        session_.editItem(tr("Mix"), id, [&](Item& it) {
-            auto& mix = std::get<Drift>(it.body).mix;
-            const auto there = std::find_if(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == name; });
-            if (there == mix.end()) mix.push_back({name, 0.2f});
-            else if (mix.size() > 1) mix.erase(there);
+    choice(
+        tr("Species"), names, tr("Put another species into the mix, or take one out that is in it"), [] { return 0; },
+        [this, id, names](int i) {
+            if (i < 1) return;
+            const std::string name = names[i].toStdString();
+            session_.editItem(tr("Mix"), id, [&](Item& it) {
+                auto& mix = std::get<Drift>(it.body).mix;
+                const auto there =
+                    std::find_if(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == name; });
+                if (there == mix.end())
+                    mix.push_back({name, 0.2f});
+                else if (mix.size() > 1)
+                    mix.erase(there);
+            });
         });
-    });
 }
 
 void Inspector::brushRows(Brush& brush) {
@@ -355,14 +465,18 @@ void Inspector::brushRows(Brush& brush) {
     heading(names[static_cast<int>(brush.kind)], tr("brush"));
     Brush* b = &brush;
     auto local = [this](const QString& label, const ValueRange& range, const QString& tip, float* value) {
-        row(label, range, tip, [value] { return *value; }, [value](double v, bool) { *value = static_cast<float>(v); });
+        row(
+            label, range, tip, [value] { return *value; }, [value](double v, bool) { *value = static_cast<float>(v); });
     };
-    local(tr("Ring radius"), length(0.2, 100, 6, true), tr("Reach of the brush ([ and ])"), &b->radius);
+    local(tr("Ring radius"), ValueRange::length(0.2, 100, 6, true), tr("Reach of the brush ([ and ])"), &b->radius);
     if (b->kind == BrushKind::Raise || b->kind == BrushKind::Lower)
-        local(tr("Each dab"), length(0.005, 2, 0.12, true, 3), tr("Height that one dab moves"), &b->strength);
+        local(tr("Each dab"), ValueRange::length(0.005, 2, 0.12, true, 3), tr("Height that one dab moves"),
+              &b->strength);
     else
-        local(tr("Firmness"), percent(0.02, 1, 0.5), tr("Share of the full effect at each dab"), &b->strength);
-    local(tr("Soft edge"), percent(0, 1, 0.6), tr("How far the effect fades towards the ring"), &b->falloff);
+        local(tr("Firmness"), ValueRange::percent(0.02, 1, 0.5), tr("Share of the full effect at each dab"),
+              &b->strength);
+    local(tr("Soft edge"), ValueRange::percent(0, 1, 0.6), tr("How far the effect fades towards the ring"),
+          &b->falloff);
 }
 
 void Inspector::reliefRows() {
@@ -370,131 +484,44 @@ void Inspector::reliefRows() {
     note([this] {
         const Ground& g = *session_.project().ground;
         const V2f range = session_.built() ? session_.built()->field.range() : V2f(0);
-        return tr("%1 × %2 m, cells of %3 m, heights %4 to %5 m").arg(g.grid.size().x).arg(g.grid.size().y).arg(g.grid.cell).arg(range.x, 0, 'f', 1).arg(range.y, 0, 'f', 1);
+        return tr("%1 × %2 m, cells of %3 m, heights %4 to %5 m")
+            .arg(g.grid.size().x)
+            .arg(g.grid.size().y)
+            .arg(g.grid.cell)
+            .arg(range.x, 0, 'f', 1)
+            .arg(range.y, 0, 'f', 1);
     });
-    auto relief = [this](const QString& label, const ValueRange& range, const QString& tip, const std::function<double(const Relief&)>& get, const std::function<void(Relief&, double)>& set) {
-        row(label, range, tip, [this, get] { return get(session_.project().ground->relief); }, [this, set, label](double v, bool dragging) {
-            Ground g = *session_.project().ground;
-            set(g.relief, v);
-            session_.edit(label, withGround(session_.project(), std::move(g)), "relief " + label, dragging ? Haste::Moving : Haste::Rest);
-        });
+    auto relief = [this](const QString& label, const ValueRange& range, const QString& tip,
+                         const std::function<double(const Relief&)>& get,
+                         const std::function<void(Relief&, double)>& set) {
+        row(
+            label, range, tip, [this, get] { return get(session_.project().ground->relief); },
+            [this, set, label](double v, bool dragging) {
+                Ground g = *session_.project().ground;
+                set(g.relief, v);
+                session_.edit(label, withGround(session_.project(), std::move(g)), "relief " + label,
+                              dragging ? Haste::Moving : Haste::Rest);
+            });
     };
-    relief(tr("Relief"), length(0, 80, 0), tr("Height between low and high places of the generated land"), [](const Relief& r) { return r.height; }, [](Relief& r, double v) { r.height = static_cast<float>(v); });
-    relief(tr("Hill size"), length(5, 1000, 60, true, 0), tr("Distance from hill to hill"), [](const Relief& r) { return r.feature; }, [](Relief& r, double v) { r.feature = static_cast<float>(v); });
-    relief(tr("Roughness"), percent(0, 0.9, 0.4), tr("How much small bumps count"), [](const Relief& r) { return r.roughness; }, [](Relief& r, double v) { r.roughness = static_cast<float>(v); });
-    relief(tr("Rise north"), percent(-0.5, 0.5, 0), tr("Slope of the whole site to the north"), [](const Relief& r) { return r.tilt.y; }, [](Relief& r, double v) { r.tilt.y = static_cast<float>(v); });
-    relief(tr("Rise east"), percent(-0.5, 0.5, 0), tr("Slope of the whole site to the east"), [](const Relief& r) { return r.tilt.x; }, [](Relief& r, double v) { r.tilt.x = static_cast<float>(v); });
-    relief(tr("Seed"), {1, 9999, false, Dimension::Plain, "", 0, 1}, tr("Another land with the same character"), [](const Relief& r) { return static_cast<double>(r.seed); }, [](Relief& r, double v) { r.seed = static_cast<uint64_t>(std::lround(v)); });
-}
-
-void Inspector::lightRows() {
-    heading(tr("Daylight"), session_.shotItem() ? QString::fromStdString(session_.shotItem()->name) : QString());
-    auto* date = new QDateEdit(page_);
-    date->setDisplayFormat("d MMM yyyy");
-    date->setCalendarPopup(true);
-    date->setAccessibleName(tr("Date"));
-    date->setToolTip(tr("Day of the year: how high the sun climbs"));
-    auto* w = new QWidget(page_);
-    auto* l = new QHBoxLayout(w);
-    l->setContentsMargins(12, 2, 12, 2);
-    auto* label = new QLabel(tr("Date"), w);
-    label->setFixedWidth(88);
-    label->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
-    l->addWidget(label);
-    l->addWidget(date, 1);
-    layout_->addWidget(w);
-    refreshers_.push_back([this, date] {
-        const CivilTime& t = session_.shot().daylight.time;
-        const QSignalBlocker quiet(date);
-        date->setDate(QDate(t.year, t.month, t.day));
-    });
-    connect(date, &QDateEdit::dateChanged, this, [this](const QDate& d) {
-        session_.editShot(tr("Date"), [&](Shot& s) {
-            s.daylight.time.year = d.year();
-            s.daylight.time.month = d.month();
-            s.daylight.time.day = d.day();
-        }, "date");
-    });
-    shotRow(tr("Hour"), {0, 24, false, Dimension::Plain, "h", 2, 12}, tr("Time of day; also on the day band under the picture"), [](const Shot& s) { return s.daylight.time.hour; }, [](Shot& s, double v) { s.daylight.time.hour = v; });
-    shotRow(tr("Visibility"), {1000, 120000, true, Dimension::Length, "m", 0, 35000}, tr("How far one sees through the haze"), [](const Shot& s) { return s.daylight.visibility; }, [](Shot& s, double v) { s.daylight.visibility = static_cast<float>(v); });
-    heading(tr("Place"), {});
-    auto site = [this](const QString& name, const ValueRange& range, const QString& tip, double Place::*member) {
-        row(name, range, tip, [this, member] { return session_.project().site->place.*member; }, [this, member, name](double v, bool dragging) {
-            Site s = *session_.project().site;
-            s.place.*member = v;
-            session_.edit(name, withSite(session_.project(), s), name, dragging ? Haste::Moving : Haste::Rest);
-        });
-    };
-    site(tr("Latitude"), {-66, 66, false, Dimension::Angle, "°", 2, 52}, tr("North is positive"), &Place::latitude);
-    site(tr("Longitude"), {-180, 180, false, Dimension::Angle, "°", 2, 0}, tr("East is positive"), &Place::longitude);
-    site(tr("Elevation"), {0, 4000, false, Dimension::Length, "m", 0, 90}, tr("Of the site over the sea: thinner air, deeper sky"), &Place::elevation);
-    note([this] {
-        const Shot s = session_.shot();
-        const SunPosition sun = sunPosition(session_.project().site->place, s.daylight.time);
-        return tr("The sun stands %1° high at a bearing of %2°.").arg(sun.altitude, 0, 'f', 1).arg(sun.azimuth, 0, 'f', 0);
-    });
-}
-
-void Inspector::frameRows() {
-    heading(session_.shotItem() ? QString::fromStdString(session_.shotItem()->name) : tr("No shot"), session_.looking() ? tr("looked around") : tr("shot"));
-    // Camera values go where looking goes: into the working copy while there is one, else into the shot.
-    auto camera = [this](const QString& label, const ValueRange& range, const QString& tip, const std::function<double(const Camera&)>& get, const std::function<void(Camera&, double)>& set) {
-        row(label, range, tip, [this, get] { return get(session_.shot().camera); }, [this, set, label](double v, bool) {
-            if (session_.looking()) {
-                Camera c = session_.shot().camera;
-                set(c, v);
-                session_.look(c);
-            } else
-                session_.editShot(label, [&](Shot& s) { set(s.camera, v); }, label);
-        });
-    };
-    camera(tr("Focal length"), {12, 200, true, Dimension::Plain, "mm", 1, 35}, tr("Short takes in more and makes depth, long draws the background near"), [](const Camera& c) { return c.focal; }, [](Camera& c, double v) { c.focal = static_cast<float>(v); });
-    camera(tr("Sensor"), {8, 60, false, Dimension::Plain, "mm", 1, 36}, tr("Longer side of the sensor"), [](const Camera& c) { return c.sensor; }, [](Camera& c, double v) { c.sensor = static_cast<float>(v); });
-    camera(tr("Eye height"), length(0.1, 120, 1.6, true), tr("Of the lens over the ground under it"), [this](const Camera& c) { return session_.built() ? c.position.z - session_.built()->field.at(xy(c.position)) : 1.6; },
-           [this](Camera& c, double v) { if (session_.built()) c.position.z = session_.built()->field.at(xy(c.position)) + static_cast<float>(v); });
-    camera(tr("Bearing"), {0, 360, false, Dimension::Angle, "°", 1, 0}, tr("Where the camera looks, from north, eastward"), [](const Camera& c) { const double d = std::fmod(degrees(c.yaw), 360.0); return d < 0 ? d + 360 : d; }, [](Camera& c, double v) { c.yaw = radians(static_cast<float>(v)); });
-    camera(tr("Tilt"), {-60, 60, false, Dimension::Angle, "°", 1, 0}, tr("Up or down; walls then lean"), [](const Camera& c) { return degrees(c.pitch); }, [](Camera& c, double v) { c.pitch = radians(static_cast<float>(v)); });
-    camera(tr("Lens shift"), percent(-0.6, 0.6, 0), tr("Raises or lowers the view with upright walls"), [](const Camera& c) { return c.shift; }, [](Camera& c, double v) { c.shift = static_cast<float>(v); });
-    const QStringList ratios{"16:9", "3:2", "4:3", "1:1", "4:5", "2:3", "9:16", "21:9"};
-    static const float values[] = {16.0f / 9, 1.5f, 4.0f / 3, 1, 0.8f, 2.0f / 3, 9.0f / 16, 21.0f / 9};
-    choice(tr("Aspect"), ratios, tr("Width by height of the picture"), [this] {
-        int best = 0;
-        for (int i = 0; i < 8; ++i)
-            if (std::abs(values[i] - session_.shot().camera.aspect) < std::abs(values[best] - session_.shot().camera.aspect)) best = i;
-        return best;
-    }, [this](int i) {
-        session_.editShot(tr("Aspect"), [&](Shot& s) {
-            s.camera.aspect = values[i];
-            const int longer = std::max(s.size.x, s.size.y);
-            s.size = values[i] >= 1 ? V2i(longer, static_cast<int>(std::lround(static_cast<float>(longer) / values[i]))) : V2i(static_cast<int>(std::lround(static_cast<float>(longer) * values[i])), longer);
-        });
-    });
-    choice(tr("Exposure"), {tr("metered"), tr("by EV")}, tr("By the meter, or fixed"), [this] { return session_.shot().metered ? 0 : 1; }, [this](int i) {
-        auto* pane = window()->findChild<ShotPane*>();
-        const float now = pane ? pane->picture().ev100 : 13;
-        session_.editShot(tr("Exposure"), [&](Shot& s) {
-            s.metered = i == 0;
-            if (i == 1) s.ev100 = now; // what the meter said, so that nothing jumps
-        });
-    });
-    shotRow(tr("EV 100"), {-4, 18, false, Dimension::Plain, "EV", 2, 13}, tr("Light value that becomes middle grey; used when the exposure is fixed"), [](const Shot& s) { return s.ev100; }, [](Shot& s, double v) { s.ev100 = static_cast<float>(v); s.metered = false; });
-    shotRow(tr("Brighter by"), {-4, 4, false, Dimension::Plain, "EV", 2, 0}, tr("Stops on top of the metered exposure"), [](const Shot& s) { return s.finish.exposure; }, [](Shot& s, double v) { s.finish.exposure = static_cast<float>(v); });
-    note([this] { return tr("Upright lines lean by %1° at the edge of the picture.").arg(degrees(convergence(session_.shot().camera)), 0, 'f', 1); });
-}
-
-void Inspector::finishRows() {
-    heading(tr("Finish"), tr("without rendering again"));
-    shotRow(tr("Exposure"), {-4, 4, false, Dimension::Plain, "EV", 2, 0}, tr("Brighter or darker, in stops"), [](const Shot& s) { return s.finish.exposure; }, [](Shot& s, double v) { s.finish.exposure = static_cast<float>(v); });
-    shotRow(tr("Balance"), {2500, 12000, true, Dimension::Plain, "K", 0, 5600}, tr("Colour of light that looks neutral: lower makes the picture cooler"), [](const Shot& s) { return s.finish.balance; }, [](Shot& s, double v) { s.finish.balance = static_cast<float>(v); });
-    shotRow(tr("Contrast"), percent(0.5, 1.5, 1), tr("Around middle grey"), [](const Shot& s) { return s.finish.contrast; }, [](Shot& s, double v) { s.finish.contrast = static_cast<float>(v); });
-    shotRow(tr("Saturation"), percent(0, 1.6, 1), tr("Strength of the colours"), [](const Shot& s) { return s.finish.saturation; }, [](Shot& s, double v) { s.finish.saturation = static_cast<float>(v); });
-    shotRow(tr("Vignette"), {0, 2, false, Dimension::Plain, "EV", 2, 0}, tr("Light lost towards the corners"), [](const Shot& s) { return s.finish.vignette; }, [](Shot& s, double v) { s.finish.vignette = static_cast<float>(v); });
-    heading(tr("Picture"), {});
-    shotRow(tr("Width"), {64, 16384, true, Dimension::Plain, "px", 0, 1920}, tr("Of the final render; the height follows the aspect"), [](const Shot& s) { return s.size.x; }, [](Shot& s, double v) {
-        s.size.x = static_cast<int>(std::lround(v));
-        s.size.y = std::max(16, static_cast<int>(std::lround(v / s.camera.aspect)));
-    });
-    shotRow(tr("Samples"), {1, 4096, true, Dimension::Plain, "", 0, 256}, tr("For each pixel: four times as many halve the noise"), [](const Shot& s) { return s.samples; }, [](Shot& s, double v) { s.samples = static_cast<int>(std::lround(v)); });
+    relief(
+        tr("Relief"), ValueRange::length(0, 80, 0), tr("Height between low and high places of the generated land"),
+        [](const Relief& r) { return r.height; }, [](Relief& r, double v) { r.height = static_cast<float>(v); });
+    relief(
+        tr("Hill size"), ValueRange::length(5, 1000, 60, true, 0), tr("Distance from hill to hill"),
+        [](const Relief& r) { return r.feature; }, [](Relief& r, double v) { r.feature = static_cast<float>(v); });
+    relief(
+        tr("Roughness"), ValueRange::percent(0, 0.9, 0.4), tr("How much small bumps count"),
+        [](const Relief& r) { return r.roughness; }, [](Relief& r, double v) { r.roughness = static_cast<float>(v); });
+    relief(
+        tr("Rise north"), ValueRange::percent(-0.5, 0.5, 0), tr("Slope of the whole site to the north"),
+        [](const Relief& r) { return r.tilt.y; }, [](Relief& r, double v) { r.tilt.y = static_cast<float>(v); });
+    relief(
+        tr("Rise east"), ValueRange::percent(-0.5, 0.5, 0), tr("Slope of the whole site to the east"),
+        [](const Relief& r) { return r.tilt.x; }, [](Relief& r, double v) { r.tilt.x = static_cast<float>(v); });
+    relief(
+        tr("Seed"), {1, 9999, false, Dimension::Plain, "", 0, 1}, tr("Another land with the same character"),
+        [](const Relief& r) { return static_cast<double>(r.seed); },
+        [](Relief& r, double v) { r.seed = static_cast<uint64_t>(std::lround(v)); });
 }
 
 } // namespace thallos

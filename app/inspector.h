@@ -21,13 +21,15 @@ public:
     void setTool(Tool* tool);
 
 private:
-    void rebuild(); // other rows
-    void refresh(); // other values
+    void rebuild();        // other rows
+    void refresh();        // other values
     QString shape() const; // tells whether the rows still fit
     void heading(const QString& title, const QString& note);
     void note(const std::function<QString()>& text);
-    void row(const QString& label, const ValueRange& range, const QString& tip, const std::function<double()>& get, const std::function<void(double, bool)>& set);
-    void choice(const QString& label, const QStringList& options, const QString& tip, const std::function<int()>& get, const std::function<void(int)>& set);
+    void row(const QString& label, const ValueRange& range, const QString& tip, const std::function<double()>& get,
+             const std::function<void(double, bool)>& set);
+    void choice(const QString& label, const QStringList& options, const QString& tip, const std::function<int()>& get,
+                const std::function<void(int)>& set);
     void button(const QString& label, const QString& tip, const std::function<void()>& act);
 
     void buildingRows(const Item& item);
@@ -40,7 +42,8 @@ private:
     // A field of the item's body of type T.
     template <class T>
     void bodyRow(Id id, const QString& label, const ValueRange& range, const QString& tip, float T::*member);
-    void shotRow(const QString& label, const ValueRange& range, const QString& tip, const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set);
+    void shotRow(const QString& label, const ValueRange& range, const QString& tip,
+                 const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set);
 
     Session& session_;
     Engine& engine_;

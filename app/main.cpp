@@ -23,7 +23,8 @@ int main(int argc, char** argv) {
     parser.setApplicationDescription("Sets a building into its site and renders it.");
     parser.addHelpOption();
     parser.addPositionalArgument("project", "project file to open");
-    parser.addOption({"screenshot", "write a picture of the window when the shown shot has enough samples, and quit", "file"});
+    parser.addOption(
+        {"screenshot", "write a picture of the window when the shown shot has enough samples, and quit", "file"});
     parser.addOption({"samples", "samples to wait for before the screenshot", "n", "1"});
     parser.addOption({"verb", "verb to show: seat, shape, plant, light, frame, finish", "name"});
     parser.addOption({"choose", "item to choose", "name"});
@@ -34,18 +35,21 @@ int main(int argc, char** argv) {
         const QStringList files = parser.positionalArguments();
         if (!files.isEmpty()) window.openProject(files.first().toStdString());
         const QStringList verbs{"seat", "shape", "plant", "light", "frame", "finish"};
-        if (const auto v = verbs.indexOf(parser.value("verb")); v >= 0) window.session().setVerb(static_cast<thallos::Verb>(v));
+        if (const auto v = verbs.indexOf(parser.value("verb")); v >= 0)
+            window.session().setVerb(static_cast<thallos::Verb>(v));
         if (parser.isSet("choose"))
-            if (const auto* item = thallos::find(window.session().project(), parser.value("choose").toStdString())) window.session().choose(item->id);
+            if (const auto* item = thallos::find(window.session().project(), parser.value("choose").toStdString()))
+                window.session().choose(item->id);
         window.show();
         if (parser.isSet("screenshot")) {
-            QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window, [&](const thallos::ShotPicture& p) {
-                if (p.samples < parser.value("samples").toInt()) return;
-                QTimer::singleShot(300, &window, [&] {
-                    const bool good = window.grab().save(parser.value("screenshot"));
-                    QApplication::exit(good ? 0 : 1);
-                });
-            });
+            QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window,
+                             [&](const thallos::ShotPicture& p) {
+                                 if (p.samples < parser.value("samples").toInt()) return;
+                                 QTimer::singleShot(300, &window, [&] {
+                                     const bool good = window.grab().save(parser.value("screenshot"));
+                                     QApplication::exit(good ? 0 : 1);
+                                 });
+                             });
         } else
             QTimer::singleShot(0, &window, &thallos::MainWindow::offerRecovery);
         return QApplication::exec();

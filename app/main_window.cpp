@@ -79,7 +79,8 @@ QString spaced(int64_t n) {
 
 } // namespace
 
-MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library) : library_(library), engine_(std::move(library)), tools_(session_) {
+MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
+    : library_(library), engine_(std::move(library)), tools_(session_) {
     setObjectName("mainWindow");
     resize(1280, 800);
     setMinimumSize(1024, 640);
@@ -125,7 +126,8 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library) : library_(l
 
     shotPane_ = new ShotPane(session_, engine_, mainPlace_);
     planPane_ = new PlanPane(session_, engine_, companionPlace_);
-    for (Pane* pane : {static_cast<Pane*>(shotPane_), static_cast<Pane*>(planPane_)}) connect(pane, &Pane::swapRequested, this, &MainWindow::swapPanes);
+    for (Pane* pane : {static_cast<Pane*>(shotPane_), static_cast<Pane*>(planPane_)})
+        connect(pane, &Pane::swapRequested, this, &MainWindow::swapPanes);
     arrange();
 
     message_ = new QLabel(central);
@@ -155,7 +157,8 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library) : library_(l
     connect(&engine_, &Engine::shotReady, this, [this](const ShotPicture& p) {
         if (p.passSeconds > 0 && p.samples > 0 && p.image.width() > 0) {
             const Shot shot = session_.shot();
-            const double pixels = static_cast<double>(shot.size.x) * shot.size.y / (static_cast<double>(p.image.width()) * p.image.height());
+            const double pixels = static_cast<double>(shot.size.x) * shot.size.y /
+                                  (static_cast<double>(p.image.width()) * p.image.height());
             passSeconds_ = p.passSeconds * pixels * shot.samples;
             refreshBar();
         }
@@ -166,7 +169,8 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library) : library_(l
     refreshBar();
 
     QSettings settings;
-    if (const QByteArray geometry = settings.value("window/geometry").toByteArray(); !geometry.isEmpty()) restoreGeometry(geometry);
+    if (const QByteArray geometry = settings.value("window/geometry").toByteArray(); !geometry.isEmpty())
+        restoreGeometry(geometry);
 }
 
 MainWindow::~MainWindow() {
@@ -204,7 +208,8 @@ void MainWindow::makeTopBar(QVBoxLayout* column) {
     cost_ = new QLabel(bar);
     cost_->setObjectName("cost");
     cost_->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
-    cost_->setToolTip(tr("Plants standing, memory of the picture engine, and how long the final render of this shot takes here"));
+    cost_->setToolTip(
+        tr("Plants standing, memory of the picture engine, and how long the final render of this shot takes here"));
     jobBox_ = new QWidget(bar);
     auto* jl = new QHBoxLayout(jobBox_);
     jl->setContentsMargins(0, 0, 8, 0);
@@ -258,9 +263,12 @@ void MainWindow::makeActions() {
     connect(recent, &QMenu::aboutToShow, this, [this, recent] {
         recent->clear();
         for (const QString& f : QSettings().value("files/recent").toStringList())
-            recent->addAction(QFileInfo(f).completeBaseName(), this, [this, f] {
-                if (letGo()) openProject(f.toStdString());
-            })->setToolTip(f);
+            recent
+                ->addAction(QFileInfo(f).completeBaseName(), this,
+                            [this, f] {
+                                if (letGo()) openProject(f.toStdString());
+                            })
+                ->setToolTip(f);
         recent->setEnabled(true);
         if (recent->isEmpty()) recent->addAction(tr("None yet"))->setEnabled(false);
     });
@@ -297,10 +305,12 @@ bool MainWindow::typing() const {
 }
 
 bool MainWindow::eventFilter(QObject* object, QEvent* event) {
-    if (event->type() == QEvent::KeyPress && object->isWidgetType() && static_cast<QWidget*>(object)->window() == this && object == QApplication::focusWidget() && !typing()) {
+    if (event->type() == QEvent::KeyPress && object->isWidgetType() &&
+        static_cast<QWidget*>(object)->window() == this && object == QApplication::focusWidget() && !typing()) {
         auto* key = static_cast<QKeyEvent*>(event);
         const bool plain = !(key->modifiers() & ~(Qt::KeypadModifier));
-        if (plain && key->key() >= Qt::Key_1 && key->key() <= Qt::Key_6 && QApplication::mouseButtons() == Qt::NoButton) {
+        if (plain && key->key() >= Qt::Key_1 && key->key() <= Qt::Key_6 &&
+            QApplication::mouseButtons() == Qt::NoButton) {
             session_.setVerb(static_cast<Verb>(key->key() - Qt::Key_1));
             return true;
         }
@@ -309,7 +319,8 @@ bool MainWindow::eventFilter(QObject* object, QEvent* event) {
             return true;
         }
         // Keys of the leaves, unless the walk needs the letter in the shot.
-        const bool walking = object == shotPane_ && QString("WASDQE").contains(QChar(key->key() < 128 ? key->key() : 0));
+        const bool walking =
+            object == shotPane_ && QString("WASDQE").contains(QChar(key->key() < 128 ? key->key() : 0));
         if (plain && !walking)
             for (const Leaf& leaf : tools_.leaves[static_cast<int>(session_.verb())])
                 if (leaf.shortcut.size() == 1 && key->key() == leaf.shortcut.at(0).unicode()) {
@@ -376,14 +387,17 @@ void MainWindow::refreshBar() {
     const QString name = QString::fromStdString(session_.project().site->name);
     projectButton_->setText(session_.unsaved() ? name + " ●" : name);
     const auto& t = Theme::now();
-    projectButton_->setStyleSheet(QString("QToolButton { color: %1; } QToolButton::menu-indicator { image: none; }").arg(t.ink.name()));
+    projectButton_->setStyleSheet(
+        QString("QToolButton { color: %1; } QToolButton::menu-indicator { image: none; }").arg(t.ink.name()));
     projectButton_->setAccessibleDescription(session_.unsaved() ? tr("not saved yet") : tr("saved"));
     setWindowTitle(QString("%1%2 - Thallos").arg(name, session_.unsaved() ? "*" : ""));
     const History& h = session_.history();
     undo_->setEnabled(h.canUndo());
     redo_->setEnabled(h.canRedo());
-    undo_->setToolTip(h.canUndo() ? tr("Undo: %1 (Ctrl+Z)").arg(QString::fromStdString(h.undoName())) : tr("Nothing to undo"));
-    redo_->setToolTip(h.canRedo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(QString::fromStdString(h.redoName())) : tr("Nothing to redo"));
+    undo_->setToolTip(h.canUndo() ? tr("Undo: %1 (Ctrl+Z)").arg(QString::fromStdString(h.undoName()))
+                                  : tr("Nothing to undo"));
+    redo_->setToolTip(h.canRedo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(QString::fromStdString(h.redoName()))
+                                  : tr("Nothing to redo"));
     QStringList parts;
     if (session_.built()) parts << tr("%1 plants").arg(spaced(session_.built()->plantCount()));
     parts << tr("%1 GiB").arg(static_cast<double>(embreeBytes()) / (1 << 30), 0, 'f', 2);
@@ -395,7 +409,9 @@ void MainWindow::tell(const QString& sentence, bool trouble) {
     const Theme& t = Theme::now();
     message_->setText(sentence);
     message_->setFont(typeface(Type::Body));
-    message_->setStyleSheet(QString("background: %1; color: %2; border: 1px solid %3; border-left: 4px solid %3; border-radius: 4px; padding: 6px 12px;").arg(t.field.name(), t.ink.name(), (trouble ? t.clay : t.accent).name()));
+    message_->setStyleSheet(QString("background: %1; color: %2; border: 1px solid %3; border-left: 4px solid %3; "
+                                    "border-radius: 4px; padding: 6px 12px;")
+                                .arg(t.field.name(), t.ink.name(), (trouble ? t.clay : t.accent).name()));
     message_->adjustSize();
     const int w = std::min(message_->width(), width() - 440);
     message_->setGeometry(124, 52, w, message_->height());
@@ -407,142 +423,9 @@ void MainWindow::tell(const QString& sentence, bool trouble) {
 void MainWindow::guarded(const std::function<void()>& act) {
     try {
         act();
-    } catch (const std::exception& e) { tell(QString::fromUtf8(e.what())); }
-}
-
-void MainWindow::remember(const fs::path& file) {
-    QSettings settings;
-    QStringList list = settings.value("files/recent").toStringList();
-    const QString f = QString::fromStdString(fs::absolute(file).string());
-    list.removeAll(f);
-    list.prepend(f);
-    settings.setValue("files/recent", list.mid(0, 12));
-}
-
-void MainWindow::openProject(const fs::path& file) {
-    guarded([&] {
-        session_.open(file);
-        remember(file);
-    });
-}
-
-bool MainWindow::save(bool as) {
-    fs::path file = session_.file();
-    if (as || file.empty() || session_.readOnly()) {
-        const QString start = file.empty() ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) + "/" + QString::fromStdString(session_.project().site->name) + ".thallos"
-                                           : QString::fromStdString(file.string());
-        QString f = QFileDialog::getSaveFileName(this, tr("Save project"), start, tr("Thallos projects (*.thallos)"), nullptr, QFileDialog::DontUseNativeDialog);
-        if (f.isEmpty()) return false;
-        if (!f.endsWith(".thallos")) f += ".thallos";
-        file = f.toStdString();
-        as = true;
-    }
-    try {
-        as ? session_.saveAs(file) : session_.save();
-        remember(file);
-        tell(tr("Saved."), false);
-        return true;
     } catch (const std::exception& e) {
         tell(QString::fromUtf8(e.what()));
-        return false;
     }
-}
-
-bool MainWindow::letGo() {
-    if (!session_.unsaved()) return true;
-    QMessageBox box(QMessageBox::Question, tr("Unsaved work"), tr("“%1” has changes that are not saved.").arg(QString::fromStdString(session_.project().site->name)), QMessageBox::NoButton, this);
-    auto* keep = box.addButton(tr("Save"), QMessageBox::AcceptRole);
-    auto* drop = box.addButton(tr("Do not save"), QMessageBox::DestructiveRole);
-    box.addButton(tr("Stay"), QMessageBox::RejectRole);
-    box.exec();
-    if (box.clickedButton() == keep) return save(false);
-    return box.clickedButton() == drop;
-}
-
-void MainWindow::newProject() {
-    if (!letGo()) return;
-    QDialog dialog(this);
-    dialog.setWindowTitle(tr("New site"));
-    auto* form = new QFormLayout(&dialog);
-    auto* name = new QLineEdit(tr("Untitled site"), &dialog);
-    auto* w = new QLineEdit("200", &dialog);
-    auto* h = new QLineEdit("200", &dialog);
-    auto* cell = new QLineEdit("0.5", &dialog);
-    form->addRow(tr("Name"), name);
-    form->addRow(tr("West to east, m"), w);
-    form->addRow(tr("South to north, m"), h);
-    form->addRow(tr("Ground cell, m"), cell);
-    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
-    form->addRow(buttons);
-    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
-    if (dialog.exec() != QDialog::Accepted) return;
-    guarded([&] {
-        auto metres = [](const QLineEdit* e) { return static_cast<float>(parseQuantity(e->text().toStdString(), Dimension::Length, "m")); };
-        session_.create(thallos::newProject({metres(w), metres(h)}, metres(cell), name->text().toStdString()));
-    });
-}
-
-void MainWindow::openDialog() {
-    if (!letGo()) return;
-    const QString f = QFileDialog::getOpenFileName(this, tr("Open project"), QString(), tr("Thallos projects (*.thallos)"), nullptr, QFileDialog::DontUseNativeDialog);
-    if (!f.isEmpty()) openProject(f.toStdString());
-}
-
-void MainWindow::importDialog() {
-    const QString f = QFileDialog::getOpenFileName(this, tr("Bring in a model"), QSettings().value("files/models").toString(),
-                                                   tr("Models (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.dxf *.ifc);;All files (*)"), nullptr, QFileDialog::DontUseNativeDialog);
-    if (f.isEmpty()) return;
-    QSettings().setValue("files/models", QFileInfo(f).path());
-    importModel(f.toStdString());
-}
-
-void MainWindow::importModel(const fs::path& file) {
-    if (importing_) return tell(tr("Another model is being read; wait for it or stop it."));
-    importing_ = true;
-    importProgress_ = std::make_shared<Progress>();
-    jobText_->setText(tr("Reading %1").arg(QString::fromStdString(file.filename().string())));
-    jobBar_->setRange(0, 0);
-    jobBox_->show();
-    if (importThread_.joinable()) importThread_.join();
-    importThread_ = std::thread([this, file, progress = importProgress_] {
-        std::shared_ptr<const Model> model;
-        QString failure;
-        try {
-            model = std::make_shared<const Model>(thallos::importModel(file, {}, progress.get()));
-        } catch (const Error& e) {
-            failure = e.kind() == Error::Kind::Cancelled ? tr("Stopped.") : QString::fromUtf8(e.what());
-        } catch (const std::exception& e) { failure = QString::fromUtf8(e.what()); }
-        QMetaObject::invokeMethod(this, [this, model, failure] {
-            importing_ = false;
-            jobBox_->setVisible(job_);
-            jobBar_->setRange(0, 1000);
-            if (!model) return tell(failure);
-            Building b;
-            b.model = model;
-            b.surfaces = model->materials;
-            // Beside what stands already, in front of the camera.
-            V2f at(0);
-            const auto overlaps = [&](const V2f& p) {
-                const V3f size = bounds(*model).size();
-                for (const Item* item : itemsOf<Building>(session_.project())) {
-                    const auto* o = bodyOf<Building>(item);
-                    const V3f other = bounds(*o->model).size();
-                    if ((xy(o->position) - p).length() < 0.5f * (V2f(size.x, size.y).length() + V2f(other.x, other.y).length())) return true;
-                }
-                return false;
-            };
-            for (int ring = 0; ring < 40 && overlaps(at); ++ring)
-                for (int k = 0; k < 12 && overlaps(at); ++k) at = V2f(std::cos(static_cast<float>(k) * 0.5236f), std::sin(static_cast<float>(k) * 0.5236f)) * (6.0f * static_cast<float>(ring + 1));
-            b.position = {at.x, at.y, 0};
-            if (session_.built()) b.position.z = seatHeight(b, session_.built()->natural);
-            Id id;
-            session_.edit(tr("Bring in a model"), added(session_.project(), model->name, b, &id));
-            session_.choose(id);
-            const QString parts = tr("%1: %2 parts, %3 materials").arg(QString::fromStdString(model->name)).arg(model->parts.size()).arg(model->materials.size());
-            tell(model->warnings.empty() ? parts + "." : parts + "; " + QString::fromStdString(model->warnings.front()) + ".", !model->warnings.empty());
-        });
-    });
 }
 
 void MainWindow::deleteChosen() {
@@ -552,7 +435,8 @@ void MainWindow::deleteChosen() {
     if (item->locked) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
     const auto with = dependents(session_.project(), item->id);
     const QString name = QString::fromStdString(item->name);
-    const QString more = with.empty() ? QString() : tr(" and %1 with it").arg(QString::fromStdString(with.front()->name));
+    const QString more =
+        with.empty() ? QString() : tr(" and %1 with it").arg(QString::fromStdString(with.front()->name));
     session_.edit(tr("Delete %1").arg(name), removed(session_.project(), item->id));
     tell(tr("Deleted %1%2. Ctrl+Z brings it back.").arg(name, more), false);
 }
@@ -561,7 +445,10 @@ void MainWindow::renderShot() {
     if (job_) return tell(tr("A render is under way; wait for it or stop it."));
     RenderOrder order{session_.project(), session_.shot(), session_.shot().size, session_.shot().samples, true, {}};
     const Item* item = session_.shotItem();
-    const QString folder = QSettings().value("files/pictures", QStandardPaths::writableLocation(QStandardPaths::PicturesLocation)).toString();
+    const QString folder =
+        QSettings()
+            .value("files/pictures", QStandardPaths::writableLocation(QStandardPaths::PicturesLocation))
+            .toString();
     QString name = item ? QString::fromStdString(item->name) : tr("Shot");
     name.replace('/', '-');
     order.file = (folder + "/" + name + ".png").toStdString();
@@ -589,32 +476,16 @@ void MainWindow::startRender(const RenderOrder& order) {
     };
     connect(job_, &RenderJob::progressed, this, [this](double done, double left) {
         jobBar_->setValue(static_cast<int>(done * 1000));
-        jobText_->setText(left < 0 ? tr("Rendering") : left < 90 ? tr("%1 s left").arg(std::ceil(left)) : tr("%1 min left").arg(std::ceil(left / 60)));
+        jobText_->setText(left < 0    ? tr("Rendering")
+                          : left < 90 ? tr("%1 s left").arg(std::ceil(left))
+                                      : tr("%1 min left").arg(std::ceil(left / 60)));
     });
-    connect(job_, &RenderJob::finished, this, [end](const QString& file, double seconds) { end(tr("Saved %1 after %2 s.").arg(file).arg(seconds, 0, 'f', 0), false); });
-    connect(job_, &RenderJob::stopped, this, [end](const QString& reason) { end(reason.isEmpty() ? tr("Render stopped.") : reason, !reason.isEmpty()); });
-}
-
-void MainWindow::offerRecovery() {
-    for (const Recovery& r : findRecoveries(stateFolder() / "recovery")) {
-        QMessageBox box(QMessageBox::Question, tr("Recovered work"), tr("“%1” was open when Thallos ended unexpectedly. Its work up to the last half minute was kept.").arg(QString::fromStdString(r.name)),
-                        QMessageBox::NoButton, this);
-        auto* open = box.addButton(tr("Open it"), QMessageBox::AcceptRole);
-        auto* drop = box.addButton(tr("Discard it"), QMessageBox::DestructiveRole);
-        box.addButton(tr("Later"), QMessageBox::RejectRole);
-        box.exec();
-        if (box.clickedButton() == open) {
-            guarded([&] { session_.recover(r); });
-            return;
-        }
-        if (box.clickedButton() == drop) {
-            std::error_code e;
-            fs::remove(r.file, e);
-            fs::path note = r.file;
-            note.replace_extension(".json");
-            fs::remove(note, e);
-        }
-    }
+    connect(job_, &RenderJob::finished, this, [end](const QString& file, double seconds) {
+        end(tr("Saved %1 after %2 s.").arg(file).arg(seconds, 0, 'f', 0), false);
+    });
+    connect(job_, &RenderJob::stopped, this, [end](const QString& reason) {
+        end(reason.isEmpty() ? tr("Render stopped.") : reason, !reason.isEmpty());
+    });
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

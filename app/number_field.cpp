@@ -15,7 +15,8 @@
 
 namespace thallos {
 
-ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& tip, QWidget* parent) : QWidget(parent), label_(label), range_(range), value_(range.normal) {
+ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& tip, QWidget* parent)
+    : QWidget(parent), label_(label), range_(range), value_(range.normal) {
     setFixedHeight(28);
     setToolTip(tip);
     field_ = new QLineEdit(this);
@@ -68,7 +69,12 @@ void ValueRow::typed() {
         const double v = parseQuantity(field_->text().toStdString(), range_.dimension, range_.unit.toStdString());
         if (v < range_.low - 1e-9 || v > range_.high + 1e-9) {
             const double k = range_.dimension == Dimension::Percent ? 100 : 1;
-            throw Error(Error::Kind::Invalid, tr("From %1 to %2").arg(QString::fromStdString(formatNumber(range_.low * k, range_.decimals)), QString::fromStdString(formatNumber(range_.high * k, range_.decimals))).toStdString(), "");
+            throw Error(Error::Kind::Invalid,
+                        tr("From %1 to %2")
+                            .arg(QString::fromStdString(formatNumber(range_.low * k, range_.decimals)),
+                                 QString::fromStdString(formatNumber(range_.high * k, range_.decimals)))
+                            .toStdString(),
+                        "");
         }
         field_->setModified(false);
         value_ = v;
@@ -89,7 +95,8 @@ void ValueRow::typed() {
 }
 
 void ValueRow::step(double by) {
-    const double v = range_.logarithmic ? value_ * std::pow(range_.high / range_.low, by / 100) : value_ + (range_.high - range_.low) * by / 100;
+    const double v = range_.logarithmic ? value_ * std::pow(range_.high / range_.low, by / 100)
+                                        : value_ + (range_.high - range_.low) * by / 100;
     // Steps land on round values.
     const double unit = std::pow(10, range_.dimension == Dimension::Percent ? -2 - range_.decimals : -range_.decimals);
     value_ = std::clamp(std::round(v / unit) * unit, range_.low, range_.high);
@@ -126,12 +133,15 @@ bool ValueRow::eventFilter(QObject* object, QEvent* event) {
         QPainter p(field_);
         p.setFont(typeface(Type::Small));
         p.setPen(Theme::now().second);
-        p.drawText(QRectF(field_->width() - 30, 0, 28, field_->height()), Qt::AlignVCenter | Qt::AlignLeft, range_.unit);
+        p.drawText(QRectF(field_->width() - 30, 0, 28, field_->height()), Qt::AlignVCenter | Qt::AlignLeft,
+                   range_.unit);
         return true;
     }
     if (event->type() == QEvent::KeyPress) {
         auto* key = static_cast<QKeyEvent*>(event);
-        const double size = key->modifiers() & Qt::ShiftModifier ? 10 : key->modifiers() & Qt::ControlModifier ? 0.1 : 1;
+        const double size = key->modifiers() & Qt::ShiftModifier     ? 10
+                            : key->modifiers() & Qt::ControlModifier ? 0.1
+                                                                     : 1;
         if (key->key() == Qt::Key_Up || key->key() == Qt::Key_Down) {
             step(key->key() == Qt::Key_Up ? size : -size);
             return true;

@@ -16,9 +16,16 @@ struct ValueRange {
     double low = 0, high = 1;
     bool logarithmic = false; // of the slider
     Dimension dimension = Dimension::Plain;
-    QString unit;             // shown behind the value; empty: none
+    QString unit; // shown behind the value; empty: none
     int decimals = 2;
-    double normal = 0;        // what a reset goes back to
+    double normal = 0; // what a reset goes back to
+
+    static ValueRange length(double low, double high, double normal, bool logarithmic = false, int decimals = 2) {
+        return {low, high, logarithmic, Dimension::Length, "m", decimals, normal};
+    }
+    static ValueRange percent(double low, double high, double normal) {
+        return {low, high, false, Dimension::Percent, "%", 0, normal};
+    }
 };
 
 // A slider with its field, as one row of the inspector.

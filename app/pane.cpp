@@ -31,7 +31,9 @@ void Pane::setCompact(bool compact) {
     update();
 }
 
-float Pane::groundAt(const V2f& p) const { return session_.built() ? session_.built()->field.at(p) : 0; }
+float Pane::groundAt(const V2f& p) const {
+    return session_.built() ? session_.built()->field.at(p) : 0;
+}
 
 QPolygonF Pane::groundLine(const std::vector<V2f>& points, bool closed) const {
     QPolygonF out;
@@ -85,7 +87,8 @@ void Pane::drawChosen(QPainter& painter) const {
     else if (const auto* c = std::get_if<Clearing>(&item->body))
         for (const auto& a : c->areas) lines.push_back(groundLine(smoothOutline(a), true));
     else if (const auto* p = std::get_if<Planting>(&item->body))
-        for (size_t i = 0; i < p->specimens.size() && i < 400; ++i) lines.push_back(groundCircle(p->specimens[i].at, 0.5f));
+        for (size_t i = 0; i < p->specimens.size() && i < 400; ++i)
+            lines.push_back(groundCircle(p->specimens[i].at, 0.5f));
     for (const QPolygonF& l : lines) {
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(Theme::now().field, 4, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
@@ -96,7 +99,8 @@ void Pane::drawChosen(QPainter& painter) const {
 }
 
 void Pane::drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const {
-    QString text = tool_ ? tool_->hint() : tr("Left click chooses · right drag looks around · middle drag shifts · wheel goes nearer");
+    QString text = tool_ ? tool_->hint()
+                         : tr("Left click chooses · right drag looks around · middle drag shifts · wheel goes nearer");
     const QFontMetricsF m(typeface(Type::Small));
     text = m.elidedText(text, Qt::ElideRight, room - 20);
     drawChip(painter, bottomLeft - QPointF(0, 22), text, typeface(Type::Small));
@@ -106,7 +110,8 @@ void Pane::mousePressEvent(QMouseEvent* event) {
     setFocus(Qt::MouseFocusReason);
     last_ = event->position();
     if (event->button() == Qt::RightButton || event->button() == Qt::MiddleButton) {
-        drag_ = event->button() == Qt::MiddleButton || (event->modifiers() & Qt::ShiftModifier) ? Drag::Shift : Drag::Look;
+        drag_ =
+            event->button() == Qt::MiddleButton || (event->modifiers() & Qt::ShiftModifier) ? Drag::Shift : Drag::Look;
         setCursor(Qt::ClosedHandCursor);
         return;
     }
@@ -141,7 +146,8 @@ void Pane::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void Pane::mouseReleaseEvent(QMouseEvent* event) {
-    if (drag_ == Drag::Tool && tool_ && event->button() == Qt::LeftButton) tool_->release(*this, pick(event->position(), event->modifiers()));
+    if (drag_ == Drag::Tool && tool_ && event->button() == Qt::LeftButton)
+        tool_->release(*this, pick(event->position(), event->modifiers()));
     if (drag_ != Drag::None) {
         drag_ = Drag::None;
         unsetCursor();
@@ -150,7 +156,8 @@ void Pane::mouseReleaseEvent(QMouseEvent* event) {
 }
 
 void Pane::mouseDoubleClickEvent(QMouseEvent* event) {
-    if (event->button() == Qt::LeftButton && tool_) tool_->doubleClick(*this, pick(event->position(), event->modifiers()));
+    if (event->button() == Qt::LeftButton && tool_)
+        tool_->doubleClick(*this, pick(event->position(), event->modifiers()));
     update();
 }
 

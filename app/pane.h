@@ -14,10 +14,10 @@ class Tool;
 
 // A place under the pointer.
 struct PanePoint {
-    QPointF at;                   // in the pane, device-independent pixels
-    std::optional<V3f> ground;    // the ground there, if any
-    std::optional<V3f> surface;   // whatever is seen there
-    Id item;                      // of what is seen
+    QPointF at;                 // in the pane, device-independent pixels
+    std::optional<V3f> ground;  // the ground there, if any
+    std::optional<V3f> surface; // whatever is seen there
+    Id item;                    // of what is seen
     Qt::KeyboardModifiers modifiers;
 };
 

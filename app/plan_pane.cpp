@@ -44,15 +44,20 @@ void PlanPane::setCompact(bool compact) {
     request();
 }
 
-QPointF PlanPane::screen(const V2f& p) const { return {width() / 2.0 + (p.x - centre_.x) * scale_, height() / 2.0 - (p.y - centre_.y) * scale_}; }
+QPointF PlanPane::screen(const V2f& p) const {
+    return {width() / 2.0 + (p.x - centre_.x) * scale_, height() / 2.0 - (p.y - centre_.y) * scale_};
+}
 V2f PlanPane::place(const QPointF& at) const {
-    return {centre_.x + static_cast<float>((at.x() - width() / 2.0) / scale_), centre_.y - static_cast<float>((at.y() - height() / 2.0) / scale_)};
+    return {centre_.x + static_cast<float>((at.x() - width() / 2.0) / scale_),
+            centre_.y - static_cast<float>((at.y() - height() / 2.0) / scale_)};
 }
 Box2f PlanPane::window() const {
     const V2f a = place(QPointF(0, height())), b = place(QPointF(width(), 0));
     return {a, b};
 }
-std::optional<QPointF> PlanPane::toScreen(const V3f& p) const { return screen(xy(p)); }
+std::optional<QPointF> PlanPane::toScreen(const V3f& p) const {
+    return screen(xy(p));
+}
 
 void PlanPane::request() {
     // Half resolution is enough for heights and shadows: outlines are drawn as lines.
@@ -61,12 +66,15 @@ void PlanPane::request() {
     update();
 }
 
-void PlanPane::showEvent(QShowEvent*) { request(); }
+void PlanPane::showEvent(QShowEvent*) {
+    request();
+}
 
 void PlanPane::resizeEvent(QResizeEvent* event) {
     // What was seen stays in view when the pane grows into the main place or shrinks.
     if (event->oldSize().width() > 32 && event->oldSize().height() > 32)
-        scale_ *= std::min(static_cast<double>(width()) / event->oldSize().width(), static_cast<double>(height()) / event->oldSize().height());
+        scale_ *= std::min(static_cast<double>(width()) / event->oldSize().width(),
+                           static_cast<double>(height()) / event->oldSize().height());
     request();
 }
 
@@ -82,19 +90,31 @@ void PlanPane::setPicture(const PlanPicture& picture) {
             QColor c = t.paper;
             float light = 1;
             switch (p.kind) {
-            case PlanPixel::Outside: c = t.chrome; break;
+            case PlanPixel::Outside:
+                c = t.chrome;
+                break;
             case PlanPixel::Ground: {
                 if (built) {
-                    const V2f at(lerp(picture.window.min.x, picture.window.max.x, (static_cast<float>(x) + 0.5f) / static_cast<float>(in.width)),
-                                 lerp(picture.window.max.y, picture.window.min.y, (static_cast<float>(y) + 0.5f) / static_cast<float>(in.height)));
-                    if (coverAt(built->field.grid, built->project.ground->gravel, at) > 0.45f) c = QColor(0xE6, 0xDC, 0xC9);
+                    const V2f at(lerp(picture.window.min.x, picture.window.max.x,
+                                      (static_cast<float>(x) + 0.5f) / static_cast<float>(in.width)),
+                                 lerp(picture.window.max.y, picture.window.min.y,
+                                      (static_cast<float>(y) + 0.5f) / static_cast<float>(in.height)));
+                    if (coverAt(built->field.grid, built->project.ground->gravel, at) > 0.45f)
+                        c = QColor(0xE6, 0xDC, 0xC9);
                 }
                 light = 1 + 0.5f * (p.facing - 0.7f);
                 break;
             }
-            case PlanPixel::Building: c = QColor(0x46, 0x4C, 0x48); light = 1 + 0.5f * (p.facing - 0.7f); break;
-            case PlanPixel::Water: c = QColor(0xBF, 0xDA, 0xE6); break;
-            case PlanPixel::Figure: c = t.clay; break;
+            case PlanPixel::Building:
+                c = QColor(0x46, 0x4C, 0x48);
+                light = 1 + 0.5f * (p.facing - 0.7f);
+                break;
+            case PlanPixel::Water:
+                c = QColor(0xBF, 0xDA, 0xE6);
+                break;
+            case PlanPixel::Figure:
+                c = t.clay;
+                break;
             }
             if (p.shaded && p.kind != PlanPixel::Outside) light *= p.kind == PlanPixel::Ground ? 0.86f : 0.95f;
             auto part = [&](int v) { return std::clamp(static_cast<int>(static_cast<float>(v) * light), 0, 255); };
@@ -142,13 +162,26 @@ void PlanPane::zoomBy(double steps, const QPointF& at) {
 void PlanPane::lookKey(QKeyEvent* event) {
     const QPointF step = event->modifiers() & Qt::ShiftModifier ? QPointF(160, 160) : QPointF(40, 40);
     switch (event->key()) {
-    case Qt::Key_Left: lookBy({step.x(), 0}, Drag::Shift, {}); break;
-    case Qt::Key_Right: lookBy({-step.x(), 0}, Drag::Shift, {}); break;
-    case Qt::Key_Up: lookBy({0, step.y()}, Drag::Shift, {}); break;
-    case Qt::Key_Down: lookBy({0, -step.y()}, Drag::Shift, {}); break;
-    case Qt::Key_Plus: zoomBy(1, rect().center()); break;
-    case Qt::Key_Minus: zoomBy(-1, rect().center()); break;
-    default: QWidget::keyPressEvent(event);
+    case Qt::Key_Left:
+        lookBy({step.x(), 0}, Drag::Shift, {});
+        break;
+    case Qt::Key_Right:
+        lookBy({-step.x(), 0}, Drag::Shift, {});
+        break;
+    case Qt::Key_Up:
+        lookBy({0, step.y()}, Drag::Shift, {});
+        break;
+    case Qt::Key_Down:
+        lookBy({0, -step.y()}, Drag::Shift, {});
+        break;
+    case Qt::Key_Plus:
+        zoomBy(1, rect().center());
+        break;
+    case Qt::Key_Minus:
+        zoomBy(-1, rect().center());
+        break;
+    default:
+        QWidget::keyPressEvent(event);
     }
 }
 
@@ -206,7 +239,8 @@ void PlanPane::drawPlanting(QPainter& painter) {
             QPolygonF line;
             for (const V2f& p : smoothOutline(area)) line << screen(p);
             const bool chosen = item->id == session_.chosen();
-            painter.setPen(QPen(d ? QColor(0x5E, 0x8F, 0x6A) : QColor(0x9A, 0x9E, 0x96), chosen ? 2 : 1, d ? Qt::SolidLine : Qt::DashLine));
+            painter.setPen(QPen(d ? QColor(0x5E, 0x8F, 0x6A) : QColor(0x9A, 0x9E, 0x96), chosen ? 2 : 1,
+                                d ? Qt::SolidLine : Qt::DashLine));
             QColor fill(0x7F, 0xAF, 0x88);
             fill.setAlpha(d ? (chosen ? 70 : 34) : 0);
             painter.setBrush(fill);
@@ -221,18 +255,23 @@ void PlanPane::drawPlanting(QPainter& painter) {
     std::vector<Symbol> symbols;
     for (const auto& tiles : built->plants)
         for (const auto& tile : tiles) {
-            if (tile->bounds.max.x < w.min.x || tile->bounds.min.x > w.max.x || tile->bounds.max.y < w.min.y || tile->bounds.min.y > w.max.y) continue;
+            if (tile->bounds.max.x < w.min.x || tile->bounds.min.x > w.max.x || tile->bounds.max.y < w.min.y ||
+                tile->bounds.min.y > w.max.y)
+                continue;
             for (const PlantRecord& r : tile->records) {
                 const SpeciesRecipe& recipe = built->library->species()[r.individual / kIndividuals].recipe;
                 if (recipe.kind == PlantKind::Grass) continue;
                 const double radius = scaleOf(r) * built->library->individual(r.individual).spread * 0.42 * scale_;
-                symbols.push_back({screen({r.x, r.y}), radius, recipe.kind == PlantKind::Conifer, recipe.kind == PlantKind::Shrub});
+                symbols.push_back(
+                    {screen({r.x, r.y}), radius, recipe.kind == PlantKind::Conifer, recipe.kind == PlantKind::Shrub});
             }
         }
     const bool many = symbols.size() > 2000;
     for (const Symbol& s : symbols) {
         if (s.radius < 0.5) continue;
-        QColor fill = s.conifer ? QColor(0x5F, 0x86, 0x6B) : s.shrub ? QColor(0x9A, 0xB4, 0x78) : QColor(0x8F, 0xBB, 0x93);
+        QColor fill = s.conifer ? QColor(0x5F, 0x86, 0x6B)
+                      : s.shrub ? QColor(0x9A, 0xB4, 0x78)
+                                : QColor(0x8F, 0xBB, 0x93);
         fill.setAlpha(120);
         painter.setBrush(fill);
         if (many || s.radius < 3) {
@@ -244,7 +283,8 @@ void PlanPane::drawPlanting(QPainter& painter) {
         QPainterPath path;
         const int lobes = s.conifer ? 14 : 9;
         for (int i = 0; i <= lobes * 2; ++i) {
-            const double a = M_PI * i / lobes + s.at.x() * 0.7, k = s.conifer ? (i % 2 ? 1.0 : 0.72) : (i % 2 ? 1.0 : 0.88);
+            const double a = M_PI * i / lobes + s.at.x() * 0.7,
+                         k = s.conifer ? (i % 2 ? 1.0 : 0.72) : (i % 2 ? 1.0 : 0.88);
             const QPointF p = s.at + QPointF(std::cos(a), std::sin(a)) * s.radius * k;
             i ? path.lineTo(p) : path.moveTo(p);
         }
@@ -329,7 +369,8 @@ void PlanPane::drawFurniture(QPainter& painter) {
     else
         drawHint(painter, QPointF(x + w + 60, height() - 10), width() - x - w - 120);
     if (!compact_)
-        drawChip(painter, QPointF(12, 12), tr("Site plan · north up · contours every %1 m").arg(contours_.interval), typeface(Type::Medium));
+        drawChip(painter, QPointF(12, 12), tr("Site plan · north up · contours every %1 m").arg(contours_.interval),
+                 typeface(Type::Medium));
 }
 
 void PlanPane::paintEvent(QPaintEvent*) {
@@ -338,7 +379,8 @@ void PlanPane::paintEvent(QPaintEvent*) {
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     painter.fillRect(rect(), Theme::now().paper);
     if (!image_.isNull()) {
-        const QPointF a = screen({imageWindow_.min.x, imageWindow_.max.y}), b = screen({imageWindow_.max.x, imageWindow_.min.y});
+        const QPointF a = screen({imageWindow_.min.x, imageWindow_.max.y}),
+                      b = screen({imageWindow_.max.x, imageWindow_.min.y});
         painter.drawImage(QRectF(a, b), image_);
     }
     if (session_.built()) {

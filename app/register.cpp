@@ -25,10 +25,15 @@ QString counted(int64_t n) { // thin spaces between thousands
 
 bool belongs(const Item& item, Verb verb) {
     switch (verb) {
-    case Verb::Seat: return std::holds_alternative<Building>(item.body) || std::holds_alternative<Figure>(item.body);
-    case Verb::Shape: return std::holds_alternative<BuildingPad>(item.body) || std::holds_alternative<Water>(item.body);
-    case Verb::Plant: return std::holds_alternative<Drift>(item.body) || std::holds_alternative<Planting>(item.body) || std::holds_alternative<Clearing>(item.body);
-    default: return std::holds_alternative<Shot>(item.body);
+    case Verb::Seat:
+        return std::holds_alternative<Building>(item.body) || std::holds_alternative<Figure>(item.body);
+    case Verb::Shape:
+        return std::holds_alternative<BuildingPad>(item.body) || std::holds_alternative<Water>(item.body);
+    case Verb::Plant:
+        return std::holds_alternative<Drift>(item.body) || std::holds_alternative<Planting>(item.body) ||
+               std::holds_alternative<Clearing>(item.body);
+    default:
+        return std::holds_alternative<Shot>(item.body);
     }
 }
 
@@ -79,7 +84,8 @@ void Register::refresh() {
             row.count = tr("1.75 m");
         } else if (const auto* p = std::get_if<BuildingPad>(&item->body)) {
             row.icon = "leaf-shape-level";
-            if (const auto* b = bodyOf<Building>(session_.item(p->building))) row.count = tr("%1 m").arg(b->position.z + p->rise, 0, 'f', 2);
+            if (const auto* b = bodyOf<Building>(session_.item(p->building)))
+                row.count = tr("%1 m").arg(b->position.z + p->rise, 0, 'f', 2);
         } else if (const auto* w = std::get_if<Water>(&item->body)) {
             row.icon = "leaf-shape-water";
             row.count = tr("%1 m").arg(w->level, 0, 'f', 2);
@@ -88,9 +94,11 @@ void Register::refresh() {
         else if (const auto* s = std::get_if<Shot>(&item->body)) {
             const int minutes = static_cast<int>(std::lround(s->daylight.time.hour * 60));
             row.icon = session_.verb() == Verb::Light ? "verb-light" : "verb-frame";
-            row.count = session_.verb() == Verb::Frame    ? tr("%1 mm").arg(s->camera.focal, 0, 'f', 0)
-                        : session_.verb() == Verb::Finish ? tr("%1 × %2").arg(s->size.x).arg(s->size.y)
-                                                          : QString("%1:%2").arg(minutes / 60, 2, 10, QChar('0')).arg(minutes % 60, 2, 10, QChar('0'));
+            row.count =
+                session_.verb() == Verb::Frame ? tr("%1 mm").arg(s->camera.focal, 0, 'f', 0)
+                : session_.verb() == Verb::Finish
+                    ? tr("%1 × %2").arg(s->size.x).arg(s->size.y)
+                    : QString("%1:%2").arg(minutes / 60, 2, 10, QChar('0')).arg(minutes % 60, 2, 10, QChar('0'));
         } else {
             row.icon = std::holds_alternative<Drift>(item->body) ? "leaf-plant-drift" : "leaf-plant-specimen";
             row.count = counted(counts[item->id.value]);
@@ -102,7 +110,9 @@ void Register::refresh() {
     update();
 }
 
-QRectF Register::rowRect(int i) const { return {0, 32.0 + 28 * (i - scroll_), static_cast<double>(width()), 28}; }
+QRectF Register::rowRect(int i) const {
+    return {0, 32.0 + 28 * (i - scroll_), static_cast<double>(width()), 28};
+}
 
 int Register::rowAt(const QPointF& p) const {
     if (p.y() < 32) return -1;
@@ -142,12 +152,15 @@ void Register::paintEvent(QPaintEvent*) {
         p.setFont(f);
         p.setPen(row.item->visible ? t.ink : t.second);
         const double right = shot ? width() - 12 : width() - 72;
-        p.drawText(QRectF(44, r.top(), right - 110, 28), Qt::AlignVCenter, QFontMetricsF(f).elidedText(QString::fromStdString(row.item->name), Qt::ElideRight, right - 112));
+        p.drawText(QRectF(44, r.top(), right - 110, 28), Qt::AlignVCenter,
+                   QFontMetricsF(f).elidedText(QString::fromStdString(row.item->name), Qt::ElideRight, right - 112));
         p.setFont(typeface(Type::Body));
         p.drawText(QRectF(0, r.top(), right, 28), Qt::AlignVCenter | Qt::AlignRight, row.count);
         if (!shot) {
-            drawIcon(p, row.item->visible ? "ui-eye" : "ui-eye-off", row.item->visible ? t.ink : t.second, QRectF(width() - 60.0, r.top() + 6, 16, 16));
-            drawIcon(p, row.item->locked ? "ui-lock" : "ui-lock-open", row.item->locked ? t.ink : t.lockIdle, QRectF(width() - 28.0, r.top() + 6, 16, 16));
+            drawIcon(p, row.item->visible ? "ui-eye" : "ui-eye-off", row.item->visible ? t.ink : t.second,
+                     QRectF(width() - 60.0, r.top() + 6, 16, 16));
+            drawIcon(p, row.item->locked ? "ui-lock" : "ui-lock-open", row.item->locked ? t.ink : t.lockIdle,
+                     QRectF(width() - 28.0, r.top() + 6, 16, 16));
         }
     }
     if (rows_.empty()) {
@@ -163,10 +176,13 @@ void Register::paintEvent(QPaintEvent*) {
 }
 
 void Register::toggle(const Item& item, bool lock) {
-    session_.editItem(lock ? (item.locked ? tr("Unlock") : tr("Lock")) : (item.visible ? tr("Hide") : tr("Show")), item.id, [&](Item& i) {
-        if (lock) i.locked = !i.locked;
-        else i.visible = !i.visible;
-    });
+    session_.editItem(lock ? (item.locked ? tr("Unlock") : tr("Lock")) : (item.visible ? tr("Hide") : tr("Show")),
+                      item.id, [&](Item& i) {
+                          if (lock)
+                              i.locked = !i.locked;
+                          else
+                              i.visible = !i.visible;
+                      });
 }
 
 void Register::mousePressEvent(QMouseEvent* event) {
@@ -195,7 +211,8 @@ void Register::rename(int row) {
         const QString name = edit->text().trimmed();
         edit->deleteLater();
         const Item* item = session_.item(id);
-        if (item && !name.isEmpty() && name.toStdString() != item->name) session_.editItem(tr("Rename"), id, [&](Item& i) { i.name = name.toStdString(); });
+        if (item && !name.isEmpty() && name.toStdString() != item->name)
+            session_.editItem(tr("Rename"), id, [&](Item& i) { i.name = name.toStdString(); });
     });
 }
 
@@ -212,26 +229,42 @@ void Register::leaveEvent(QEvent*) {
     update();
 }
 void Register::wheelEvent(QWheelEvent* event) {
-    scroll_ = std::clamp(scroll_ + (event->angleDelta().y() > 0 ? -1 : 1), 0, std::max(0, static_cast<int>(rows_.size()) - 6));
+    scroll_ = std::clamp(scroll_ + (event->angleDelta().y() > 0 ? -1 : 1), 0,
+                         std::max(0, static_cast<int>(rows_.size()) - 6));
     update();
 }
 void Register::keyPressEvent(QKeyEvent* event) {
     if (rows_.empty()) return QWidget::keyPressEvent(event);
     int at = -1;
     for (size_t i = 0; i < rows_.size(); ++i)
-        if (rows_[i].item->id == session_.chosen() || (std::holds_alternative<Shot>(rows_[i].item->body) && rows_[i].item->id == session_.shotId())) at = static_cast<int>(i);
+        if (rows_[i].item->id == session_.chosen() ||
+            (std::holds_alternative<Shot>(rows_[i].item->body) && rows_[i].item->id == session_.shotId()))
+            at = static_cast<int>(i);
     auto go = [&](int i) {
         const Item* item = rows_[std::clamp(i, 0, static_cast<int>(rows_.size()) - 1)].item;
-        if (std::holds_alternative<Shot>(item->body)) session_.showShot(item->id);
-        else session_.choose(item->id);
+        if (std::holds_alternative<Shot>(item->body))
+            session_.showShot(item->id);
+        else
+            session_.choose(item->id);
     };
     switch (event->key()) {
-    case Qt::Key_Down: go(at + 1); break;
-    case Qt::Key_Up: go(at - 1); break;
-    case Qt::Key_H: if (at >= 0) toggle(*rows_[at].item, false); break;
-    case Qt::Key_L: if (at >= 0) toggle(*rows_[at].item, true); break;
-    case Qt::Key_F2: if (at >= 0) rename(at); break;
-    default: QWidget::keyPressEvent(event);
+    case Qt::Key_Down:
+        go(at + 1);
+        break;
+    case Qt::Key_Up:
+        go(at - 1);
+        break;
+    case Qt::Key_H:
+        if (at >= 0) toggle(*rows_[at].item, false);
+        break;
+    case Qt::Key_L:
+        if (at >= 0) toggle(*rows_[at].item, true);
+        break;
+    case Qt::Key_F2:
+        if (at >= 0) rename(at);
+        break;
+    default:
+        QWidget::keyPressEvent(event);
     }
 }
 bool Register::event(QEvent* event) {
@@ -241,7 +274,11 @@ bool Register::event(QEvent* event) {
         if (i < 0) return true;
         const bool shot = std::holds_alternative<Shot>(rows_[i].item->body);
         const int x = help->pos().x();
-        QToolTip::showText(help->globalPos(), !shot && x > width() - 36 ? tr("Lock: clicks in the panes pass it by (L)") : !shot && x > width() - 68 ? tr("Show or hide it in the picture (H)") : tr("Double click or F2 renames"), this);
+        QToolTip::showText(help->globalPos(),
+                           !shot && x > width() - 36   ? tr("Lock: clicks in the panes pass it by (L)")
+                           : !shot && x > width() - 68 ? tr("Show or hide it in the picture (H)")
+                                                       : tr("Double click or F2 renames"),
+                           this);
         return true;
     }
     return QWidget::event(event);

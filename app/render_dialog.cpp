@@ -33,7 +33,9 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     samples_->setValidator(new QIntValidator(1, 65536, this));
     height_->setEnabled(false);
     height_->setToolTip(tr("Follows the aspect of the shot"));
-    connect(width_, &QLineEdit::textEdited, this, [this](const QString& t) { height_->setText(QString::number(std::max(16L, std::lround(t.toDouble() / proposal_.shot.camera.aspect)))); });
+    connect(width_, &QLineEdit::textEdited, this, [this](const QString& t) {
+        height_->setText(QString::number(std::max(16L, std::lround(t.toDouble() / proposal_.shot.camera.aspect))));
+    });
     clean_ = new QCheckBox(tr("Take the remaining noise out"), this);
     clean_->setChecked(true);
     file_ = field(tr("File"), QString::fromStdString(proposal.file.string()));
@@ -41,7 +43,9 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     file_->setToolTip(tr("PNG, JPEG or TIFF for a finished picture, EXR for scene-linear light"));
     auto* browse = new QPushButton(tr("Choose…"), this);
     connect(browse, &QPushButton::clicked, this, [this] {
-        const QString f = QFileDialog::getSaveFileName(this, tr("Picture file"), file_->text(), tr("Pictures (*.png *.jpg *.tif *.exr)"), nullptr, QFileDialog::DontUseNativeDialog);
+        const QString f = QFileDialog::getSaveFileName(this, tr("Picture file"), file_->text(),
+                                                       tr("Pictures (*.png *.jpg *.tif *.exr)"), nullptr,
+                                                       QFileDialog::DontUseNativeDialog);
         if (!f.isEmpty()) file_->setText(f);
     });
     auto* form = new QFormLayout(this);

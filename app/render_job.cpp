@@ -5,8 +5,11 @@
 
 namespace thallos {
 
-RenderJob::RenderJob(RenderOrder order, std::shared_ptr<const PlantLibrary> library, std::shared_ptr<const Scene> scene, QObject* parent) : QObject(parent), order_(std::move(order)) {
-    connect(&ticker_, &QTimer::timeout, this, [this] { Q_EMIT progressed(progress_->done(), progress_->secondsLeft().value_or(-1)); });
+RenderJob::RenderJob(RenderOrder order, std::shared_ptr<const PlantLibrary> library, std::shared_ptr<const Scene> scene,
+                     QObject* parent)
+    : QObject(parent), order_(std::move(order)) {
+    connect(&ticker_, &QTimer::timeout, this,
+            [this] { Q_EMIT progressed(progress_->done(), progress_->secondsLeft().value_or(-1)); });
     ticker_.start(150);
     thread_ = std::thread([this, library, scene] { run(library, scene); });
 }
@@ -25,7 +28,8 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         }
         PictureSettings settings;
         settings.size = order_.size;
-        const RenderResult result = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot, settings, order_.samples, order_.denoise, *progress_);
+        const RenderResult result = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot,
+                                                  settings, order_.samples, order_.denoise, *progress_);
         if (order_.file.extension() == ".exr")
             writeExr(order_.file, result.radiance, result.ev100);
         else
@@ -33,7 +37,9 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         Q_EMIT finished(QString::fromStdString(order_.file.string()), result.seconds);
     } catch (const Error& e) {
         Q_EMIT stopped(e.kind() == Error::Kind::Cancelled ? QString() : QString::fromUtf8(e.what()));
-    } catch (const std::exception& e) { Q_EMIT stopped(QString::fromUtf8(e.what())); }
+    } catch (const std::exception& e) {
+        Q_EMIT stopped(QString::fromUtf8(e.what()));
+    }
 }
 
 } // namespace thallos

@@ -23,7 +23,8 @@ struct RenderOrder {
 class RenderJob : public QObject {
     Q_OBJECT
 public:
-    RenderJob(RenderOrder order, std::shared_ptr<const PlantLibrary> library, std::shared_ptr<const Scene> scene, QObject* parent);
+    RenderJob(RenderOrder order, std::shared_ptr<const PlantLibrary> library, std::shared_ptr<const Scene> scene,
+              QObject* parent);
     ~RenderJob() override;
     const RenderOrder& order() const { return order_; }
     void cancel() { progress_->cancel(); }

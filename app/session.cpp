@@ -74,14 +74,18 @@ void Session::reset(Project project, const fs::path& file) {
     Q_EMIT chosenChanged();
     Q_EMIT viewChanged();
     Q_EMIT projectChanged(Haste::Rest);
-    if (readOnly()) Q_EMIT message(tr("%1 is open elsewhere: it can be looked at, and saved under another name.").arg(QString::fromStdString(file.filename().string())));
+    if (readOnly())
+        Q_EMIT message(tr("%1 is open elsewhere: it can be looked at, and saved under another name.")
+                           .arg(QString::fromStdString(file.filename().string())));
 }
 
 void Session::create(const Project& project) {
     reset(project, {});
 }
 
-void Session::open(const fs::path& file) { reset(openProject(file), file); }
+void Session::open(const fs::path& file) {
+    reset(openProject(file), file);
+}
 
 void Session::recover(const Recovery& recovery) {
     Project project = openProject(recovery.file);
@@ -97,7 +101,8 @@ void Session::recover(const Recovery& recovery) {
 }
 
 void Session::save() {
-    if (readOnly()) throw Error(Error::Kind::Unwritable, "is open elsewhere", file_.string(), "save under another name");
+    if (readOnly())
+        throw Error(Error::Kind::Unwritable, "is open elsewhere", file_.string(), "save under another name");
     saveProject(project(), file_);
     savedAt_ = history_.position();
     history_.endMerge();
@@ -123,7 +128,9 @@ void Session::autosave() {
         QString failure;
         try {
             writeRecovery(project, stateFolder() / "recovery", name, original);
-        } catch (const std::exception& e) { failure = QString::fromUtf8(e.what()); }
+        } catch (const std::exception& e) {
+            failure = QString::fromUtf8(e.what());
+        }
         if (qApp)
             QMetaObject::invokeMethod(qApp, [self, failure] {
                 if (!self) return;
@@ -135,7 +142,9 @@ void Session::autosave() {
     }).detach();
 }
 
-void Session::dropRecovery() { thallos::dropRecovery(stateFolder() / "recovery", sessionName_); }
+void Session::dropRecovery() {
+    thallos::dropRecovery(stateFolder() / "recovery", sessionName_);
+}
 
 void Session::choose(Id id) {
     if (chosen_ == id) return;
@@ -182,7 +191,8 @@ void Session::dropLook() {
     Q_EMIT viewChanged();
 }
 
-void Session::editItem(const QString& name, Id id, const std::function<void(Item&)>& change, const QString& mergeKey, Haste haste) {
+void Session::editItem(const QString& name, Id id, const std::function<void(Item&)>& change, const QString& mergeKey,
+                       Haste haste) {
     const Item* item = find(project(), id);
     if (!item) return;
     Item copy = *item;
@@ -198,7 +208,8 @@ void Session::editItem(const QString& name, Id id, const std::function<void(Item
 }
 
 void Session::editShot(const QString& name, const std::function<void(Shot&)>& change, const QString& mergeKey) {
-    editItem(name, shot_, [&](Item& i) { change(std::get<Shot>(i.body)); }, mergeKey);
+    editItem(
+        name, shot_, [&](Item& i) { change(std::get<Shot>(i.body)); }, mergeKey);
 }
 
 void Session::setBuilt(std::shared_ptr<const BuiltSite> site) {

@@ -56,11 +56,12 @@ public:
     void showShot(Id id);
     void look(const Camera& camera); // not in history
     bool looking() const { return camera_.has_value(); }
-    void keepLook();                 // into the shot: a step of history
+    void keepLook(); // into the shot: a step of history
     void dropLook();
     // Changes the shown shot: one step.
     void editShot(const QString& name, const std::function<void(Shot&)>& change, const QString& mergeKey = {});
-    void editItem(const QString& name, Id id, const std::function<void(Item&)>& change, const QString& mergeKey = {}, Haste haste = Haste::Rest);
+    void editItem(const QString& name, Id id, const std::function<void(Item&)>& change, const QString& mergeKey = {},
+                  Haste haste = Haste::Rest);
 
     // The newest build of the site, from the engine; may lag behind project().
     const std::shared_ptr<const BuiltSite>& built() const { return built_; }

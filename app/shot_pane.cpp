@@ -27,7 +27,8 @@ QRectF ShotPane::pictureRect() const {
     const double aspect = session_.shot().camera.aspect;
     QSizeF size(room.width(), room.width() / aspect);
     if (size.height() > room.height()) size = QSizeF(room.height() * aspect, room.height());
-    return {QPointF(std::round(room.center().x() - size.width() / 2), std::round(compact_ ? room.top() : std::max(room.top(), room.center().y() - size.height() / 2))),
+    return {QPointF(std::round(room.center().x() - size.width() / 2),
+                    std::round(compact_ ? room.top() : std::max(room.top(), room.center().y() - size.height() / 2))),
             QSizeF(std::round(size.width()), std::round(size.height()))};
 }
 
@@ -36,8 +37,12 @@ void ShotPane::requestSize() {
     update();
 }
 
-void ShotPane::resizeEvent(QResizeEvent*) { requestSize(); }
-void ShotPane::showEvent(QShowEvent*) { requestSize(); }
+void ShotPane::resizeEvent(QResizeEvent*) {
+    requestSize();
+}
+void ShotPane::showEvent(QShowEvent*) {
+    requestSize();
+}
 
 void ShotPane::setPicture(const ShotPicture& picture) {
     picture_ = picture;
@@ -58,7 +63,8 @@ PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) con
     const auto scene = engine_.scene();
     if (!scene || !r.contains(at)) return point;
     const Lens lens(session_.shot().camera);
-    const V3f d = lens.ray(V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
+    const V3f d = lens.ray(
+        V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
     V3f o = lens.origin;
     for (int k = 0; k < 64; ++k) {
         const Hit hit = trace(*scene, o, d, lens.origin);
@@ -77,7 +83,9 @@ PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) con
     return point;
 }
 
-bool ShotPane::leftLooks() const { return false; }
+bool ShotPane::leftLooks() const {
+    return false;
+}
 
 void ShotPane::lookBy(const QPointF& pixels, Drag how, const QPointF&) {
     Camera c = session_.shot().camera;
@@ -102,7 +110,8 @@ void ShotPane::lookBy(const QPointF& pixels, Drag how, const QPointF&) {
 void ShotPane::zoomBy(double steps, const QPointF& at) {
     Camera c = session_.shot().camera;
     const QRectF r = pictureRect();
-    const V3f d = Lens(c).ray(V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
+    const V3f d = Lens(c).ray(
+        V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
     const PanePoint point = pick(at, {});
     const float distance = point.surface ? (*point.surface - c.position).length() : 30;
     // A seventh of the way to what lies under the pointer; never through it.
@@ -119,18 +128,36 @@ void ShotPane::lookKey(QKeyEvent* event) {
     V2f go(0);
     switch (event->key()) {
     case Qt::Key_W:
-    case Qt::Key_Up: go = ahead; break;
+    case Qt::Key_Up:
+        go = ahead;
+        break;
     case Qt::Key_S:
-    case Qt::Key_Down: go = -ahead; break;
+    case Qt::Key_Down:
+        go = -ahead;
+        break;
     case Qt::Key_A:
-    case Qt::Key_Left: go = -side; break;
+    case Qt::Key_Left:
+        go = -side;
+        break;
     case Qt::Key_D:
-    case Qt::Key_Right: go = side; break;
-    case Qt::Key_Q: c.yaw -= radians(3); break;
-    case Qt::Key_E: c.yaw += radians(3); break;
-    case Qt::Key_PageUp: c.position.z += step; break;
-    case Qt::Key_PageDown: c.position.z = std::max(c.position.z - step, groundAt(xy(c.position)) + 0.2f); break;
-    default: QWidget::keyPressEvent(event); return;
+    case Qt::Key_Right:
+        go = side;
+        break;
+    case Qt::Key_Q:
+        c.yaw -= radians(3);
+        break;
+    case Qt::Key_E:
+        c.yaw += radians(3);
+        break;
+    case Qt::Key_PageUp:
+        c.position.z += step;
+        break;
+    case Qt::Key_PageDown:
+        c.position.z = std::max(c.position.z - step, groundAt(xy(c.position)) + 0.2f);
+        break;
+    default:
+        QWidget::keyPressEvent(event);
+        return;
     }
     // Walking keeps the eye at its height over the ground.
     const float eye = c.position.z - groundAt(xy(c.position));
@@ -157,8 +184,10 @@ void ShotPane::paintEvent(QPaintEvent*) {
     if (!compact_) {
         painter.setPen(QPen(QColor(255, 255, 255, 90), 1));
         for (int k = 1; k < 3; ++k) {
-            painter.drawLine(QPointF(r.left() + r.width() * k / 3, r.top()), QPointF(r.left() + r.width() * k / 3, r.bottom()));
-            painter.drawLine(QPointF(r.left(), r.top() + r.height() * k / 3), QPointF(r.right(), r.top() + r.height() * k / 3));
+            painter.drawLine(QPointF(r.left() + r.width() * k / 3, r.top()),
+                             QPointF(r.left() + r.width() * k / 3, r.bottom()));
+            painter.drawLine(QPointF(r.left(), r.top() + r.height() * k / 3),
+                             QPointF(r.right(), r.top() + r.height() * k / 3));
         }
         painter.save();
         painter.setClipRect(r);
@@ -168,8 +197,15 @@ void ShotPane::paintEvent(QPaintEvent*) {
         // The tab on the picture's upper left edge tells what is seen.
         const float eye = shot.camera.position.z - groundAt(xy(shot.camera.position));
         const double aspect = shot.camera.aspect;
-        QString ratio = std::abs(aspect - 16.0 / 9) < 0.01 ? "16:9" : std::abs(aspect - 1.5) < 0.01 ? "3:2" : std::abs(aspect - 0.8) < 0.01 ? "4:5" : QString::number(aspect, 'f', 2) + ":1";
-        QString text = tr("%1 · %2 mm · eye %3 m · %4").arg(item ? QString::fromStdString(item->name) : tr("No shot")).arg(shot.camera.focal, 0, 'f', 0).arg(eye, 0, 'f', 2).arg(ratio);
+        QString ratio = std::abs(aspect - 16.0 / 9) < 0.01 ? "16:9"
+                        : std::abs(aspect - 1.5) < 0.01    ? "3:2"
+                        : std::abs(aspect - 0.8) < 0.01    ? "4:5"
+                                                           : QString::number(aspect, 'f', 2) + ":1";
+        QString text = tr("%1 · %2 mm · eye %3 m · %4")
+                           .arg(item ? QString::fromStdString(item->name) : tr("No shot"))
+                           .arg(shot.camera.focal, 0, 'f', 0)
+                           .arg(eye, 0, 'f', 2)
+                           .arg(ratio);
         if (session_.looking()) text += tr(" · looking around: K keeps, B goes back");
         painter.setFont(typeface(Type::Medium));
         const double w = QFontMetricsF(painter.font()).horizontalAdvance(text) + 24;
@@ -182,14 +218,19 @@ void ShotPane::paintEvent(QPaintEvent*) {
         }
         painter.setPen(t.ink);
         painter.drawText(QRectF(r.left() + 12, r.top() - 28, w, 28), Qt::AlignVCenter | Qt::AlignLeft, text);
-        const double share = picture_.wanted > 0 ? std::min(1.0, static_cast<double>(picture_.samples) / picture_.wanted) : 0;
+        const double share =
+            picture_.wanted > 0 ? std::min(1.0, static_cast<double>(picture_.samples) / picture_.wanted) : 0;
         painter.setPen(Qt::NoPen);
         painter.setBrush(QColor(0, 0, 0, 70));
         painter.drawRect(QRectF(r.left(), r.bottom() + 1, r.width(), 3));
         painter.setBrush(QColor(0xA8, 0xD5, 0xAF));
         painter.drawRect(QRectF(r.left(), r.bottom() + 1, r.width() * share, 3));
     }
-    const QString state = picture_.samples == 0 ? tr("quick shading") : tr("%1 of %2 samples%3").arg(picture_.samples).arg(picture_.wanted).arg(picture_.denoised ? tr(", cleaned") : QString());
+    const QString state = picture_.samples == 0 ? tr("quick shading")
+                                                : tr("%1 of %2 samples%3")
+                                                      .arg(picture_.samples)
+                                                      .arg(picture_.wanted)
+                                                      .arg(picture_.denoised ? tr(", cleaned") : QString());
     painter.setFont(typeface(Type::Small));
     const double w = QFontMetricsF(painter.font()).horizontalAdvance(state) + 20;
     if (compact_) {

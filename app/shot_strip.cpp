@@ -14,10 +14,13 @@
 namespace thallos {
 
 namespace {
-bool sameView(const Shot& a, const Shot& b) { return a.camera == b.camera && a.daylight == b.daylight && a.finish == b.finish; }
+bool sameView(const Shot& a, const Shot& b) {
+    return a.camera == b.camera && a.daylight == b.daylight && a.finish == b.finish;
+}
 } // namespace
 
-ShotStrip::ShotStrip(Session& session, Engine& engine, QWidget* parent) : QWidget(parent), session_(session), engine_(engine) {
+ShotStrip::ShotStrip(Session& session, Engine& engine, QWidget* parent)
+    : QWidget(parent), session_(session), engine_(engine) {
     setObjectName("shotStrip");
     setFixedHeight(84);
     setMouseTracking(true);
@@ -60,9 +63,11 @@ void ShotStrip::makeMissing() {
             const Environment light = makeEnvironment(site->place, shot.daylight);
             const bool whole = quickPicture(radiance, *scene, light, shot.camera, [this] { return quit_.load(); });
             if (!whole) return;
-            const Image8 p = display.encode(develop(radiance, shot.metered ? meter(radiance) : shot.ev100, shot.finish));
+            const Image8 p =
+                display.encode(develop(radiance, shot.metered ? meter(radiance) : shot.ev100, shot.finish));
             QImage image(p.width, p.height, QImage::Format_RGB888);
-            for (int y = 0; y < p.height; ++y) std::memcpy(image.scanLine(y), &p.at(0, y), static_cast<size_t>(p.width) * 3);
+            for (int y = 0; y < p.height; ++y)
+                std::memcpy(image.scanLine(y), &p.at(0, y), static_cast<size_t>(p.width) * 3);
             QMetaObject::invokeMethod(this, [this, image, id, shot] {
                 working_ = false;
                 pictures_[id] = image;
@@ -78,7 +83,8 @@ void ShotStrip::makeMissing() {
 int ShotStrip::shotAt(const QPointF& p) const {
     if (plusRect().contains(p)) return -2;
     const int i = static_cast<int>((p.x() - 8) / kWidth);
-    return p.x() >= 8 && i < static_cast<int>(itemsOf<Shot>(session_.project()).size()) && p.x() < width() - 56 ? i : -1;
+    return p.x() >= 8 && i < static_cast<int>(itemsOf<Shot>(session_.project()).size()) && p.x() < width() - 56 ? i
+                                                                                                                : -1;
 }
 
 void ShotStrip::paintEvent(QPaintEvent*) {
@@ -102,10 +108,13 @@ void ShotStrip::paintEvent(QPaintEvent*) {
         const auto picture = pictures_.find(shots[i]->id.value);
         QSizeF size(room.size());
         const double aspect = shot.camera.aspect;
-        size = aspect > room.width() / room.height() ? QSizeF(room.width(), room.width() / aspect) : QSizeF(room.height() * aspect, room.height());
+        size = aspect > room.width() / room.height() ? QSizeF(room.width(), room.width() / aspect)
+                                                     : QSizeF(room.height() * aspect, room.height());
         const QRectF at(room.center() - QPointF(size.width() / 2, size.height() / 2), size);
-        if (picture != pictures_.end()) p.drawImage(at, picture->second);
-        else p.fillRect(at, t.surround);
+        if (picture != pictures_.end())
+            p.drawImage(at, picture->second);
+        else
+            p.fillRect(at, t.surround);
         p.setFont(typeface(Type::Medium));
         p.setPen(t.ink);
         const QRectF text(r.left() + 91, r.top() + 5, r.width() - 94, 34);
@@ -113,8 +122,10 @@ void ShotStrip::paintEvent(QPaintEvent*) {
         p.setFont(typeface(Type::Small));
         p.setPen(t.second);
         const int m = static_cast<int>(std::lround(shot.daylight.time.hour * 60));
-        p.drawText(QRectF(r.left() + 91, r.top() + 38, r.width() - 92, 15), Qt::AlignLeft, tr("%1 mm").arg(shot.camera.focal, 0, 'f', 0));
-        p.drawText(QRectF(r.left() + 91, r.top() + 52, r.width() - 92, 15), Qt::AlignLeft, QString("%1:%2").arg(m / 60, 2, 10, QChar('0')).arg(m % 60, 2, 10, QChar('0')));
+        p.drawText(QRectF(r.left() + 91, r.top() + 38, r.width() - 92, 15), Qt::AlignLeft,
+                   tr("%1 mm").arg(shot.camera.focal, 0, 'f', 0));
+        p.drawText(QRectF(r.left() + 91, r.top() + 52, r.width() - 92, 15), Qt::AlignLeft,
+                   QString("%1:%2").arg(m / 60, 2, 10, QChar('0')).arg(m % 60, 2, 10, QChar('0')));
     }
     p.setPen(QPen(t.buttonLine, 1));
     p.setBrush(hover_ == -2 ? t.hover : t.panel);
@@ -139,8 +150,10 @@ void ShotStrip::addShot() {
 void ShotStrip::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return;
     const int i = shotAt(event->position());
-    if (i == -2) addShot();
-    else if (i >= 0) session_.showShot(itemsOf<Shot>(session_.project())[i]->id);
+    if (i == -2)
+        addShot();
+    else if (i >= 0)
+        session_.showShot(itemsOf<Shot>(session_.project())[i]->id);
 }
 void ShotStrip::mouseMoveEvent(QMouseEvent* event) {
     hover_ = shotAt(event->position());
@@ -156,11 +169,16 @@ void ShotStrip::keyPressEvent(QKeyEvent* event) {
     int at = 0;
     for (size_t i = 0; i < shots.size(); ++i)
         if (shots[i]->id == session_.shotId()) at = static_cast<int>(i);
-    if (event->key() == Qt::Key_Right && at + 1 < static_cast<int>(shots.size())) session_.showShot(shots[at + 1]->id);
-    else if (event->key() == Qt::Key_Left && at > 0) session_.showShot(shots[at - 1]->id);
-    else if (event->key() == Qt::Key_Plus || event->key() == Qt::Key_Insert) addShot();
-    else if (event->key() == Qt::Key_Delete && shots.size() > 1) session_.edit(tr("Delete a shot"), removed(session_.project(), session_.shotId()));
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Right && at + 1 < static_cast<int>(shots.size()))
+        session_.showShot(shots[at + 1]->id);
+    else if (event->key() == Qt::Key_Left && at > 0)
+        session_.showShot(shots[at - 1]->id);
+    else if (event->key() == Qt::Key_Plus || event->key() == Qt::Key_Insert)
+        addShot();
+    else if (event->key() == Qt::Key_Delete && shots.size() > 1)
+        session_.edit(tr("Delete a shot"), removed(session_.project(), session_.shotId()));
+    else
+        QWidget::keyPressEvent(event);
 }
 bool ShotStrip::event(QEvent* event) {
     // Here Delete means the shot, not the item chosen elsewhere.
@@ -177,7 +195,8 @@ void ShotStrip::contextMenuEvent(QContextMenuEvent* event) {
     if (i < 0 || shots.size() < 2) return;
     QMenu menu(this);
     const Id id = shots[i]->id;
-    menu.addAction(tr("Delete this shot"), this, [this, id] { session_.edit(tr("Delete a shot"), removed(session_.project(), id)); });
+    menu.addAction(tr("Delete this shot"), this,
+                   [this, id] { session_.edit(tr("Delete a shot"), removed(session_.project(), id)); });
     menu.exec(event->globalPos());
 }
 

@@ -44,15 +44,18 @@ int Stem::verbAt(const QPointF& p) const {
 bool Stem::hasWork(int verb) const {
     const Project& p = session_.project();
     switch (static_cast<Verb>(verb)) {
-    case Verb::Seat: return !itemsOf<Building>(p).empty();
+    case Verb::Seat:
+        return !itemsOf<Building>(p).empty();
     case Verb::Shape: {
         bool sculpted = p.ground->relief.height > 0 || !itemsOf<BuildingPad>(p).empty() || !itemsOf<Water>(p).empty();
         for (const auto& t : p.ground->sculpt) sculpted = sculpted || t;
         return sculpted;
     }
-    case Verb::Plant: return !itemsOf<Drift>(p).empty() || !itemsOf<Planting>(p).empty();
+    case Verb::Plant:
+        return !itemsOf<Drift>(p).empty() || !itemsOf<Planting>(p).empty();
     case Verb::Light:
-    case Verb::Frame: return !itemsOf<Shot>(p).empty();
+    case Verb::Frame:
+        return !itemsOf<Shot>(p).empty();
     case Verb::Finish: {
         bool set = false;
         for (const Item* i : itemsOf<Shot>(p)) set = set || !(bodyOf<Shot>(i)->finish == Finish());
@@ -93,7 +96,11 @@ void Stem::paintEvent(QPaintEvent*) {
         p.setPen(now ? Qt::NoPen : work ? QPen(t.accent, 1.5) : QPen(t.buttonLine, 1));
         p.setBrush(now ? t.accent : hover_ == i ? t.tint : work ? t.field : t.panel);
         p.drawEllipse(n, 19.5, 19.5);
-        drawIcon(p, kVerbIcons[i], now ? QColor(Qt::white) : work ? t.ink : t.second, QRectF(n.x() - 11, n.y() - 11, 22, 22));
+        drawIcon(p, kVerbIcons[i],
+                 now    ? QColor(Qt::white)
+                 : work ? t.ink
+                        : t.second,
+                 QRectF(n.x() - 11, n.y() - 11, 22, 22));
         QFont f = typeface(Type::Medium);
         if (now) f.setWeight(QFont::DemiBold);
         p.setFont(f);
@@ -126,23 +133,31 @@ void Stem::leaveEvent(QEvent*) {
 }
 void Stem::keyPressEvent(QKeyEvent* event) {
     const int v = static_cast<int>(session_.verb());
-    if (event->key() == Qt::Key_Down && v + 1 < kVerbs) session_.setVerb(static_cast<Verb>(v + 1));
-    else if (event->key() == Qt::Key_Up && v > 0) session_.setVerb(static_cast<Verb>(v - 1));
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Down && v + 1 < kVerbs)
+        session_.setVerb(static_cast<Verb>(v + 1));
+    else if (event->key() == Qt::Key_Up && v > 0)
+        session_.setVerb(static_cast<Verb>(v - 1));
+    else
+        QWidget::keyPressEvent(event);
 }
 bool Stem::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
-        const QString tips[] = {tr("Seat: bring the building in and put it on its ground"), tr("Shape: form the ground, level pads, paint covers, fill water"),
-                                tr("Plant: trees, shrubs and meadows"), tr("Light: date, time, place and haze"), tr("Frame: camera, lens and saved shots"),
+        const QString tips[] = {tr("Seat: bring the building in and put it on its ground"),
+                                tr("Shape: form the ground, level pads, paint covers, fill water"),
+                                tr("Plant: trees, shrubs and meadows"),
+                                tr("Light: date, time, place and haze"),
+                                tr("Frame: camera, lens and saved shots"),
                                 tr("Finish: exposure, colour and the final render")};
-        if (const int v = verbAt(help->pos()); v >= 0) QToolTip::showText(help->globalPos(), QString("%1 (%2)").arg(tips[v]).arg(v + 1), this);
+        if (const int v = verbAt(help->pos()); v >= 0)
+            QToolTip::showText(help->globalPos(), QString("%1 (%2)").arg(tips[v]).arg(v + 1), this);
         return true;
     }
     return QWidget::event(event);
 }
 
-Leaves::Leaves(Session& session, Tools& tools, const Stem& stem, QWidget* parent) : QWidget(parent), session_(session), tools_(tools), stem_(stem) {
+Leaves::Leaves(Session& session, Tools& tools, const Stem& stem, QWidget* parent)
+    : QWidget(parent), session_(session), tools_(tools), stem_(stem) {
     setObjectName("leaves");
     setFixedWidth(48);
     setMouseTracking(true);
@@ -161,7 +176,8 @@ void Leaves::setCurrent(const QString& id) {
 
 QRectF Leaves::leafRect(int index) const {
     const double all = static_cast<double>(leaves().size()) * 56;
-    const double top = std::clamp(stem_.node(static_cast<int>(session_.verb())).y() - all / 2, 12.0, std::max(12.0, height() - all - 12));
+    const double top = std::clamp(stem_.node(static_cast<int>(session_.verb())).y() - all / 2, 12.0,
+                                  std::max(12.0, height() - all - 12));
     return {7, top + index * 56, 34, 34};
 }
 
@@ -233,16 +249,21 @@ void Leaves::keyPressEvent(QKeyEvent* event) {
     const int n = static_cast<int>(leaves().size());
     if (n == 0) return QWidget::keyPressEvent(event);
     focused_ = std::clamp(focused_, 0, n - 1);
-    if (event->key() == Qt::Key_Down) focused_ = (focused_ + 1) % n;
-    else if (event->key() == Qt::Key_Up) focused_ = (focused_ + n - 1) % n;
-    else if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Space) Q_EMIT picked(leaves()[focused_].id);
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Down)
+        focused_ = (focused_ + 1) % n;
+    else if (event->key() == Qt::Key_Up)
+        focused_ = (focused_ + n - 1) % n;
+    else if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Space)
+        Q_EMIT picked(leaves()[focused_].id);
+    else
+        QWidget::keyPressEvent(event);
     update();
 }
 bool Leaves::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
-        if (const int i = leafAt(help->pos()); i >= 0) QToolTip::showText(help->globalPos(), QString("%1 (%2)").arg(leaves()[i].tip, leaves()[i].shortcut), this);
+        if (const int i = leafAt(help->pos()); i >= 0)
+            QToolTip::showText(help->globalPos(), QString("%1 (%2)").arg(leaves()[i].tip, leaves()[i].shortcut), this);
         return true;
     }
     return QWidget::event(event);

@@ -20,7 +20,9 @@ namespace {
 
 Theme current;
 
-QString assetPath(const QString& relative) { return QString::fromStdString((assetFolder() / relative.toStdString()).string()); }
+QString assetPath(const QString& relative) {
+    return QString::fromStdString((assetFolder() / relative.toStdString()).string());
+}
 
 QByteArray iconText(const QString& name) {
     static QHash<QString, QByteArray> cache;
@@ -34,22 +36,45 @@ QByteArray iconText(const QString& name) {
 
 } // namespace
 
-const Theme& Theme::now() { return current; }
+const Theme& Theme::now() {
+    return current;
+}
 
 void Theme::load(const QString& name) {
-    for (const char* f : {"ibm-plex-sans-latin-400-normal", "ibm-plex-sans-latin-500-normal", "ibm-plex-sans-latin-600-normal", "ibm-plex-mono-latin-400-normal"})
+    for (const char* f : {"ibm-plex-sans-latin-400-normal", "ibm-plex-sans-latin-500-normal",
+                          "ibm-plex-sans-latin-600-normal", "ibm-plex-mono-latin-400-normal"})
         if (QFontDatabase::addApplicationFont(assetPath(QString("fonts/%1.woff2").arg(f))) < 0)
             throw Error(Error::Kind::Missing, "the font cannot be loaded", f, "install the assets folder again");
     QFile file(assetPath("style/" + name + ".json"));
-    if (!file.open(QIODevice::ReadOnly)) throw Error(Error::Kind::Missing, "the style is not there", file.fileName().toStdString());
+    if (!file.open(QIODevice::ReadOnly))
+        throw Error(Error::Kind::Missing, "the style is not there", file.fileName().toStdString());
     const QJsonObject j = QJsonDocument::fromJson(file.readAll()).object();
     Theme t;
-    const std::pair<const char*, QColor*> all[] = {
-        {"chrome", &t.chrome}, {"panel", &t.panel}, {"field", &t.field}, {"paper", &t.paper}, {"line", &t.line}, {"row_line", &t.rowLine},
-        {"button_line", &t.buttonLine}, {"ink", &t.ink}, {"second", &t.second}, {"surround", &t.surround}, {"accent", &t.accent},
-        {"accent_hover", &t.accentHover}, {"accent_text", &t.accentText}, {"tint", &t.tint}, {"stem", &t.stem}, {"leaf_hover", &t.hoverLeaf},
-        {"leaf_idle", &t.idleLine}, {"ochre", &t.ochre}, {"blue", &t.blue}, {"clay", &t.clay}, {"disabled", &t.disabled}, {"hover", &t.hover},
-        {"row_hover", &t.rowHover}, {"slider_line", &t.sliderLine}, {"lock_idle", &t.lockIdle}};
+    const std::pair<const char*, QColor*> all[] = {{"chrome", &t.chrome},
+                                                   {"panel", &t.panel},
+                                                   {"field", &t.field},
+                                                   {"paper", &t.paper},
+                                                   {"line", &t.line},
+                                                   {"row_line", &t.rowLine},
+                                                   {"button_line", &t.buttonLine},
+                                                   {"ink", &t.ink},
+                                                   {"second", &t.second},
+                                                   {"surround", &t.surround},
+                                                   {"accent", &t.accent},
+                                                   {"accent_hover", &t.accentHover},
+                                                   {"accent_text", &t.accentText},
+                                                   {"tint", &t.tint},
+                                                   {"stem", &t.stem},
+                                                   {"leaf_hover", &t.hoverLeaf},
+                                                   {"leaf_idle", &t.idleLine},
+                                                   {"ochre", &t.ochre},
+                                                   {"blue", &t.blue},
+                                                   {"clay", &t.clay},
+                                                   {"disabled", &t.disabled},
+                                                   {"hover", &t.hover},
+                                                   {"row_hover", &t.rowHover},
+                                                   {"slider_line", &t.sliderLine},
+                                                   {"lock_idle", &t.lockIdle}};
     for (const auto& [key, color] : all) *color = QColor(j.value(key).toString());
     current = t;
 
@@ -80,12 +105,27 @@ QFont typeface(Type type) {
     QFont f("IBM Plex Sans");
     f.setHintingPreference(QFont::PreferNoHinting);
     switch (type) {
-    case Type::Title: f.setPixelSize(14); f.setWeight(QFont::DemiBold); break;
-    case Type::Heading: f.setPixelSize(13); f.setWeight(QFont::DemiBold); break;
-    case Type::Body: f.setPixelSize(12); break;
-    case Type::Medium: f.setPixelSize(12); f.setWeight(QFont::Medium); break;
-    case Type::Small: f.setPixelSize(11); break;
-    case Type::Tiny: f.setPixelSize(10); break;
+    case Type::Title:
+        f.setPixelSize(14);
+        f.setWeight(QFont::DemiBold);
+        break;
+    case Type::Heading:
+        f.setPixelSize(13);
+        f.setWeight(QFont::DemiBold);
+        break;
+    case Type::Body:
+        f.setPixelSize(12);
+        break;
+    case Type::Medium:
+        f.setPixelSize(12);
+        f.setWeight(QFont::Medium);
+        break;
+    case Type::Small:
+        f.setPixelSize(11);
+        break;
+    case Type::Tiny:
+        f.setPixelSize(10);
+        break;
     }
     return f;
 }

@@ -21,8 +21,8 @@ struct BrushSettings {
 
 struct Leaf {
     QString id, label, icon, tip, shortcut;
-    Tool* tool = nullptr;              // a way of working, or
-    std::function<void()> action;      // one thing done at once
+    Tool* tool = nullptr;         // a way of working, or
+    std::function<void()> action; // one thing done at once
 };
 
 class Tools {

@@ -62,7 +62,12 @@ int main(int argc, char** argv) {
     const Shot shot = *bodyOf<Shot>(itemsOf<Shot>(project).front());
     const double lit = milliseconds([&] { light = environmentOf(project, shot); });
     const double first = milliseconds([&] { quickPicture(coarse, *scene, light, shot.camera, nullptr, true); });
-    out["start_ms"] = {{"grow_plants", grown}, {"open", opened}, {"build_site", built}, {"build_scene", traced}, {"sky", lit}, {"coarse_picture", first},
+    out["start_ms"] = {{"grow_plants", grown},
+                       {"open", opened},
+                       {"build_site", built},
+                       {"build_scene", traced},
+                       {"sky", lit},
+                       {"coarse_picture", first},
                        {"all", grown + opened + built + traced + lit + first}};
 
     // A camera move.
@@ -136,7 +141,8 @@ int main(int argc, char** argv) {
         d.density = 5.2f;
         d.spacing = 0.1f;
         p = added(p, "Plants", d);
-        const std::filesystem::path file = std::filesystem::temp_directory_path() / ("thallos-bench-" + std::to_string(getpid()) + ".thallos");
+        const std::filesystem::path file =
+            std::filesystem::temp_directory_path() / ("thallos-bench-" + std::to_string(getpid()) + ".thallos");
         saveProjectAs(p, file);
         SceneBuilder b;
         std::shared_ptr<const Scene> sc;

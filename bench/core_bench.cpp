@@ -40,7 +40,8 @@ BENCHMARK(environmentOfAnHour)->Unit(benchmark::kMillisecond);
 static void meadowCover(benchmark::State& state) {
     const Ground g = Ground::make({100, 100}, 0.5f);
     float x = 0;
-    for (auto _ : state) benchmark::DoNotOptimize(coverSurface(g.grid, g.gravel, {x += 0.01f, 3}, {0, 0, 1}, 0.01f).albedo);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(coverSurface(g.grid, g.gravel, {x += 0.01f, 3}, {0, 0, 1}, 0.01f).albedo);
 }
 BENCHMARK(meadowCover);
 
@@ -49,7 +50,8 @@ static void scatterMeadow(benchmark::State& state) {
     d.areas = {{{-30, -30}, {30, -30}, {30, 30}, {-30, 30}}};
     d.density = 7;
     d.spacing = 0.16f;
-    const PlantingSite site{[](const V2f&) { return 0.0f; }, [](const V2f&) { return V3f(0, 0, 1); }, [](const V2f&, float) { return true; }};
+    const PlantingSite site{[](const V2f&) { return 0.0f; }, [](const V2f&) { return V3f(0, 0, 1); },
+                            [](const V2f&, float) { return true; }};
     for (auto _ : state) {
         std::vector<PlantRecord> out;
         scatter(d, 1, 1, {{1, 0, 0.5f}}, {{-40, -40}, {40, 40}}, site, out);

@@ -19,15 +19,21 @@ using nlohmann::json;
 
 namespace {
 
-std::shared_ptr<const PlantLibrary> library() { return PlantLibrary::load(assetFolder() / "species"); }
+std::shared_ptr<const PlantLibrary> library() {
+    return PlantLibrary::load(assetFolder() / "species");
+}
 
 Box3f transformed(const Box3f& box, const M44f& m) {
     Box3f out;
-    for (int i = 0; i < 8; ++i) out.extendBy(V3f(i & 1 ? box.max.x : box.min.x, i & 2 ? box.max.y : box.min.y, i & 4 ? box.max.z : box.min.z) * m);
+    for (int i = 0; i < 8; ++i)
+        out.extendBy(V3f(i & 1 ? box.max.x : box.min.x, i & 2 ? box.max.y : box.min.y, i & 4 ? box.max.z : box.min.z) *
+                     m);
     return out;
 }
 
-json boundsJson(const Box3f& b) { return {{b.min.x, b.min.y, b.min.z}, {b.max.x, b.max.y, b.max.z}}; }
+json boundsJson(const Box3f& b) {
+    return {{b.min.x, b.min.y, b.min.z}, {b.max.x, b.max.y, b.max.z}};
+}
 
 // The document with its blobs kept aside by hash.
 struct Dumped {
@@ -50,9 +56,17 @@ void info(const std::string& file) {
         const Model model = importModel(file);
         json items = json::array();
         for (size_t i = 0; i < model.parts.size(); ++i)
-            items.push_back({{"id", i}, {"name", model.parts[i].name}, {"type", "part"}, {"count", model.parts[i].mesh.triangles.size()}});
-        report({{"kind", "model"}, {"items", items}, {"triangles", triangleCount(model)}, {"materials", model.materials.size()}, {"plants", 0},
-                {"bounds_m", boundsJson(bounds(model))}, {"warnings", model.warnings}});
+            items.push_back({{"id", i},
+                             {"name", model.parts[i].name},
+                             {"type", "part"},
+                             {"count", model.parts[i].mesh.triangles.size()}});
+        report({{"kind", "model"},
+                {"items", items},
+                {"triangles", triangleCount(model)},
+                {"materials", model.materials.size()},
+                {"plants", 0},
+                {"bounds_m", boundsJson(bounds(model))},
+                {"warnings", model.warnings}});
         return;
     }
     const Project project = openProject(file);
@@ -61,7 +75,8 @@ void info(const std::string& file) {
     json items = json::array();
     int64_t triangles = 0;
     const V2f z = site->field.range();
-    Box3f box({site->field.grid.box().min.x, site->field.grid.box().min.y, z.x}, {site->field.grid.box().max.x, site->field.grid.box().max.y, z.y});
+    Box3f box({site->field.grid.box().min.x, site->field.grid.box().min.y, z.x},
+              {site->field.grid.box().max.x, site->field.grid.box().max.y, z.y});
     for (const auto& item : project.items) {
         int64_t count = 1;
         if (const auto* b = std::get_if<Building>(&item->body)) {
@@ -70,11 +85,17 @@ void info(const std::string& file) {
             box.extendBy(transformed(bounds(*b->model), transformOf(*b)));
         } else if (std::holds_alternative<Drift>(item->body) || std::holds_alternative<Planting>(item->body))
             count = site->plantCount(item->id);
-        items.push_back({{"id", item->id.value}, {"name", item->name}, {"type", kBodyNames[item->body.index()]}, {"count", count}});
+        items.push_back(
+            {{"id", item->id.value}, {"name", item->name}, {"type", kBodyNames[item->body.index()]}, {"count", count}});
     }
     for (const auto& tiles : site->plants)
         for (const auto& t : tiles) box.extendBy(t->bounds);
-    report({{"kind", "project"}, {"items", items}, {"triangles", triangles}, {"plants", site->plantCount()}, {"bounds_m", boundsJson(box)}, {"warnings", warnings}});
+    report({{"kind", "project"},
+            {"items", items},
+            {"triangles", triangles},
+            {"plants", site->plantCount()},
+            {"bounds_m", boundsJson(box)},
+            {"warnings", warnings}});
 }
 
 void edit(const std::string& file, const std::string& patchFile, const std::string& out) {
@@ -92,7 +113,8 @@ void edit(const std::string& file, const std::string& patchFile, const std::stri
     }
     const Project edited = load(changed, [&](const std::string& hash) {
         const auto it = d.blobs.find(hash);
-        if (it == d.blobs.end()) throw Error(Error::Kind::Missing, "names a blob that the project does not have", patchFile);
+        if (it == d.blobs.end())
+            throw Error(Error::Kind::Missing, "names a blob that the project does not have", patchFile);
         return it->second;
     });
     build(edited, library()); // what cannot be built is not saved
@@ -106,7 +128,8 @@ struct ImportOptions {
     bool seat = false;
 };
 void import(const ImportOptions& o) {
-    static const std::map<std::string, float> units{{"m", 1}, {"mm", 0.001f}, {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
+    static const std::map<std::string, float> units{
+        {"m", 1}, {"mm", 0.001f}, {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
     const Project project = openProject(o.project);
     Building b;
     b.model = std::make_shared<const Model>(importModel(o.model, {units.at(o.unit)}));
@@ -121,8 +144,11 @@ void import(const ImportOptions& o) {
     if (o.seat) out = added(out, b.model->name + " pad", BuildingPad{id});
     check(out);
     saveProjectAs(out, o.out);
-    report({{"parts", b.model->parts.size()}, {"materials", b.model->materials.size()}, {"triangles", triangleCount(*b.model)},
-            {"bounds_m", boundsJson(transformed(bounds(*b.model), transformOf(b)))}, {"warnings", b.model->warnings}});
+    report({{"parts", b.model->parts.size()},
+            {"materials", b.model->materials.size()},
+            {"triangles", triangleCount(*b.model)},
+            {"bounds_m", boundsJson(transformed(bounds(*b.model), transformOf(b)))},
+            {"warnings", b.model->warnings}});
 }
 
 struct GroundOptions {
@@ -136,10 +162,13 @@ void ground(const GroundOptions& o) {
     if (!o.imported.empty()) {
         const HeightRaster r = importHeights(o.imported, static_cast<float>(o.pngHeight));
         Ground g = *project.ground;
-        const bool fits = r.width == g.grid.cells.x + 1 && r.height == g.grid.cells.y + 1 && std::abs(r.cell - g.grid.cell) < 1e-3f * g.grid.cell;
+        const bool fits = r.width == g.grid.cells.x + 1 && r.height == g.grid.cells.y + 1 &&
+                          std::abs(r.cell - g.grid.cell) < 1e-3f * g.grid.cell;
         if (!fits && !o.resample)
-            throw Error(Error::Kind::Invalid, "has " + std::to_string(r.width) + " x " + std::to_string(r.height) + " heights, the ground " + std::to_string(g.grid.cells.x + 1) +
-                                                  " x " + std::to_string(g.grid.cells.y + 1), o.imported, "add --resample to fit it");
+            throw Error(Error::Kind::Invalid,
+                        "has " + std::to_string(r.width) + " x " + std::to_string(r.height) + " heights, the ground " +
+                            std::to_string(g.grid.cells.x + 1) + " x " + std::to_string(g.grid.cells.y + 1),
+                        o.imported, "add --resample to fit it");
         auto at = [&](float x, float y) { // in cells from the north-west
             x = std::clamp(x, 0.0f, static_cast<float>(r.width - 1));
             y = std::clamp(y, 0.0f, static_cast<float>(r.height - 1));
@@ -149,30 +178,39 @@ void ground(const GroundOptions& o) {
                 const float z = r.values[static_cast<size_t>(j) * r.width + i];
                 return std::isfinite(z) ? z : 0;
             };
-            return lerp(lerp(value(ix, iy), value(ix + 1, iy), u), lerp(value(ix, iy + 1), value(ix + 1, iy + 1), u), v);
+            return lerp(lerp(value(ix, iy), value(ix + 1, iy), u), lerp(value(ix, iy + 1), value(ix + 1, iy + 1), u),
+                        v);
         };
         // Without a match in size the raster is laid over the whole ground.
-        const V2f scale = fits ? V2f(1) : V2f(static_cast<float>(r.width - 1) / static_cast<float>(g.grid.cells.x), static_cast<float>(r.height - 1) / static_cast<float>(g.grid.cells.y));
+        const V2f scale = fits ? V2f(1)
+                               : V2f(static_cast<float>(r.width - 1) / static_cast<float>(g.grid.cells.x),
+                                     static_cast<float>(r.height - 1) / static_cast<float>(g.grid.cells.y));
         g.survey.resize(g.grid.tileCount());
         for (int i = 0; i < g.grid.tileCount(); ++i) {
             auto tile = std::make_shared<HeightTile>(g.grid.tileSize(i));
             const V2i start = g.grid.tileStart(i);
             for (int y = 0; y <= tile->cells.y; ++y)
                 for (int x = 0; x <= tile->cells.x; ++x)
-                    tile->at(x, y) = at(static_cast<float>(start.x + x) * scale.x, static_cast<float>(g.grid.cells.y - start.y - y) * scale.y);
+                    tile->at(x, y) = at(static_cast<float>(start.x + x) * scale.x,
+                                        static_cast<float>(g.grid.cells.y - start.y - y) * scale.y);
             g.survey[i] = tile;
         }
         const Project out = withGround(project, std::move(g));
         saveProjectAs(out, o.out.empty() ? o.project : o.out);
         const V2f z = buildNatural(*out.ground).range();
-        report({{"width", r.width}, {"height", r.height}, {"cell_m", out.ground->grid.cell}, {"min_m", z.x}, {"max_m", z.y}});
+        report({{"width", r.width},
+                {"height", r.height},
+                {"cell_m", out.ground->grid.cell},
+                {"min_m", z.x},
+                {"max_m", z.y}});
         return;
     }
     const auto site = build(project, library());
     const HeightField& field = site->field;
     if (!o.profile.empty()) {
         float x0 = 0, y0 = 0, x1 = 0, y1 = 0;
-        if (std::sscanf(o.profile.c_str(), "%f,%f,%f,%f", &x0, &y0, &x1, &y1) != 4) throw Error(Error::Kind::Invalid, "must be x0,y0,x1,y1", "--profile");
+        if (std::sscanf(o.profile.c_str(), "%f,%f,%f,%f", &x0, &y0, &x1, &y1) != 4)
+            throw Error(Error::Kind::Invalid, "must be x0,y0,x1,y1", "--profile");
         json xs = json::array(), ys = json::array(), zs = json::array();
         for (int i = 0; i < o.samples; ++i) {
             const float t = o.samples > 1 ? static_cast<float>(i) / static_cast<float>(o.samples - 1) : 0;
@@ -191,7 +229,11 @@ void ground(const GroundOptions& o) {
             for (int x = 0; x < r.width; ++x) r.values.push_back(field.sample(x, field.grid.cells.y - y));
         exportHeights(o.exported, r, field.grid.origin);
     }
-    report({{"width", field.grid.cells.x + 1}, {"height", field.grid.cells.y + 1}, {"cell_m", field.grid.cell}, {"min_m", range.x}, {"max_m", range.y}});
+    report({{"width", field.grid.cells.x + 1},
+            {"height", field.grid.cells.y + 1},
+            {"cell_m", field.grid.cell},
+            {"min_m", range.x},
+            {"max_m", range.y}});
 }
 
 void plants(const std::string& file, const std::string& itemName, const std::string& csv) {
@@ -209,10 +251,13 @@ void plants(const std::string& file, const std::string& itemName, const std::str
                     if (only && r.item != only->id.value) continue;
                     const Item* item = find(project, Id{r.item});
                     const Species& s = site->library->species()[r.individual / kIndividuals];
-                    const float tilt = degrees(std::atan(std::hypot(static_cast<float>(r.tiltEast), static_cast<float>(r.tiltNorth)) / 127));
+                    const float tilt = degrees(
+                        std::atan(std::hypot(static_cast<float>(r.tiltEast), static_cast<float>(r.tiltNorth)) / 127));
                     char line[320];
-                    std::snprintf(line, sizeof line, "%s,%s,%d,%.4f,%.4f,%.4f,%.3f,%.3f,%.4f,%.3f\n", item ? item->name.c_str() : "", s.recipe.name.c_str(), r.individual % kIndividuals,
-                                  r.x, r.y, r.z, degrees(yawOf(r)), tilt, scaleOf(r), scaleOf(r) * site->library->individual(r.individual).height);
+                    std::snprintf(line, sizeof line, "%s,%s,%d,%.4f,%.4f,%.4f,%.3f,%.3f,%.4f,%.3f\n",
+                                  item ? item->name.c_str() : "", s.recipe.name.c_str(), r.individual % kIndividuals,
+                                  r.x, r.y, r.z, degrees(yawOf(r)), tilt, scaleOf(r),
+                                  scaleOf(r) * site->library->individual(r.individual).height);
                     out << line;
                     ++count;
                 }
@@ -230,8 +275,12 @@ void species(const std::string& name) {
         int64_t triangles = 0;
         for (const auto& i : s.individuals)
             for (const Mesh& m : i->parts) triangles += static_cast<int64_t>(m.triangles.size());
-        list.push_back({{"name", s.recipe.name}, {"kind", kPlantKindNames[static_cast<int>(s.recipe.kind)]}, {"height_m", s.height()}, {"spread_m", s.spread()},
-                        {"triangles", triangles / kIndividuals}, {"variants", kIndividuals}});
+        list.push_back({{"name", s.recipe.name},
+                        {"kind", kPlantKindNames[static_cast<int>(s.recipe.kind)]},
+                        {"height_m", s.height()},
+                        {"spread_m", s.spread()},
+                        {"triangles", triangles / kIndividuals},
+                        {"variants", kIndividuals}});
     }
     if (!name.empty()) {
         if (list.empty()) throw Error(Error::Kind::Missing, "There is no species of this name", name);
@@ -240,8 +289,9 @@ void species(const std::string& name) {
         report({{"species", list}});
     else
         for (const json& s : list)
-            std::printf("%-16s %-16s %6.2f m high %6.2f m wide %8lld triangles\n", s["name"].get<std::string>().c_str(), s["kind"].get<std::string>().c_str(),
-                        s["height_m"].get<double>(), s["spread_m"].get<double>(), s["triangles"].get<long long>());
+            std::printf("%-16s %-16s %6.2f m high %6.2f m wide %8lld triangles\n", s["name"].get<std::string>().c_str(),
+                        s["kind"].get<std::string>().c_str(), s["height_m"].get<double>(), s["spread_m"].get<double>(),
+                        s["triangles"].get<long long>());
 }
 
 } // namespace
@@ -276,9 +326,12 @@ void addDocumentCommands(CLI::App& app) {
         c->add_option("--size-m", *size, "W,H in metres")->required();
         c->add_option("--cell-m", *cell, "width of a ground cell in metres")->required();
         c->callback([=] {
-            const Project p = newProject(parsePair(*size, "--size-m"), *cell, std::filesystem::path(*file).stem().string());
+            const Project p =
+                newProject(parsePair(*size, "--size-m"), *cell, std::filesystem::path(*file).stem().string());
             saveProjectAs(p, *file);
-            report({{"width", p.ground->grid.cells.x + 1}, {"height", p.ground->grid.cells.y + 1}, {"cell_m", p.ground->grid.cell}});
+            report({{"width", p.ground->grid.cells.x + 1},
+                    {"height", p.ground->grid.cells.y + 1},
+                    {"cell_m", p.ground->grid.cell}});
         });
     }
     {

@@ -51,8 +51,12 @@ void addLightCommands(CLI::App& app) {
         };
         auto o = std::make_shared<Options>();
         auto* c = app.add_subcommand("sun", "solar position by the NREL algorithm");
-        c->add_option("--lat", o->place.latitude, "degrees, north positive")->required()->check(CLI::Range(-90.0, 90.0));
-        c->add_option("--lon", o->place.longitude, "degrees, east positive")->required()->check(CLI::Range(-180.0, 180.0));
+        c->add_option("--lat", o->place.latitude, "degrees, north positive")
+            ->required()
+            ->check(CLI::Range(-90.0, 90.0));
+        c->add_option("--lon", o->place.longitude, "degrees, east positive")
+            ->required()
+            ->check(CLI::Range(-180.0, 180.0));
         c->add_option("--time", o->time, "ISO 8601 with time zone")->required();
         c->add_option("--elevation-m", o->place.elevation, "of the place");
         c->add_option("--pressure-hpa", o->air.pressure, "of the air");
@@ -62,8 +66,12 @@ void addLightCommands(CLI::App& app) {
             const CivilTime t = parseTime(o->time);
             const SunPosition sun = sunPosition(o->place, t, o->air);
             const SunDay day = sunDay(o->place, t, o->air);
-            report({{"altitude_deg", sun.altitude}, {"zenith_deg", sun.zenith}, {"azimuth_deg", sun.azimuth}, {"sunrise", clock(day.sunrise)},
-                    {"transit", clock(day.transit)}, {"sunset", clock(day.sunset)}});
+            report({{"altitude_deg", sun.altitude},
+                    {"zenith_deg", sun.zenith},
+                    {"azimuth_deg", sun.azimuth},
+                    {"sunrise", clock(day.sunrise)},
+                    {"transit", clock(day.transit)},
+                    {"sunset", clock(day.sunset)}});
         });
     }
     {
@@ -81,7 +89,10 @@ void addLightCommands(CLI::App& app) {
             const Atmosphere atmosphere(visibilityOfTurbidity(o->turbidity));
             const Environment e = makeEnvironment(sunDirection({o->altitude, 90 - o->altitude, 180}), 0, atmosphere);
             const Illuminance i = illuminance(e);
-            report({{"direct_normal_lx", i.directNormal}, {"direct_horizontal_lx", i.directHorizontal}, {"diffuse_horizontal_lx", i.diffuseHorizontal}, {"zenith_cd_m2", i.zenith}});
+            report({{"direct_normal_lx", i.directNormal},
+                    {"direct_horizontal_lx", i.directHorizontal},
+                    {"diffuse_horizontal_lx", i.diffuseHorizontal},
+                    {"zenith_cd_m2", i.zenith}});
         });
     }
 }

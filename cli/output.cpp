@@ -13,7 +13,9 @@ void report(const nlohmann::json& values) {
         std::printf("%s\n", values.dump(1).c_str());
         return;
     }
-    for (const auto& [key, value] : values.items()) std::printf("%-24s %s\n", key.c_str(), value.is_string() ? value.get<std::string>().c_str() : value.dump().c_str());
+    for (const auto& [key, value] : values.items())
+        std::printf("%-24s %s\n", key.c_str(),
+                    value.is_string() ? value.get<std::string>().c_str() : value.dump().c_str());
 }
 
 V2f parsePair(const std::string& text, const char* what) {

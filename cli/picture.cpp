@@ -22,7 +22,9 @@ struct RenderOptions {
     uint64_t seed = 1;
 };
 
-bool isExr(const std::filesystem::path& file) { return file.extension() == ".exr"; }
+bool isExr(const std::filesystem::path& file) {
+    return file.extension() == ".exr";
+}
 
 void save(const std::filesystem::path& file, const Image& radiance, float ev, const Finish& finish) {
     if (isExr(file))
@@ -33,7 +35,9 @@ void save(const std::filesystem::path& file, const Image& radiance, float ev, co
 
 void render(const RenderOptions& o) {
     std::unique_ptr<tbb::global_control> threads;
-    if (o.threads > 0) threads = std::make_unique<tbb::global_control>(tbb::global_control::max_allowed_parallelism, static_cast<size_t>(o.threads));
+    if (o.threads > 0)
+        threads = std::make_unique<tbb::global_control>(tbb::global_control::max_allowed_parallelism,
+                                                        static_cast<size_t>(o.threads));
     const Project project = openProject(o.project);
     const auto shots = itemsOf<Shot>(project);
     if (shots.empty()) throw Error(Error::Kind::Missing, "has no shot", o.project);
@@ -51,7 +55,8 @@ void render(const RenderOptions& o) {
         throw Error(Error::Kind::Invalid, "The picture must be 16 to 32 768 pixels each way", "--size");
     if (!o.region.empty()) {
         int x = 0, y = 0, w = 0, h = 0;
-        if (std::sscanf(o.region.c_str(), "%d,%d,%d,%d", &x, &y, &w, &h) != 4 || x < 0 || y < 0 || w < 1 || h < 1 || x + w > settings.size.x || y + h > settings.size.y)
+        if (std::sscanf(o.region.c_str(), "%d,%d,%d,%d", &x, &y, &w, &h) != 4 || x < 0 || y < 0 || w < 1 || h < 1 ||
+            x + w > settings.size.x || y + h > settings.size.y)
             throw Error(Error::Kind::Invalid, "The region must be x,y,w,h within the picture", "--region");
         settings.regionStart = V2i(x, y);
         settings.regionSize = V2i(w, h);
@@ -69,12 +74,14 @@ void render(const RenderOptions& o) {
         for (int tick = 0; !finished; ++tick) {
             std::this_thread::sleep_for(std::chrono::milliseconds(100));
             if (tick % 20 != 19) continue;
-            if (const auto left = progress.secondsLeft()) std::fprintf(stderr, "%3.0f %%, %.0f s left\n", progress.done() * 100, *left);
+            if (const auto left = progress.secondsLeft())
+                std::fprintf(stderr, "%3.0f %%, %.0f s left\n", progress.done() * 100, *left);
         }
     });
     RenderResult result;
     try {
-        result = renderPicture(*scene, environment, *shot, settings, o.samples > 0 ? o.samples : shot->samples, o.denoise == "on", progress);
+        result = renderPicture(*scene, environment, *shot, settings, o.samples > 0 ? o.samples : shot->samples,
+                               o.denoise == "on", progress);
     } catch (...) {
         finished = true;
         reporter.join();
@@ -85,8 +92,13 @@ void render(const RenderOptions& o) {
     save(o.out, result.radiance, result.ev100, shot->finish);
     rusage usage{};
     getrusage(RUSAGE_SELF, &usage);
-    report({{"seconds", result.seconds}, {"samples", result.samples}, {"rays", result.rays}, {"mrays_per_s", static_cast<double>(result.rays) / result.seconds / 1e6},
-            {"peak_mib", usage.ru_maxrss / 1024}, {"ev100", result.ev100}, {"plants", site->plantCount()}});
+    report({{"seconds", result.seconds},
+            {"samples", result.samples},
+            {"rays", result.rays},
+            {"mrays_per_s", static_cast<double>(result.rays) / result.seconds / 1e6},
+            {"peak_mib", usage.ru_maxrss / 1024},
+            {"ev100", result.ev100},
+            {"plants", site->plantCount()}});
 }
 
 Finish parseFinish(const std::string& file) {
@@ -97,7 +109,8 @@ Finish parseFinish(const std::string& file) {
     Finish f;
     auto read = [&](const char* key, float& v, float low, float high) {
         if (!j.contains(key)) return;
-        if (!j[key].is_number() || !(j[key] >= low && j[key] <= high)) throw Error(Error::Kind::Invalid, std::string(key) + " is out of range", file);
+        if (!j[key].is_number() || !(j[key] >= low && j[key] <= high))
+            throw Error(Error::Kind::Invalid, std::string(key) + " is out of range", file);
         v = j[key];
     };
     read("exposure_stops", f.exposure, -12, 12);
@@ -132,7 +145,8 @@ void addPictureCommands(CLI::App& app) {
         auto o = std::make_shared<Options>();
         auto* c = app.add_subcommand("finish", "finishing alone, from a rendered EXR");
         c->add_option("in", o->in, "EXR written by render")->required();
-        c->add_option("--recipe", o->recipe, "JSON with exposure_stops, balance_k, contrast, saturation, vignette_stops");
+        c->add_option("--recipe", o->recipe,
+                      "JSON with exposure_stops, balance_k, contrast, saturation, vignette_stops");
         c->add_option("--out", o->out, ".png, .jpg, .tif or .exr")->required();
         c->callback([o] {
             const ExrPicture picture = readExr(o->in);

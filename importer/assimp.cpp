@@ -22,7 +22,9 @@ class FolderSystem : public Assimp::DefaultIOSystem {
 public:
     explicit FolderSystem(fs::path folder) : folder_(std::move(folder)) {}
     bool Exists(const char* file) const override { return within(file, folder_) && DefaultIOSystem::Exists(file); }
-    Assimp::IOStream* Open(const char* file, const char* mode) override { return within(file, folder_) ? DefaultIOSystem::Open(file, mode) : nullptr; }
+    Assimp::IOStream* Open(const char* file, const char* mode) override {
+        return within(file, folder_) ? DefaultIOSystem::Open(file, mode) : nullptr;
+    }
 
 private:
     fs::path folder_;
@@ -57,16 +59,20 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
     Assimp::Importer importer;
     importer.SetIOHandler(new FolderSystem(file.parent_path())); // the importer owns it
     importer.SetPropertyInteger(AI_CONFIG_PP_SBP_REMOVE, aiPrimitiveType_POINT | aiPrimitiveType_LINE);
-    const aiScene* scene = importer.ReadFile(file.string(), aiProcess_Triangulate | aiProcess_SortByPType | aiProcess_JoinIdenticalVertices | aiProcess_ValidateDataStructure);
+    const aiScene* scene =
+        importer.ReadFile(file.string(), aiProcess_Triangulate | aiProcess_SortByPType |
+                                             aiProcess_JoinIdenticalVertices | aiProcess_ValidateDataStructure);
     if (!scene || !scene->mRootNode) {
         std::string why = importer.GetErrorString();
         std::replace(why.begin(), why.end(), '\n', ' ');
-        throw Error(Error::Kind::Unreadable, "cannot be read as a model" + (why.empty() ? std::string() : " (" + why.substr(0, 160) + ")"), "");
+        throw Error(Error::Kind::Unreadable,
+                    "cannot be read as a model" + (why.empty() ? std::string() : " (" + why.substr(0, 160) + ")"), "");
     }
     std::string ending = file.extension().string();
     for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
     // Formats of machines and measuring are Z up, those of pictures Y up.
-    const bool zUp = up == 'z' || (up != 'y' && (ending == ".stl" || ending == ".3ds" || ending == ".ply" || ending == ".dxf" || ending == ".ifc"));
+    const bool zUp = up == 'z' || (up != 'y' && (ending == ".stl" || ending == ".3ds" || ending == ".ply" ||
+                                                 ending == ".dxf" || ending == ".ifc"));
 
     Model model;
     for (unsigned i = 0; i < scene->mNumMaterials; ++i) model.materials.push_back(surfaceOf(*scene->mMaterials[i]));
@@ -87,12 +93,14 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
                     const aiVector3D n = turn * in.mNormals[i];
                     part.mesh.normals.push_back(V3f(n.x, zUp ? n.y : -n.z, zUp ? n.z : n.y).normalized());
                 }
-                if (in.HasTextureCoords(0)) part.mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, 1 - in.mTextureCoords[0][i].y);
+                if (in.HasTextureCoords(0))
+                    part.mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, 1 - in.mTextureCoords[0][i].y);
             }
             for (unsigned i = 0; i < in.mNumFaces; ++i)
                 if (in.mFaces[i].mNumIndices == 3) {
                     const unsigned* x = in.mFaces[i].mIndices;
-                    part.mesh.triangles.push_back({static_cast<int>(x[0]), static_cast<int>(x[1]), static_cast<int>(x[2])});
+                    part.mesh.triangles.push_back(
+                        {static_cast<int>(x[0]), static_cast<int>(x[1]), static_cast<int>(x[2])});
                 }
             model.parts.push_back(std::move(part));
         }

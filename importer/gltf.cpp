@@ -15,7 +15,9 @@ namespace fs = std::filesystem;
 
 namespace {
 
-[[noreturn]] void broken(const std::string& what) { throw Error(Error::Kind::Unreadable, what, ""); }
+[[noreturn]] void broken(const std::string& what) {
+    throw Error(Error::Kind::Unreadable, what, "");
+}
 
 // Numbers of an accessor, checked against the buffer they lie in.
 class Accessor {
@@ -24,7 +26,8 @@ public:
         if (index < 0 || index >= static_cast<int>(g.accessors.size())) broken("names data that is not there");
         const auto& a = g.accessors[index];
         if (a.sparse.isSparse) broken("uses sparse data, which is not supported");
-        if (a.bufferView < 0 || a.bufferView >= static_cast<int>(g.bufferViews.size())) broken("names data that is not there");
+        if (a.bufferView < 0 || a.bufferView >= static_cast<int>(g.bufferViews.size()))
+            broken("names data that is not there");
         const auto& v = g.bufferViews[a.bufferView];
         if (v.buffer < 0 || v.buffer >= static_cast<int>(g.buffers.size())) broken("names data that is not there");
         const auto& b = g.buffers[v.buffer].data;
@@ -47,33 +50,44 @@ public:
     float real(size_t i, int k) const {
         const unsigned char* p = at(i, k);
         switch (type_) {
-        case TINYGLTF_COMPONENT_TYPE_FLOAT: return get<float>(p);
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_BYTE: return static_cast<float>(*p) / (normalized_ ? 255.0f : 1.0f);
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_SHORT: return static_cast<float>(get<uint16_t>(p)) / (normalized_ ? 65535.0f : 1.0f);
-        case TINYGLTF_COMPONENT_TYPE_BYTE: return static_cast<float>(get<int8_t>(p)) / (normalized_ ? 127.0f : 1.0f);
-        case TINYGLTF_COMPONENT_TYPE_SHORT: return static_cast<float>(get<int16_t>(p)) / (normalized_ ? 32767.0f : 1.0f);
-        default: broken("has data of an unknown type");
+        case TINYGLTF_COMPONENT_TYPE_FLOAT:
+            return get<float>(p);
+        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_BYTE:
+            return static_cast<float>(*p) / (normalized_ ? 255.0f : 1.0f);
+        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_SHORT:
+            return static_cast<float>(get<uint16_t>(p)) / (normalized_ ? 65535.0f : 1.0f);
+        case TINYGLTF_COMPONENT_TYPE_BYTE:
+            return static_cast<float>(get<int8_t>(p)) / (normalized_ ? 127.0f : 1.0f);
+        case TINYGLTF_COMPONENT_TYPE_SHORT:
+            return static_cast<float>(get<int16_t>(p)) / (normalized_ ? 32767.0f : 1.0f);
+        default:
+            broken("has data of an unknown type");
         }
     }
     uint32_t index(size_t i) const {
         const unsigned char* p = at(i, 0);
         switch (type_) {
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_BYTE: return *p;
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_SHORT: return get<uint16_t>(p);
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_INT: return get<uint32_t>(p);
-        default: broken("has indices of an unknown type");
+        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_BYTE:
+            return *p;
+        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_SHORT:
+            return get<uint16_t>(p);
+        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_INT:
+            return get<uint32_t>(p);
+        default:
+            broken("has indices of an unknown type");
         }
     }
 
 private:
-    template <class T>
-    static T get(const unsigned char* p) {
+    template <class T> static T get(const unsigned char* p) {
         T v;
         std::memcpy(&v, p, sizeof v);
         return v;
     }
     const unsigned char* at(size_t i, int k) const {
-        return data_ + i * stride_ + static_cast<size_t>(k) * static_cast<size_t>(tinygltf::GetComponentSizeInBytes(static_cast<uint32_t>(type_)));
+        return data_ + i * stride_ +
+               static_cast<size_t>(k) *
+                   static_cast<size_t>(tinygltf::GetComponentSizeInBytes(static_cast<uint32_t>(type_)));
     }
     const unsigned char* data_ = nullptr;
     size_t count_ = 0, stride_ = 0;
@@ -85,17 +99,24 @@ M44f matrixOf(const tinygltf::Node& n) {
     M44f m;
     if (n.matrix.size() == 16) {
         for (int r = 0; r < 4; ++r)
-            for (int c = 0; c < 4; ++c) m[r][c] = static_cast<float>(n.matrix[static_cast<size_t>(r) * 4 + c]); // columns there, rows here
+            for (int c = 0; c < 4; ++c)
+                m[r][c] = static_cast<float>(n.matrix[static_cast<size_t>(r) * 4 + c]); // columns there, rows here
         return m;
     }
     M44f scale, turn, move;
-    if (n.scale.size() == 3) scale.setScale(V3f(static_cast<float>(n.scale[0]), static_cast<float>(n.scale[1]), static_cast<float>(n.scale[2])));
+    if (n.scale.size() == 3)
+        scale.setScale(
+            V3f(static_cast<float>(n.scale[0]), static_cast<float>(n.scale[1]), static_cast<float>(n.scale[2])));
     if (n.rotation.size() == 4) {
-        const auto x = static_cast<float>(n.rotation[0]), y = static_cast<float>(n.rotation[1]), z = static_cast<float>(n.rotation[2]), w = static_cast<float>(n.rotation[3]);
-        turn = M44f(1 - 2 * (y * y + z * z), 2 * (x * y + z * w), 2 * (x * z - y * w), 0, 2 * (x * y - z * w), 1 - 2 * (x * x + z * z), 2 * (y * z + x * w), 0,
-                    2 * (x * z + y * w), 2 * (y * z - x * w), 1 - 2 * (x * x + y * y), 0, 0, 0, 0, 1);
+        const auto x = static_cast<float>(n.rotation[0]), y = static_cast<float>(n.rotation[1]),
+                   z = static_cast<float>(n.rotation[2]), w = static_cast<float>(n.rotation[3]);
+        turn = M44f(1 - 2 * (y * y + z * z), 2 * (x * y + z * w), 2 * (x * z - y * w), 0, 2 * (x * y - z * w),
+                    1 - 2 * (x * x + z * z), 2 * (y * z + x * w), 0, 2 * (x * z + y * w), 2 * (y * z - x * w),
+                    1 - 2 * (x * x + y * y), 0, 0, 0, 0, 1);
     }
-    if (n.translation.size() == 3) move.setTranslation(V3f(static_cast<float>(n.translation[0]), static_cast<float>(n.translation[1]), static_cast<float>(n.translation[2])));
+    if (n.translation.size() == 3)
+        move.setTranslation(V3f(static_cast<float>(n.translation[0]), static_cast<float>(n.translation[1]),
+                                static_cast<float>(n.translation[2])));
     return scale * turn * move;
 }
 
@@ -104,14 +125,20 @@ Surface surfaceOf(const tinygltf::Model& g, const tinygltf::Material& m) {
     s.name = m.name.empty() ? "material" : m.name;
     const auto& p = m.pbrMetallicRoughness;
     auto unit = [](double v) { return std::clamp(static_cast<float>(v), 0.0f, 1.0f); };
-    if (p.baseColorFactor.size() >= 3) s.baseColor = fromLinear709({unit(p.baseColorFactor[0]), unit(p.baseColorFactor[1]), unit(p.baseColorFactor[2])});
+    if (p.baseColorFactor.size() >= 3)
+        s.baseColor =
+            fromLinear709({unit(p.baseColorFactor[0]), unit(p.baseColorFactor[1]), unit(p.baseColorFactor[2])});
     s.roughness = unit(p.roughnessFactor);
     s.metalness = unit(p.metallicFactor);
     // Light emitted in unit strength is about a bright screen.
-    if (m.emissiveFactor.size() == 3) s.emission = fromLinear709({unit(m.emissiveFactor[0]), unit(m.emissiveFactor[1]), unit(m.emissiveFactor[2])}) * 300.0f;
-    if (const auto it = m.extensions.find("KHR_materials_transmission"); it != m.extensions.end() && it->second.Has("transmissionFactor"))
+    if (m.emissiveFactor.size() == 3)
+        s.emission =
+            fromLinear709({unit(m.emissiveFactor[0]), unit(m.emissiveFactor[1]), unit(m.emissiveFactor[2])}) * 300.0f;
+    if (const auto it = m.extensions.find("KHR_materials_transmission");
+        it != m.extensions.end() && it->second.Has("transmissionFactor"))
         s.transmission = unit(it->second.Get("transmissionFactor").GetNumberAsDouble());
-    if (m.alphaMode == "BLEND" && p.baseColorFactor.size() == 4 && p.baseColorFactor[3] < 0.6) s.transmission = 1; // panes of exporters without the extension
+    if (m.alphaMode == "BLEND" && p.baseColorFactor.size() == 4 && p.baseColorFactor[3] < 0.6)
+        s.transmission = 1; // panes of exporters without the extension
     const int t = p.baseColorTexture.index;
     if (t >= 0 && t < static_cast<int>(g.textures.size())) {
         const int i = g.textures[t].source;
@@ -136,9 +163,12 @@ Model readGltf(const fs::path& file, float unit) {
     tinygltf::TinyGLTF loader;
     // Pictures and buffers beside the file only.
     tinygltf::FsCallbacks callbacks;
-    callbacks.FileExists = [](const std::string& name, void* base) { return within(name, *static_cast<const fs::path*>(base)) && fs::is_regular_file(name); };
+    callbacks.FileExists = [](const std::string& name, void* base) {
+        return within(name, *static_cast<const fs::path*>(base)) && fs::is_regular_file(name);
+    };
     callbacks.ExpandFilePath = [](const std::string& name, void*) { return name; };
-    callbacks.ReadWholeFile = [](std::vector<unsigned char>* out, std::string* error, const std::string& name, void* base) {
+    callbacks.ReadWholeFile = [](std::vector<unsigned char>* out, std::string* error, const std::string& name,
+                                 void* base) {
         if (!within(name, *static_cast<const fs::path*>(base))) {
             *error += "refers to a file outside its folder\n";
             return false;
@@ -148,7 +178,9 @@ Model readGltf(const fs::path& file, float unit) {
         out->assign(std::istreambuf_iterator<char>(in), {});
         return true;
     };
-    callbacks.WriteWholeFile = [](std::string*, const std::string&, const std::vector<unsigned char>&, void*) { return false; };
+    callbacks.WriteWholeFile = [](std::string*, const std::string&, const std::vector<unsigned char>&, void*) {
+        return false;
+    };
     callbacks.user_data = const_cast<fs::path*>(&folder);
     loader.SetFsCallbacks(callbacks);
 
@@ -158,7 +190,8 @@ Model readGltf(const fs::path& file, float unit) {
     char magic[4] = {};
     in.read(magic, 4);
     const bool binary = std::memcmp(magic, "glTF", 4) == 0;
-    const bool good = binary ? loader.LoadBinaryFromFile(&g, &error, &warning, file.string()) : loader.LoadASCIIFromFile(&g, &error, &warning, file.string());
+    const bool good = binary ? loader.LoadBinaryFromFile(&g, &error, &warning, file.string())
+                             : loader.LoadASCIIFromFile(&g, &error, &warning, file.string());
     if (!good) {
         std::replace(error.begin(), error.end(), '\n', ' ');
         broken("is no whole glTF file" + (error.empty() ? std::string() : " (" + error.substr(0, 160) + ")"));
@@ -209,7 +242,8 @@ Model readGltf(const fs::path& file, float unit) {
             };
             if (p.indices >= 0) {
                 const Accessor index(g, p.indices);
-                for (size_t i = 0; i + 2 < index.count(); i += 3) triangle(index.index(i), index.index(i + 1), index.index(i + 2));
+                for (size_t i = 0; i + 2 < index.count(); i += 3)
+                    triangle(index.index(i), index.index(i + 1), index.index(i + 2));
             } else
                 for (uint32_t i = 0; i + 2 < points.count(); i += 3) triangle(i, i + 1, i + 2);
             model.parts.push_back(std::move(part));
@@ -218,16 +252,19 @@ Model readGltf(const fs::path& file, float unit) {
     int visited = 0;
     std::function<void(int, const M44f&, int)> visit = [&](int n, const M44f& parent, int depth) {
         // Cycles and bombs of shared nodes end here.
-        if (n < 0 || n >= static_cast<int>(g.nodes.size()) || depth > 100 || ++visited > 2000000) broken("has a broken tree of parts");
+        if (n < 0 || n >= static_cast<int>(g.nodes.size()) || depth > 100 || ++visited > 2000000)
+            broken("has a broken tree of parts");
         const auto& node = g.nodes[n];
         const M44f world = matrixOf(node) * parent;
-        if (node.mesh >= 0 && node.mesh < static_cast<int>(g.meshes.size())) addMesh(g.meshes[node.mesh], node.name.empty() ? g.meshes[node.mesh].name : node.name, world);
+        if (node.mesh >= 0 && node.mesh < static_cast<int>(g.meshes.size()))
+            addMesh(g.meshes[node.mesh], node.name.empty() ? g.meshes[node.mesh].name : node.name, world);
         for (int c : node.children) visit(c, world, depth + 1);
     };
     if (g.scenes.empty())
         for (int i = 0; i < static_cast<int>(g.nodes.size()); ++i) visit(i, M44f(), 0);
     else
-        for (int n : g.scenes[std::clamp(g.defaultScene, 0, static_cast<int>(g.scenes.size()) - 1)].nodes) visit(n, M44f(), 0);
+        for (int n : g.scenes[std::clamp(g.defaultScene, 0, static_cast<int>(g.scenes.size()) - 1)].nodes)
+            visit(n, M44f(), 0);
     return model;
 }
 

@@ -17,15 +17,19 @@ HeightRaster readHeights(const fs::path& file, float pngHeight) {
     CPLSetErrorHandler(CPLQuietErrorHandler);
     CPLSetConfigOption("GDAL_DISABLE_READDIR_ON_OPEN", "TRUE");
     const char* drivers[] = {"GTiff", "AAIGrid", "PNG", "SRTMHGT", nullptr};
-    const std::unique_ptr<GDALDataset> data(GDALDataset::Open(file.c_str(), GDAL_OF_RASTER | GDAL_OF_READONLY, drivers));
-    if (!data || data->GetRasterCount() < 1) throw Error(Error::Kind::Unreadable, "is no GeoTIFF, ASCII grid, PNG or HGT file", "");
+    const std::unique_ptr<GDALDataset> data(
+        GDALDataset::Open(file.c_str(), GDAL_OF_RASTER | GDAL_OF_READONLY, drivers));
+    if (!data || data->GetRasterCount() < 1)
+        throw Error(Error::Kind::Unreadable, "is no GeoTIFF, ASCII grid, PNG or HGT file", "");
     GDALRasterBand* band = data->GetRasterBand(1);
     HeightRaster r;
     r.width = band->GetXSize();
     r.height = band->GetYSize();
-    if (r.width < 2 || r.height < 2 || r.width > 32768 || r.height > 32768) throw Error(Error::Kind::Unsupported, "must have 2 to 32 768 rows and columns", "");
+    if (r.width < 2 || r.height < 2 || r.width > 32768 || r.height > 32768)
+        throw Error(Error::Kind::Unsupported, "must have 2 to 32 768 rows and columns", "");
     r.values.resize(static_cast<size_t>(r.width) * r.height);
-    if (band->RasterIO(GF_Read, 0, 0, r.width, r.height, r.values.data(), r.width, r.height, GDT_Float32, 0, 0) != CE_None)
+    if (band->RasterIO(GF_Read, 0, 0, r.width, r.height, r.values.data(), r.width, r.height, GDT_Float32, 0, 0) !=
+        CE_None)
         throw Error(Error::Kind::Unreadable, "ends before its heights do", "");
     int known = 0;
     const double none = band->GetNoDataValue(&known);
@@ -53,11 +57,14 @@ void writeHeights(const fs::path& file, const HeightRaster& r, const V2f& origin
     std::string ending = file.extension().string();
     for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
     const bool tif = ending == ".tif" || ending == ".tiff", asc = ending == ".asc", png = ending == ".png";
-    if (!tif && !asc && !png) throw Error(Error::Kind::Unsupported, "this ending names no height format: use .tif, .asc or .png", "");
+    if (!tif && !asc && !png)
+        throw Error(Error::Kind::Unsupported, "this ending names no height format: use .tif, .asc or .png", "");
     auto* manager = GetGDALDriverManager();
     // Samples are points: the pixel around the first reaches half a cell beyond it.
-    double t[6] = {origin.x - r.cell / 2.0, r.cell, 0, origin.y + (r.height - 0.5) * r.cell, 0, -static_cast<double>(r.cell)};
-    const std::unique_ptr<GDALDataset> memory(manager->GetDriverByName("MEM")->Create("", r.width, r.height, 1, png ? GDT_UInt16 : GDT_Float32, nullptr));
+    double t[6] = {origin.x - r.cell / 2.0,     r.cell, 0, origin.y + (r.height - 0.5) * r.cell, 0,
+                   -static_cast<double>(r.cell)};
+    const std::unique_ptr<GDALDataset> memory(
+        manager->GetDriverByName("MEM")->Create("", r.width, r.height, 1, png ? GDT_UInt16 : GDT_Float32, nullptr));
     memory->SetGeoTransform(t);
     std::vector<float> values = r.values;
     if (png) {
@@ -68,10 +75,12 @@ void writeHeights(const fs::path& file, const HeightRaster& r, const V2f& origin
         }
         for (float& v : values) v = std::round((v - low) / std::max(high - low, 1e-6f) * 65535);
     }
-    bool good = memory->GetRasterBand(1)->RasterIO(GF_Write, 0, 0, r.width, r.height, values.data(), r.width, r.height, GDT_Float32, 0, 0) == CE_None;
+    bool good = memory->GetRasterBand(1)->RasterIO(GF_Write, 0, 0, r.width, r.height, values.data(), r.width, r.height,
+                                                   GDT_Float32, 0, 0) == CE_None;
     CPLSetConfigOption("GDAL_PAM_ENABLED", "NO");
     GDALDriver* driver = manager->GetDriverByName(tif ? "GTiff" : asc ? "AAIGrid" : "PNG");
-    std::unique_ptr<GDALDataset> out(good ? driver->CreateCopy(file.c_str(), memory.get(), false, nullptr, nullptr, nullptr) : nullptr);
+    std::unique_ptr<GDALDataset> out(
+        good ? driver->CreateCopy(file.c_str(), memory.get(), false, nullptr, nullptr, nullptr) : nullptr);
     if (!out) throw Error(Error::Kind::Unwritable, "could not be written", "");
 }
 

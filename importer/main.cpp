@@ -1,5 +1,5 @@
-// thallos-importer: reads one foreign file and hands it back in our own form, so that whatever the file does to a reader
-// happens here. The last line on standard error is the reason for a failure.
+// thallos-importer: reads one foreign file and hands it back in our own form, so that whatever the file does to a
+// reader happens here. The last line on standard error is the reason for a failure.
 #include <algorithm>
 #include <cstdio>
 #include <cstdlib>
@@ -40,12 +40,15 @@ int run(int argc, char** argv) {
         const fs::path file = argv[2];
         const std::string ending = lower(file.extension().string());
         const float unit = std::strtof(argv[4], nullptr);
-        Model model = ending == ".glb" || ending == ".gltf" ? readGltf(file, unit) : readWithAssimp(file, unit, argv[5][0]);
+        Model model =
+            ending == ".glb" || ending == ".gltf" ? readGltf(file, unit) : readWithAssimp(file, unit, argv[5][0]);
         if (model.name.empty()) model.name = file.stem().string();
         tidy(model);
         const V3f size = bounds(model).size();
-        if (std::max({size.x, size.y, size.z}) > 2000) model.warnings.push_back("is larger than 2 km: perhaps its unit is not the metre");
-        if (std::max({size.x, size.y, size.z}) < 0.05f) model.warnings.push_back("is smaller than 5 cm: perhaps its unit is not the metre");
+        if (std::max({size.x, size.y, size.z}) > 2000)
+            model.warnings.push_back("is larger than 2 km: perhaps its unit is not the metre");
+        if (std::max({size.x, size.y, size.z}) < 0.05f)
+            model.warnings.push_back("is smaller than 5 cm: perhaps its unit is not the metre");
         put(argv[3], packModel(model));
         return 0;
     }
@@ -60,7 +63,9 @@ int run(int argc, char** argv) {
         writeHeights(argv[3], unpackHeights(s.str()), {std::strtof(argv[4], nullptr), std::strtof(argv[5], nullptr)});
         return 0;
     }
-    std::fprintf(stderr, "usage: thallos-importer model FILE OUT UNIT UP | heights FILE OUT PNG-HEIGHT | write-heights IN FILE X Y\n");
+    std::fprintf(
+        stderr,
+        "usage: thallos-importer model FILE OUT UNIT UP | heights FILE OUT PNG-HEIGHT | write-heights IN FILE X Y\n");
     return 2;
 }
 
@@ -69,7 +74,10 @@ int run(int argc, char** argv) {
 int main(int argc, char** argv) {
     try {
         return run(argc, argv);
-    } catch (const std::bad_alloc&) { std::fprintf(stderr, "needs more memory than it may have\n");
-    } catch (const std::exception& e) { std::fprintf(stderr, "%s\n", e.what()); }
+    } catch (const std::bad_alloc&) {
+        std::fprintf(stderr, "needs more memory than it may have\n");
+    } catch (const std::exception& e) {
+        std::fprintf(stderr, "%s\n", e.what());
+    }
     return 1;
 }

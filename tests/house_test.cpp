@@ -9,7 +9,8 @@ namespace fs = std::filesystem;
 
 namespace {
 
-const std::vector<std::string> kRooms{"base", "mesh", "material", "ground", "planting", "light", "view", "finish", "project", "exchange", "trace", "snags", "jobs"};
+const std::vector<std::string> kRooms{"base",   "mesh",    "material", "ground", "planting", "light", "view",
+                                      "finish", "project", "exchange", "trace",  "snags",    "jobs"};
 
 // Rooms that may be called from rooms above them in the list, with the reason.
 bool allowed(const std::string& from, const std::string& to) {
@@ -61,7 +62,9 @@ TEST(House, CoreAndToolsWithoutWindowsKnowNoQt) {
 TEST(House, ReadersOfForeignFilesStayInTheChildProgram) {
     for (const char* folder : {"core", "cli", "app", "tools"})
         for (const fs::path& file : sources(folder))
-            for (const std::string& i : includes(file)) EXPECT_FALSE(std::regex_search(i, std::regex("assimp|tiny_gltf|gdal|cpl_"))) << file << " includes " << i;
+            for (const std::string& i : includes(file))
+                EXPECT_FALSE(std::regex_search(i, std::regex("assimp|tiny_gltf|gdal|cpl_")))
+                    << file << " includes " << i;
 }
 
 TEST(House, HeadersGuardThemselves) {

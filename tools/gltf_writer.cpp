@@ -17,12 +17,14 @@ void writeGlb(const Model& model, const std::filesystem::path& file) {
 
     auto view = [&](const void* bytes, size_t size, int target) {
         while (data.size() % 4) data += '\0';
-        j["bufferViews"].push_back({{"buffer", 0}, {"byteOffset", data.size()}, {"byteLength", size}, {"target", target}});
+        j["bufferViews"].push_back(
+            {{"buffer", 0}, {"byteOffset", data.size()}, {"byteLength", size}, {"target", target}});
         data.append(static_cast<const char*>(bytes), size);
         return j["bufferViews"].size() - 1;
     };
     auto accessor = [&](size_t bufferView, int type, size_t count, const char* shape) -> json& {
-        j["accessors"].push_back({{"bufferView", bufferView}, {"componentType", type}, {"count", count}, {"type", shape}});
+        j["accessors"].push_back(
+            {{"bufferView", bufferView}, {"componentType", type}, {"count", count}, {"type", shape}});
         return j["accessors"].back();
     };
     auto yUp = [](const V3f& v) { return V3f(v.x, v.z, -v.y); };
@@ -30,7 +32,10 @@ void writeGlb(const Model& model, const std::filesystem::path& file) {
     for (const Surface& s : model.materials) {
         const V3f c = toLinear709(s.baseColor);
         json m = {{"name", s.name},
-                  {"pbrMetallicRoughness", {{"baseColorFactor", {c.x, c.y, c.z, 1.0}}, {"metallicFactor", s.metalness}, {"roughnessFactor", s.roughness}}}};
+                  {"pbrMetallicRoughness",
+                   {{"baseColorFactor", {c.x, c.y, c.z, 1.0}},
+                    {"metallicFactor", s.metalness},
+                    {"roughnessFactor", s.roughness}}}};
         if (s.transmission > 0) {
             m["extensions"]["KHR_materials_transmission"] = {{"transmissionFactor", s.transmission}};
             j["extensionsUsed"] = {"KHR_materials_transmission"};
@@ -46,7 +51,8 @@ void writeGlb(const Model& model, const std::filesystem::path& file) {
         }
         for (const V3f& n : part.mesh.normals) normals.push_back(yUp(n));
         json attributes;
-        json& p = accessor(view(positions.data(), positions.size() * sizeof(V3f), 34962), 5126, positions.size(), "VEC3");
+        json& p =
+            accessor(view(positions.data(), positions.size() * sizeof(V3f), 34962), 5126, positions.size(), "VEC3");
         p["min"] = {box.min.x, box.min.y, box.min.z};
         p["max"] = {box.max.x, box.max.y, box.max.z};
         attributes["POSITION"] = j["accessors"].size() - 1;
@@ -54,10 +60,13 @@ void writeGlb(const Model& model, const std::filesystem::path& file) {
             accessor(view(normals.data(), normals.size() * sizeof(V3f), 34962), 5126, normals.size(), "VEC3");
             attributes["NORMAL"] = j["accessors"].size() - 1;
         }
-        accessor(view(part.mesh.triangles.data(), part.mesh.triangles.size() * sizeof(V3i), 34963), 5125, part.mesh.triangles.size() * 3, "SCALAR");
+        accessor(view(part.mesh.triangles.data(), part.mesh.triangles.size() * sizeof(V3i), 34963), 5125,
+                 part.mesh.triangles.size() * 3, "SCALAR");
         const size_t indices = j["accessors"].size() - 1;
         const size_t number = j["nodes"].is_null() ? 0 : j["nodes"].size();
-        j["meshes"].push_back({{"name", part.name}, {"primitives", {{{"attributes", attributes}, {"indices", indices}, {"material", part.material}}}}});
+        j["meshes"].push_back(
+            {{"name", part.name},
+             {"primitives", {{{"attributes", attributes}, {"indices", indices}, {"material", part.material}}}}});
         j["nodes"].push_back({{"name", part.name}, {"mesh", number}});
         j["scenes"][0]["nodes"].push_back(number);
     }

@@ -42,10 +42,13 @@ Polygon ring(const V2f& centre, float rx, float ry, int n, uint64_t seed) { // h
 Polygon rounded(const Polygon& points) {
     Polygon out;
     for (size_t i = 0; i + 1 < points.size(); ++i) {
-        const V2f p0 = points[i ? i - 1 : 0], p1 = points[i], p2 = points[i + 1], p3 = points[std::min(i + 2, points.size() - 1)];
+        const V2f p0 = points[i ? i - 1 : 0], p1 = points[i], p2 = points[i + 1],
+                  p3 = points[std::min(i + 2, points.size() - 1)];
         for (int k = 0; k < 12; ++k) {
             const float t = static_cast<float>(k) / 12, t2 = t * t, t3 = t2 * t;
-            out.push_back((p1 * 2.0f + (p2 - p0) * t + (p0 * 2.0f - p1 * 5.0f + p2 * 4.0f - p3) * t2 + (p1 * 3.0f - p0 - p2 * 3.0f + p3) * t3) * 0.5f);
+            out.push_back((p1 * 2.0f + (p2 - p0) * t + (p0 * 2.0f - p1 * 5.0f + p2 * 4.0f - p3) * t2 +
+                           (p1 * 3.0f - p0 - p2 * 3.0f + p3) * t3) *
+                          0.5f);
         }
     }
     out.push_back(points.back());
@@ -81,7 +84,15 @@ Project demo(const std::filesystem::path& assets) {
     lower(pond, 21, 1.3f);
     lower(pond + V2f(7, 2), 15, 1.0f);
     lower(pond + V2f(-6, -2), 13, 0.9f);
-    const Polygon path = rounded({{-16, -126}, {-13, -100}, {-7, -72}, {-5, -50}, {-1, -32}, {3.5f, -17}, {6.6f, -6}, {8.1f, 2.6f}, {7.6f, 4.8f}});
+    const Polygon path = rounded({{-16, -126},
+                                  {-13, -100},
+                                  {-7, -72},
+                                  {-5, -50},
+                                  {-1, -32},
+                                  {3.5f, -17},
+                                  {6.6f, -6},
+                                  {8.1f, 2.6f},
+                                  {7.6f, 4.8f}});
     const Polygon lane = rounded({{-205, -131}, {-120, -127}, {-40, -126}, {40, -130}, {120, -127}, {205, -132}});
     g = paintPath(g, lane, 4.2f, 0.6f);
     g = paintPath(g, path, 1.9f, 0.35f);
@@ -107,7 +118,8 @@ Project demo(const std::filesystem::path& assets) {
         Building hive;
         hive.model = hiveModel;
         hive.surfaces = hiveModel->materials;
-        const V2f where(-15.6f + 1.6f * static_cast<float>(i), -3.2f + 0.5f * static_cast<float>(i) + (i % 2 ? 0.2f : 0));
+        const V2f where(-15.6f + 1.6f * static_cast<float>(i),
+                        -3.2f + 0.5f * static_cast<float>(i) + (i % 2 ? 0.2f : 0));
         hive.yaw = radians(12 + 5.0f * static_cast<float>((i * 7) % 3));
         hive.position = {where.x, where.y, field.at(where) - 0.03f};
         p = added(p, "Hive " + std::to_string(i + 1), hive);
@@ -123,33 +135,99 @@ Project demo(const std::filesystem::path& assets) {
     Random random(5);
     for (int row = 0; row < 7; ++row)
         for (int i = 0; i < 8; ++i) {
-            const V2f at(-19.5f - 7.2f * static_cast<float>(row) + random.around(0.5f), -38 + 6.8f * static_cast<float>(i) + random.around(0.5f));
+            const V2f at(-19.5f - 7.2f * static_cast<float>(row) + random.around(0.5f),
+                         -38 + 6.8f * static_cast<float>(i) + random.around(0.5f));
             if (random.unit() < 0.06f) continue; // a gap where a tree died
-            orchard.specimens.push_back({"Apple", at, random.between(0, 2 * kPi), random.between(0.82f, 1.1f), static_cast<int>(random.next() % 3)});
+            orchard.specimens.push_back({"Apple", at, random.between(0, 2 * kPi), random.between(0.82f, 1.1f),
+                                         static_cast<int>(random.next() % 3)});
         }
     p = added(p, "Orchard", orchard);
 
     Drift birches{{ring({36, -6}, 10, 16, 9, 3)}, {{"Birch", 1}}, 0.055f, 2.4f, 0.28f, 0, 0, 7};
     p = added(p, "Birch copse", birches);
-    Drift spruces{{{{-70, 52}, {-20, 60}, {40, 55}, {95, 62}, {100, 88}, {20, 92}, {-60, 86}}}, {{"Spruce", 0.45f}, {"Birch", 0.4f}, {"Hazel", 0.15f}}, 0.045f, 3.2f, 0.3f, 0, 0.25f, 12};
+    Drift spruces{{{{-70, 52}, {-20, 60}, {40, 55}, {95, 62}, {100, 88}, {20, 92}, {-60, 86}}},
+                  {{"Spruce", 0.45f}, {"Birch", 0.4f}, {"Hazel", 0.15f}},
+                  0.045f,
+                  3.2f,
+                  0.3f,
+                  0,
+                  0.25f,
+                  12};
     p = added(p, "Shelter wood", spruces);
-    Drift edge{{{{90, 40}, {140, 60}, {175, 0}, {170, -80}, {120, -100}, {105, -40}}, {{-100, 40}, {-150, 30}, {-180, -40}, {-150, -110}, {-110, -90}, {-105, -20}}},
-               {{"Birch", 0.4f}, {"Hazel", 0.35f}, {"Spruce", 0.25f}}, 0.03f, 3.4f, 0.3f, 0, 0.3f, 13};
+    Drift edge{{{{90, 40}, {140, 60}, {175, 0}, {170, -80}, {120, -100}, {105, -40}},
+                {{-100, 40}, {-150, 30}, {-180, -40}, {-150, -110}, {-110, -90}, {-105, -20}}},
+               {{"Birch", 0.4f}, {"Hazel", 0.35f}, {"Spruce", 0.25f}},
+               0.03f,
+               3.4f,
+               0.3f,
+               0,
+               0.3f,
+               13};
     p = added(p, "Field trees", edge);
-    Drift hazels{{ring({21, 24}, 6, 4, 6, 8), {{-70, -52}, {-40, -50}, {-16, -47.5f}, {-15, -45}, {-40, -47}, {-70, -49}}, ring({-15, 24}, 6, 5, 6, 9)}, {{"Hazel", 1}}, 0.16f, 1.5f, 0.35f, 0, 0, 4};
+    Drift hazels{{ring({21, 24}, 6, 4, 6, 8),
+                  {{-70, -52}, {-40, -50}, {-16, -47.5f}, {-15, -45}, {-40, -47}, {-70, -49}},
+                  ring({-15, 24}, 6, 5, 6, 9)},
+                 {{"Hazel", 1}},
+                 0.16f,
+                 1.5f,
+                 0.35f,
+                 0,
+                 0,
+                 4};
     p = added(p, "Hazels", hazels);
 
-    Drift meadow{{{{-13, -66}, {12, -64}, {30, -58}, {46, -44}, {50, -20}, {42, 8}, {30, 20}, {20, 23}, {-10, 16}, {-16, 8}, {-15, -10}, {-17, -30}, {-22, -52}}},
-                 {{"Fescue", 0.66f}, {"Fescue in ear", 0.12f}, {"Oxeye daisy", 0.12f}, {"Knapweed", 0.10f}}, 7.5f, 0.16f, 0.35f, 0.3f, 0.12f, 4071};
+    Drift meadow{{{{-13, -66},
+                   {12, -64},
+                   {30, -58},
+                   {46, -44},
+                   {50, -20},
+                   {42, 8},
+                   {30, 20},
+                   {20, 23},
+                   {-10, 16},
+                   {-16, 8},
+                   {-15, -10},
+                   {-17, -30},
+                   {-22, -52}}},
+                 {{"Fescue", 0.66f}, {"Fescue in ear", 0.12f}, {"Oxeye daisy", 0.12f}, {"Knapweed", 0.10f}},
+                 7.5f,
+                 0.16f,
+                 0.35f,
+                 0.3f,
+                 0.12f,
+                 4071};
     p = added(p, "Meadow mix", meadow);
-    Drift orchardGrass{{{{-15, -10}, {-16, 8}, {-14, 16}, {-72, 18}, {-78, -44}, {-22, -52}, {-17, -30}}}, {{"Fescue", 0.82f}, {"Fescue in ear", 0.1f}, {"Oxeye daisy", 0.08f}}, 5, 0.2f, 0.4f, 0.3f, 0.1f, 88};
+    Drift orchardGrass{{{{-15, -10}, {-16, 8}, {-14, 16}, {-72, 18}, {-78, -44}, {-22, -52}, {-17, -30}}},
+                       {{"Fescue", 0.82f}, {"Fescue in ear", 0.1f}, {"Oxeye daisy", 0.08f}},
+                       5,
+                       0.2f,
+                       0.4f,
+                       0.3f,
+                       0.1f,
+                       88};
     p = added(p, "Orchard grass", orchardGrass);
-    Drift rough{{{{-95, -118}, {90, -118}, {85, -60}, {46, -44}, {12, -64}, {-22, -52}, {-95, -60}}, {{46, -44}, {95, -50}, {90, 50}, {30, 48}, {42, 8}, {50, -20}}, {{-14, 16}, {30, 20}, {30, 48}, {-60, 50}, {-72, 18}}},
-                {{"Fescue", 0.85f}, {"Fescue in ear", 0.1f}, {"Knapweed", 0.05f}}, 2.6f, 0.25f, 0.45f, 0.3f, 0.15f, 21};
+    Drift rough{{{{-95, -118}, {90, -118}, {85, -60}, {46, -44}, {12, -64}, {-22, -52}, {-95, -60}},
+                 {{46, -44}, {95, -50}, {90, 50}, {30, 48}, {42, 8}, {50, -20}},
+                 {{-14, 16}, {30, 20}, {30, 48}, {-60, 50}, {-72, 18}}},
+                {{"Fescue", 0.85f}, {"Fescue in ear", 0.1f}, {"Knapweed", 0.05f}},
+                2.6f,
+                0.25f,
+                0.45f,
+                0.3f,
+                0.15f,
+                21};
     p = added(p, "Rough grass", rough);
-    Drift reeds{{ring(pond + V2f(13, 4), 5, 9, 7, 31), ring(pond + V2f(-10, 9), 6, 3.5f, 6, 32)}, {{"Reed", 1}}, 3.4f, 0.25f, 0.35f, 0, 0.25f, 9};
+    Drift reeds{{ring(pond + V2f(13, 4), 5, 9, 7, 31), ring(pond + V2f(-10, 9), 6, 3.5f, 6, 32)},
+                {{"Reed", 1}},
+                3.4f,
+                0.25f,
+                0.35f,
+                0,
+                0.25f,
+                9};
     p = added(p, "Reeds", reeds);
-    p = added(p, "Terrace foreground", Clearing{{{{-1.2f, -0.4f}, {1.2f, -1.4f}, {9.5f, 4.6f}, {16.6f, 9.6f}, {16.0f, 12.0f}, {8, 7.5f}}}});
+    p = added(p, "Terrace foreground",
+              Clearing{{{{-1.2f, -0.4f}, {1.2f, -1.4f}, {9.5f, 4.6f}, {16.6f, 9.6f}, {16.0f, 12.0f}, {8, 7.5f}}}});
 
     // Shots.
     auto ground = [&](const V2f& q, float eye) { return V3f(q.x, q.y, field.at(q) + eye); };

@@ -17,7 +17,9 @@ inline float sin(float x) {
         r * (1 + r2 * (-1.0 / 6 + r2 * (1.0 / 120 + r2 * (-1.0 / 5040 + r2 * (1.0 / 362880 - r2 / 39916800.0)))));
     return static_cast<float>(static_cast<int64_t>(n) & 1 ? -s : s);
 }
-inline float cos(float x) { return sin(static_cast<float>(x + 1.57079632679489662)); }
+inline float cos(float x) {
+    return sin(static_cast<float>(x + 1.57079632679489662));
+}
 
 // 2^x for x in [-100, 100].
 inline float exp2(float x) {
@@ -26,7 +28,9 @@ inline float exp2(float x) {
     const double p = 1 + f * (1 + f * (1.0 / 2 + f * (1.0 / 6 + f * (1.0 / 24 + f * (1.0 / 120 + f / 720)))));
     return static_cast<float>(std::ldexp(p, static_cast<int>(n)));
 }
-inline float exp(float x) { return exp2(x * 1.44269504f); }
+inline float exp(float x) {
+    return exp2(x * 1.44269504f);
+}
 
 // Base-2 logarithm, x > 0.
 inline float log2(float x) {
@@ -40,6 +44,8 @@ inline float log2(float x) {
     const double l = 2 * t * (1 + t2 * (1.0 / 3 + t2 * (1.0 / 5 + t2 * (1.0 / 7 + t2 * (1.0 / 9 + t2 / 11)))));
     return static_cast<float>(e + l * 1.44269504088896341);
 }
-inline float pow(float x, float y) { return x <= 0 ? 0 : exp2(y * log2(x)); }
+inline float pow(float x, float y) {
+    return x <= 0 ? 0 : exp2(y * log2(x));
+}
 
 } // namespace thallos::elementary

@@ -16,8 +16,7 @@ constexpr uint64_t mix(uint64_t x) {
     return x ^ (x >> 31);
 }
 
-template <class... Rest>
-constexpr uint64_t mix(uint64_t a, uint64_t b, Rest... rest) {
+template <class... Rest> constexpr uint64_t mix(uint64_t a, uint64_t b, Rest... rest) {
     const uint64_t h = mix(a ^ mix(b));
     if constexpr (sizeof...(Rest) == 0)
         return h;
@@ -26,7 +25,9 @@ constexpr uint64_t mix(uint64_t a, uint64_t b, Rest... rest) {
 }
 
 // [0, 1) from the upper bits.
-constexpr float unitFloat(uint64_t h) { return static_cast<float>(h >> 40) * 0x1p-24f; }
+constexpr float unitFloat(uint64_t h) {
+    return static_cast<float>(h >> 40) * 0x1p-24f;
+}
 
 // A stream of random numbers from one seed.
 class Random {
@@ -44,6 +45,8 @@ private:
 
 // Content address: 32 hexadecimal digits of XXH3-128.
 std::string contentHash(const void* data, size_t size);
-inline std::string contentHash(std::string_view s) { return contentHash(s.data(), s.size()); }
+inline std::string contentHash(std::string_view s) {
+    return contentHash(s.data(), s.size());
+}
 
 } // namespace thallos

@@ -14,7 +14,6 @@ struct Id {
 
 } // namespace thallos
 
-template <>
-struct std::hash<thallos::Id> {
+template <> struct std::hash<thallos::Id> {
     size_t operator()(thallos::Id id) const noexcept { return std::hash<uint64_t>()(id.value); }
 };

@@ -8,8 +8,7 @@
 
 namespace thallos {
 
-template <class Pixel>
-struct Raster {
+template <class Pixel> struct Raster {
     int width = 0, height = 0;
     std::vector<Pixel> pixels;
 

@@ -7,8 +7,7 @@
 namespace thallos {
 
 // body(i) for i in [0, n), in blocks of `grain`.
-template <class Body>
-void parallelFor(int n, Body&& body, int grain = 1) {
+template <class Body> void parallelFor(int n, Body&& body, int grain = 1) {
     tbb::parallel_for(tbb::blocked_range<int>(0, n, grain), [&](const tbb::blocked_range<int>& r) {
         for (int i = r.begin(); i != r.end(); ++i) body(i);
     });

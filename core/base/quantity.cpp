@@ -14,9 +14,11 @@ struct Unit {
     Dimension dimension;
     double factor;
 };
-constexpr Unit kUnits[] = {{"mm", Dimension::Length, 0.001}, {"cm", Dimension::Length, 0.01}, {"km", Dimension::Length, 1000}, {"m", Dimension::Length, 1},
-                           {"ft", Dimension::Length, 0.3048}, {"'", Dimension::Length, 0.3048}, {"in", Dimension::Length, 0.0254}, {"\"", Dimension::Length, 0.0254},
-                           {"deg", Dimension::Angle, 1}, {"\xC2\xB0", Dimension::Angle, 1}, {"%", Dimension::Percent, 0.01}};
+constexpr Unit kUnits[] = {
+    {"mm", Dimension::Length, 0.001},  {"cm", Dimension::Length, 0.01},   {"km", Dimension::Length, 1000},
+    {"m", Dimension::Length, 1},       {"ft", Dimension::Length, 0.3048}, {"'", Dimension::Length, 0.3048},
+    {"in", Dimension::Length, 0.0254}, {"\"", Dimension::Length, 0.0254}, {"deg", Dimension::Angle, 1},
+    {"\xC2\xB0", Dimension::Angle, 1}, {"%", Dimension::Percent, 0.01}};
 
 // Recursive descent over the usual grammar.
 class Parser {
@@ -130,7 +132,8 @@ private:
         for (const Unit& u : kUnits) {
             if (rest_.substr(0, u.name.size()) != u.name) continue;
             const bool word = std::isalpha(static_cast<unsigned char>(u.name.front()));
-            if (word && rest_.size() > u.name.size() && std::isalpha(static_cast<unsigned char>(rest_[u.name.size()]))) continue;
+            if (word && rest_.size() > u.name.size() && std::isalpha(static_cast<unsigned char>(rest_[u.name.size()])))
+                continue;
             if (u.dimension != dimension_) fail("\"" + std::string(u.name) + "\" does not fit here");
             rest_.remove_prefix(u.name.size());
             sawUnit_ = true;
@@ -147,7 +150,9 @@ private:
 
 } // namespace
 
-double parseQuantity(std::string_view text, Dimension dimension, std::string_view unit) { return Parser(text, dimension, unit).run(); }
+double parseQuantity(std::string_view text, Dimension dimension, std::string_view unit) {
+    return Parser(text, dimension, unit).run();
+}
 
 std::string formatNumber(double value, int decimals) {
     char buffer[64];

@@ -6,7 +6,13 @@
 
 namespace thallos {
 
-enum class Dimension { Plain, Length, Angle, Percent, Ratio }; // Ratio: run for one of rise, "1:12" or "1 in 12" gives 12
+enum class Dimension {
+    Plain,
+    Length,
+    Angle,
+    Percent,
+    Ratio
+}; // Ratio: run for one of rise, "1:12" or "1 in 12" gives 12
 
 // The value in metres (Length), degrees (Angle), share of 1 (Percent) or as it is. A number without unit has `unit`'s:
 // "m", "mm", "cm", "km", "ft", "in", "%", "deg", or anything else for plain numbers.

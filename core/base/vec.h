@@ -21,14 +21,28 @@ using Rgb = Imath::V3f;
 
 inline constexpr float kPi = 3.14159265358979f;
 
-inline float radians(float degrees) { return degrees * (kPi / 180); }
-inline float degrees(float radians) { return radians * (180 / kPi); }
+inline float radians(float degrees) {
+    return degrees * (kPi / 180);
+}
+inline float degrees(float radians) {
+    return radians * (180 / kPi);
+}
 // Luminance of an ACEScg colour (the Y row of AP1).
-inline float luminance(const Rgb& c) { return 0.2722287f * c.x + 0.6740818f * c.y + 0.0536895f * c.z; }
-inline V2f xy(const V3f& p) { return {p.x, p.y}; }
-inline float lerp(float a, float b, float t) { return a + (b - a) * t; }
-inline V3f lerp(const V3f& a, const V3f& b, float t) { return a + (b - a) * t; }
-inline float clamp01(float x) { return x < 0 ? 0 : x > 1 ? 1 : x; }
+inline float luminance(const Rgb& c) {
+    return 0.2722287f * c.x + 0.6740818f * c.y + 0.0536895f * c.z;
+}
+inline V2f xy(const V3f& p) {
+    return {p.x, p.y};
+}
+inline float lerp(float a, float b, float t) {
+    return a + (b - a) * t;
+}
+inline V3f lerp(const V3f& a, const V3f& b, float t) {
+    return a + (b - a) * t;
+}
+inline float clamp01(float x) {
+    return x < 0 ? 0 : x > 1 ? 1 : x;
+}
 inline float smoothstep(float a, float b, float x) {
     const float t = clamp01((x - a) / (b - a));
     return t * t * (3 - 2 * t);

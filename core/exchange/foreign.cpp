@@ -28,7 +28,8 @@ class Scratch {
 public:
     Scratch() {
         std::string pattern = (fs::temp_directory_path() / "thallos-XXXXXX").string();
-        if (!::mkdtemp(pattern.data())) throw Error(Error::Kind::Unwritable, "no temporary folder can be made", fs::temp_directory_path().string());
+        if (!::mkdtemp(pattern.data()))
+            throw Error(Error::Kind::Unwritable, "no temporary folder can be made", fs::temp_directory_path().string());
         folder_ = pattern;
     }
     ~Scratch() {
@@ -51,7 +52,8 @@ std::string readFile(const fs::path& file) {
 }
 
 // Runs the child and waits. `subject` is the file that errors name.
-void runChild(const std::vector<std::string>& arguments, const fs::path& subject, const ForeignLimits& limits, Progress* progress, const Scratch& scratch) {
+void runChild(const std::vector<std::string>& arguments, const fs::path& subject, const ForeignLimits& limits,
+              Progress* progress, const Scratch& scratch) {
     const fs::path program = importerProgram(), messages = scratch / "messages";
     std::vector<char*> argv;
     std::vector<std::string> all{program.string()};
@@ -63,7 +65,8 @@ void runChild(const std::vector<std::string>& arguments, const fs::path& subject
     if (child < 0) throw Error(Error::Kind::Unsupported, "the reading program could not be started", subject.string());
     if (child == 0) {
         // Only calls that are safe after fork.
-        const int err = ::open(messages.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600), null = ::open("/dev/null", O_RDWR);
+        const int err = ::open(messages.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600),
+                  null = ::open("/dev/null", O_RDWR);
         ::dup2(null, 0);
         ::dup2(null, 1);
         ::dup2(err, 2);
@@ -97,9 +100,11 @@ void runChild(const std::vector<std::string>& arguments, const fs::path& subject
     }
     if (WIFEXITED(status) && WEXITSTATUS(status) == 0) return;
     if (late || (WIFSIGNALED(status) && WTERMSIG(status) == SIGXCPU))
-        throw Error(Error::Kind::Unreadable, "took longer than " + std::to_string(limits.seconds) + " s to read", subject.string(), "split it or simplify it");
+        throw Error(Error::Kind::Unreadable, "took longer than " + std::to_string(limits.seconds) + " s to read",
+                    subject.string(), "split it or simplify it");
     if (WIFEXITED(status) && WEXITSTATUS(status) == 127)
-        throw Error(Error::Kind::Missing, "the program that reads foreign files is not there", program.string(), "install Thallos again");
+        throw Error(Error::Kind::Missing, "the program that reads foreign files is not there", program.string(),
+                    "install Thallos again");
     if (WIFEXITED(status) && WEXITSTATUS(status) == 1) {
         // The child's last line is the reason.
         std::string text = readFile(messages);
@@ -107,7 +112,8 @@ void runChild(const std::vector<std::string>& arguments, const fs::path& subject
         text = text.substr(text.find_last_of('\n') + 1);
         if (!text.empty()) throw Error(Error::Kind::Unreadable, text, subject.string());
     }
-    throw Error(Error::Kind::Unreadable, "is broken: the reader gave up on it", subject.string(), "export it again, or as another format");
+    throw Error(Error::Kind::Unreadable, "is broken: the reader gave up on it", subject.string(),
+                "export it again, or as another format");
 }
 
 } // namespace
@@ -125,7 +131,8 @@ Model importModel(const fs::path& file, const ModelImport& how, Progress* progre
     const fs::path out = scratch / "model";
     std::ostringstream unit;
     unit << how.unit;
-    runChild({"model", fs::absolute(file).string(), out.string(), unit.str(), std::string(1, how.up)}, file, limits, progress, scratch);
+    runChild({"model", fs::absolute(file).string(), out.string(), unit.str(), std::string(1, how.up)}, file, limits,
+             progress, scratch);
     Model model = unpackModel(readFile(out));
     if (model.name.empty()) model.name = file.stem().string();
     return model;
@@ -143,11 +150,13 @@ std::string packHeights(const HeightRaster& r) {
 
 HeightRaster unpackHeights(const std::string& bytes) {
     HeightRaster r;
-    if (bytes.size() < 16 || std::memcmp(bytes.data(), "thh1", 4) != 0) throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
+    if (bytes.size() < 16 || std::memcmp(bytes.data(), "thh1", 4) != 0)
+        throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
     std::memcpy(&r.width, bytes.data() + 4, 4);
     std::memcpy(&r.height, bytes.data() + 8, 4);
     std::memcpy(&r.cell, bytes.data() + 12, 4);
-    if (r.width < 2 || r.height < 2 || r.width > 65536 || r.height > 65536 || bytes.size() != 16 + sizeof(float) * static_cast<size_t>(r.width) * r.height)
+    if (r.width < 2 || r.height < 2 || r.width > 65536 || r.height > 65536 ||
+        bytes.size() != 16 + sizeof(float) * static_cast<size_t>(r.width) * r.height)
         throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
     r.values.resize(static_cast<size_t>(r.width) * r.height);
     std::memcpy(r.values.data(), bytes.data() + 16, r.values.size() * sizeof(float));
@@ -159,7 +168,8 @@ HeightRaster importHeights(const fs::path& file, float pngHeight, const ForeignL
     if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
     const Scratch scratch;
     const fs::path out = scratch / "heights";
-    runChild({"heights", fs::absolute(file).string(), out.string(), std::to_string(pngHeight)}, file, limits, nullptr, scratch);
+    runChild({"heights", fs::absolute(file).string(), out.string(), std::to_string(pngHeight)}, file, limits, nullptr,
+             scratch);
     return unpackHeights(readFile(out));
 }
 
@@ -168,7 +178,9 @@ void exportHeights(const fs::path& file, const HeightRaster& raster, const V2f& 
     const fs::path in = scratch / "heights";
     std::ofstream(in, std::ios::binary) << packHeights(raster);
     writeWhole(file, [&](const fs::path& temporary) {
-        runChild({"write-heights", in.string(), fs::absolute(temporary).string(), std::to_string(origin.x), std::to_string(origin.y)}, file, limits, nullptr, scratch);
+        runChild({"write-heights", in.string(), fs::absolute(temporary).string(), std::to_string(origin.x),
+                  std::to_string(origin.y)},
+                 file, limits, nullptr, scratch);
     });
 }
 

@@ -1,5 +1,5 @@
-// Foreign files are opened by a child program, thallos-importer, with limits on memory and time. Whatever a broken or hostile
-// file does to a third-party reader becomes one sentence here.
+// Foreign files are opened by a child program, thallos-importer, with limits on memory and time. Whatever a broken or
+// hostile file does to a third-party reader becomes one sentence here.
 #pragma once
 
 #include <filesystem>
@@ -17,11 +17,12 @@ struct ForeignLimits {
 };
 
 struct ModelImport {
-    float unit = 1;     // metres a unit of the file
-    char up = 'a';      // 'y', 'z', or 'a': as the format has it
+    float unit = 1; // metres a unit of the file
+    char up = 'a';  // 'y', 'z', or 'a': as the format has it
 };
 // Throws Error::Missing, Unreadable, Unsupported or Cancelled. Safe from any thread; blocks until read.
-Model importModel(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr, const ForeignLimits& limits = {});
+Model importModel(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr,
+                  const ForeignLimits& limits = {});
 
 // A grid of heights from a file: rows from the north-west as in rasters.
 struct HeightRaster {
@@ -32,7 +33,8 @@ struct HeightRaster {
 // GeoTIFF, ASCII grid, HGT, or PNG, whose full white then means `pngHeight` metres.
 HeightRaster importHeights(const std::filesystem::path& file, float pngHeight = 0, const ForeignLimits& limits = {});
 // By extension: .tif (GeoTIFF, float), .asc (ASCII grid), .png (16 bit; lowest to highest).
-void exportHeights(const std::filesystem::path& file, const HeightRaster& raster, const V2f& origin, const ForeignLimits& limits = {});
+void exportHeights(const std::filesystem::path& file, const HeightRaster& raster, const V2f& origin,
+                   const ForeignLimits& limits = {});
 
 // Path of the child program: beside this one, or where THALLOS_IMPORTER says.
 std::filesystem::path importerProgram();

@@ -6,13 +6,13 @@
 #include <cstring>
 #include <fstream>
 
+#include <Imath/half.h>
 #include <ImfChannelList.h>
 #include <ImfChromaticitiesAttribute.h>
 #include <ImfFrameBuffer.h>
 #include <ImfInputFile.h>
 #include <ImfOutputFile.h>
 #include <ImfStandardAttributes.h>
-#include <Imath/half.h>
 #include <jpeglib.h>
 #include <png.h>
 #include <tiffio.h>
@@ -26,11 +26,13 @@ namespace fs = std::filesystem;
 
 void writeWhole(const fs::path& file, const std::function<void(const fs::path&)>& write) {
     fs::path temporary = file;
-    temporary.replace_filename("." + file.filename().string() + "." + std::to_string(::getpid()) + file.extension().string());
+    temporary.replace_filename("." + file.filename().string() + "." + std::to_string(::getpid()) +
+                               file.extension().string());
     const auto fail = [&] {
         std::error_code ignored;
         fs::remove(temporary, ignored);
-        throw Error(Error::Kind::Unwritable, "could not be written", file.string(), "check that the folder can be written and the disk is not full");
+        throw Error(Error::Kind::Unwritable, "could not be written", file.string(),
+                    "check that the folder can be written and the disk is not full");
     };
     try {
         write(temporary);
@@ -132,7 +134,8 @@ void writePicture(const fs::path& file, const Image8& picture) {
     else if (extension == ".tif" || extension == ".tiff")
         writeWhole(file, [&](const fs::path& t) { writeTiff(t, picture); });
     else
-        throw Error(Error::Kind::Unsupported, "this ending names no picture format", file.string(), "use .png, .jpg, .tif or .exr");
+        throw Error(Error::Kind::Unsupported, "this ending names no picture format", file.string(),
+                    "use .png, .jpg, .tif or .exr");
 }
 
 void writeExr(const fs::path& file, const Image& radiance, float ev100) {
@@ -141,19 +144,22 @@ void writeExr(const fs::path& file, const Image& radiance, float ev100) {
     Raster<Imath::half> plane[3];
     for (int k = 0; k < 3; ++k) {
         plane[k] = Raster<Imath::half>(radiance.width, radiance.height);
-        for (size_t i = 0; i < radiance.pixels.size(); ++i) plane[k].pixels[i] = Imath::half(std::min(radiance.pixels[i][k] / white, 65000.0f));
+        for (size_t i = 0; i < radiance.pixels.size(); ++i)
+            plane[k].pixels[i] = Imath::half(std::min(radiance.pixels[i][k] / white, 65000.0f));
     }
     writeWhole(file, [&](const fs::path& t) {
         Imf::Header header(radiance.width, radiance.height);
         header.compression() = Imf::ZIP_COMPRESSION;
         Imf::addWhiteLuminance(header, white);
-        Imf::addChromaticities(header, Imf::Chromaticities({0.713f, 0.293f}, {0.165f, 0.830f}, {0.128f, 0.044f}, {0.32168f, 0.33767f}));
+        Imf::addChromaticities(
+            header, Imf::Chromaticities({0.713f, 0.293f}, {0.165f, 0.830f}, {0.128f, 0.044f}, {0.32168f, 0.33767f}));
         Imf::FrameBuffer frame;
         const char* names[] = {"R", "G", "B"};
         for (int k = 0; k < 3; ++k) {
             header.channels().insert(names[k], Imf::Channel(Imf::HALF));
-            frame.insert(names[k], Imf::Slice(Imf::HALF, reinterpret_cast<char*>(plane[k].pixels.data()), sizeof(Imath::half),
-                                              sizeof(Imath::half) * static_cast<size_t>(radiance.width)));
+            frame.insert(names[k],
+                         Imf::Slice(Imf::HALF, reinterpret_cast<char*>(plane[k].pixels.data()), sizeof(Imath::half),
+                                    sizeof(Imath::half) * static_cast<size_t>(radiance.width)));
         }
         Imf::OutputFile out(t.c_str(), header);
         out.setFrameBuffer(frame);
@@ -169,17 +175,20 @@ ExrPicture readExr(const fs::path& file) {
         const int w = window.max.x - window.min.x + 1, h = window.max.y - window.min.y + 1;
         if (w <= 0 || h <= 0 || static_cast<int64_t>(w) * h > 400'000'000) throw std::runtime_error("size");
         const auto& channels = in.header().channels();
-        if (!channels.findChannel("R") || !channels.findChannel("G") || !channels.findChannel("B")) throw std::runtime_error("channels");
+        if (!channels.findChannel("R") || !channels.findChannel("G") || !channels.findChannel("B"))
+            throw std::runtime_error("channels");
         ExrPicture out{Image(w, h), 13};
         Imf::FrameBuffer frame;
         const char* names[] = {"R", "G", "B"};
         char* first = reinterpret_cast<char*>(out.radiance.pixels.data()) -
                       (static_cast<ptrdiff_t>(window.min.y) * w + window.min.x) * static_cast<ptrdiff_t>(sizeof(Rgb));
         for (int k = 0; k < 3; ++k)
-            frame.insert(names[k], Imf::Slice(Imf::FLOAT, first + sizeof(float) * static_cast<size_t>(k), sizeof(Rgb), sizeof(Rgb) * static_cast<size_t>(w)));
+            frame.insert(names[k], Imf::Slice(Imf::FLOAT, first + sizeof(float) * static_cast<size_t>(k), sizeof(Rgb),
+                                              sizeof(Rgb) * static_cast<size_t>(w)));
         in.setFrameBuffer(frame);
         in.readPixels(window.min.y, window.max.y);
-        const float white = Imf::hasWhiteLuminance(in.header()) ? Imf::whiteLuminance(in.header()) : 0.125f / 0.18f * std::exp2(13.0f);
+        const float white =
+            Imf::hasWhiteLuminance(in.header()) ? Imf::whiteLuminance(in.header()) : 0.125f / 0.18f * std::exp2(13.0f);
         out.ev100 = std::log2(white * 0.18f / 0.125f);
         for (Rgb& c : out.radiance.pixels) c *= white;
         return out;

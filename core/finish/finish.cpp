@@ -25,7 +25,8 @@ Rgb balanceGains(float kelvin) {
     }
     // The light's own ACEScg colour at luminance 1; dividing by it makes it white.
     const V3f xyz(static_cast<float>(x / y), 1, static_cast<float>((1 - x - y) / y));
-    const Rgb light(1.6410234f * xyz.x - 0.3248033f * xyz.y - 0.2364247f * xyz.z, -0.6636629f * xyz.x + 1.6153316f * xyz.y + 0.0167563f * xyz.z,
+    const Rgb light(1.6410234f * xyz.x - 0.3248033f * xyz.y - 0.2364247f * xyz.z,
+                    -0.6636629f * xyz.x + 1.6153316f * xyz.y + 0.0167563f * xyz.z,
                     0.0117219f * xyz.x - 0.0082844f * xyz.y + 0.9883949f * xyz.z);
     const Rgb gains(1 / std::max(light.x, 0.05f), 1 / std::max(light.y, 0.05f), 1 / std::max(light.z, 0.05f));
     return gains / luminance(gains * light);
@@ -85,7 +86,8 @@ Display::Display() : chain_(std::make_unique<Chain>()) {
     addBuiltin(group, "ACEScg_to_ACES2065-1");
     addBuiltin(group, "ACES-OUTPUT - ACES2065-1_to_CIE-XYZ-D65 - SDR-VIDEO_1.0");
     addBuiltin(group, "DISPLAY - CIE-XYZ-D65_to_sRGB");
-    chain_->exact = config->getProcessor(group)->getOptimizedCPUProcessor(ocio::BIT_DEPTH_F32, ocio::BIT_DEPTH_F32, ocio::OPTIMIZATION_DEFAULT);
+    chain_->exact = config->getProcessor(group)->getOptimizedCPUProcessor(ocio::BIT_DEPTH_F32, ocio::BIT_DEPTH_F32,
+                                                                          ocio::OPTIMIZATION_DEFAULT);
 }
 
 Display::~Display() = default;

@@ -9,15 +9,16 @@
 namespace thallos {
 
 struct Finish {
-    float exposure = 0;      // stops on top of the metered or set EV
-    float balance = 5600;    // kelvin of the light that becomes neutral, 2 000..15 000
-    float contrast = 1;      // 0.5..1.5, pivot at middle grey
-    float saturation = 1;    // 0..1.6
-    float vignette = 0;      // stops of light lost in the corners, 0..2
+    float exposure = 0;   // stops on top of the metered or set EV
+    float balance = 5600; // kelvin of the light that becomes neutral, 2 000..15 000
+    float contrast = 1;   // 0.5..1.5, pivot at middle grey
+    float saturation = 1; // 0..1.6
+    float vignette = 0;   // stops of light lost in the corners, 0..2
     bool operator==(const Finish&) const = default;
 };
 
-// Gains for ACEScg that make light of the given temperature neutral (Bradford, daylight locus above 4 000 K, Planckian below).
+// Gains for ACEScg that make light of the given temperature neutral (Bradford, daylight locus above 4 000 K, Planckian
+// below).
 Rgb balanceGains(float kelvin);
 
 // Scene radiance (cd/m2) to exposed, graded, scene-linear ACEScg.
@@ -33,6 +34,7 @@ public:
 
     // The whole chain; 20 Mpixel a second on two cores, so that moving pictures need no shortcut.
     Image8 encode(const Image& developed) const;
+
 private:
     struct Chain;
     std::unique_ptr<Chain> chain_;

@@ -13,7 +13,8 @@ namespace {
 
 float reliefAt(const Relief& r, const V2f& p) {
     float z = r.tilt.x * p.x + r.tilt.y * p.y;
-    if (r.height > 0) z += 0.5f * r.height * 1.6f * fractalNoise(p.x / r.feature, p.y / r.feature, r.seed, 6, r.roughness);
+    if (r.height > 0)
+        z += 0.5f * r.height * 1.6f * fractalNoise(p.x / r.feature, p.y / r.feature, r.seed, 6, r.roughness);
     return z;
 }
 
@@ -25,7 +26,9 @@ float softMin(float a, float b, float k) {
     const float h = 0.5f + 0.5f * (b - a) / k;
     return lerp(b, a, h) - k * h * (1 - h);
 }
-float softMax(float a, float b, float k) { return -softMin(-a, -b, k); }
+float softMax(float a, float b, float k) {
+    return -softMin(-a, -b, k);
+}
 
 constexpr float kRounding = 0.8f; // metres, of a batter's edges
 
@@ -41,8 +44,7 @@ float padded(float z, const Pad& pad, const V2f& p, float cell) {
     return softMax(softMin(z, pad.level + rise, rounding), pad.level - rise, rounding);
 }
 
-template <class Tile>
-const Tile* tileOf(const TileGrid<Tile>& grid, int i) {
+template <class Tile> const Tile* tileOf(const TileGrid<Tile>& grid, int i) {
     return grid.empty() ? nullptr : grid[i].get();
 }
 
@@ -64,13 +66,15 @@ TileGrid<HeightTile> buildBare(const Ground& ground) {
         const V2i start = ground.grid.tileStart(i), cells = ground.grid.tileSize(i);
         auto tile = std::make_shared<HeightTile>(cells);
         for (int y = 0; y <= cells.y; ++y)
-            for (int x = 0; x <= cells.x; ++x) tile->at(x, y) = reliefAt(ground.relief, ground.grid.place(start + V2i(x, y)));
+            for (int x = 0; x <= cells.x; ++x)
+                tile->at(x, y) = reliefAt(ground.relief, ground.grid.place(start + V2i(x, y)));
         out[i] = tile;
     });
     return out;
 }
 
-HeightField buildNatural(const Ground& ground, const TileGrid<HeightTile>& bare, const Ground* before, const HeightField* previous) {
+HeightField buildNatural(const Ground& ground, const TileGrid<HeightTile>& bare, const Ground* before,
+                         const HeightField* previous) {
     HeightField out{ground.grid, bare};
     parallelFor(ground.grid.tileCount(), [&](int i) {
         const HeightTile* sculpt = tileOf(ground.sculpt, i);
@@ -127,11 +131,16 @@ HeightField buildPadded(const HeightField& natural, const std::vector<Pad>& pads
 
 BrushKind inverse(BrushKind kind) {
     switch (kind) {
-    case BrushKind::Raise: return BrushKind::Lower;
-    case BrushKind::Lower: return BrushKind::Raise;
-    case BrushKind::Smooth: return BrushKind::Smooth;
-    case BrushKind::Gravel: return BrushKind::MeadowSoil;
-    case BrushKind::MeadowSoil: return BrushKind::Gravel;
+    case BrushKind::Raise:
+        return BrushKind::Lower;
+    case BrushKind::Lower:
+        return BrushKind::Raise;
+    case BrushKind::Smooth:
+        return BrushKind::Smooth;
+    case BrushKind::Gravel:
+        return BrushKind::MeadowSoil;
+    case BrushKind::MeadowSoil:
+        return BrushKind::Gravel;
     }
     return kind;
 }

@@ -8,9 +8,12 @@ namespace thallos {
 std::vector<Contour> contours(const HeightField& field, const Box2f& window, float interval, int step) {
     const GroundGrid& grid = field.grid;
     const float cell = grid.cell;
-    auto index = [&](float v, int k) { return static_cast<int>(std::floor((v - grid.origin[k]) / cell / static_cast<float>(step))); };
+    auto index = [&](float v, int k) {
+        return static_cast<int>(std::floor((v - grid.origin[k]) / cell / static_cast<float>(step)));
+    };
     const V2i from(std::max(index(window.min.x, 0), 0), std::max(index(window.min.y, 1), 0));
-    const V2i to(std::min(index(window.max.x, 0) + 1, grid.cells.x / step), std::min(index(window.max.y, 1) + 1, grid.cells.y / step));
+    const V2i to(std::min(index(window.max.x, 0) + 1, grid.cells.x / step),
+                 std::min(index(window.max.y, 1) + 1, grid.cells.y / step));
     if (to.x <= from.x || to.y <= from.y) return {};
 
     const int w = to.x - from.x + 1, h = to.y - from.y + 1;
@@ -28,7 +31,9 @@ std::vector<Contour> contours(const HeightField& field, const Box2f& window, flo
     std::vector<Contour> out;
     for (int k = first; k <= last; ++k) out.push_back({static_cast<float>(k) * interval, {}});
 
-    auto place = [&](float x, float y) { return grid.place((from) *step) + V2f(x, y) * (cell * static_cast<float>(step)); };
+    auto place = [&](float x, float y) {
+        return grid.place((from)*step) + V2f(x, y) * (cell * static_cast<float>(step));
+    };
     for (int y = 0; y + 1 < h; ++y)
         for (int x = 0; x + 1 < w; ++x) {
             const float c[4] = {z[static_cast<size_t>(y) * w + x], z[static_cast<size_t>(y) * w + x + 1],

@@ -12,7 +12,11 @@ namespace {
 
 // Short turf with bare soil between, as it looks where no drift stands.
 SurfacePoint meadow(const V2f& p, const V3f& normal, float footprint) {
-    static const Surface soil{.name = "meadow soil", .baseColor = fromSrgb(0.36f, 0.29f, 0.20f), .roughness = 1, .pattern = Pattern::Soil, .patternSize = 0.35f};
+    static const Surface soil{.name = "meadow soil",
+                              .baseColor = fromSrgb(0.36f, 0.29f, 0.20f),
+                              .roughness = 1,
+                              .pattern = Pattern::Soil,
+                              .patternSize = 0.35f};
     SurfacePoint s = evaluate(soil, {p.x, p.y, 0}, {0, 0, 1}, V2f(0), footprint);
     const float large = fractalNoise(p.x / 26, p.y / 26, 301, 4);
     // Detail smaller than the pixel is neither shown nor computed.
@@ -35,14 +39,20 @@ SurfacePoint meadow(const V2f& p, const V3f& normal, float footprint) {
 
 } // namespace
 
-SurfacePoint coverSurface(const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p, const V3f& normal, float footprint) {
+SurfacePoint coverSurface(const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p, const V3f& normal,
+                          float footprint) {
     SurfacePoint s = meadow(p, normal, footprint);
     const float weight = coverAt(grid, gravel, p);
     if (weight <= 0) return s;
-    static const Surface stones{.name = "gravel", .baseColor = fromSrgb(0.66f, 0.60f, 0.51f), .roughness = 0.9f, .pattern = Pattern::Gravel, .patternSize = 0.022f};
+    static const Surface stones{.name = "gravel",
+                                .baseColor = fromSrgb(0.66f, 0.60f, 0.51f),
+                                .roughness = 0.9f,
+                                .pattern = Pattern::Gravel,
+                                .patternSize = 0.022f};
     SurfacePoint g = evaluate(stones, {p.x, p.y, 0}, {0, 0, 1}, V2f(0), footprint);
     // Gravel thins out in clumps at its edge instead of fading.
-    const float ragged = 0.22f * fractalNoise(p.x / 0.35f, p.y / 0.35f, 311, 4) + 0.06f * fractalNoise(p.x / 0.04f, p.y / 0.04f, 312, 2);
+    const float ragged =
+        0.22f * fractalNoise(p.x / 0.35f, p.y / 0.35f, 311, 4) + 0.06f * fractalNoise(p.x / 0.04f, p.y / 0.04f, 312, 2);
     const float k = smoothstep(0.38f, 0.62f, weight + ragged * (1 - std::abs(2 * weight - 1)) * 1.6f);
     // Worn tracks are lighter, the middle and the rims keep some fines.
     g.albedo *= 0.9f + 0.14f * fractalNoise(p.x / 2.3f, p.y / 2.3f, 313, 3);
@@ -57,16 +67,20 @@ SurfacePoint farSurface(const V2f& p, const V3f& normal, float footprint, uint64
     SurfacePoint s = meadow(p, normal, footprint);
     // Fields: jittered cells, some mown, some sown.
     const float size = 230;
-    const float wx = p.x + 30 * valueNoise(p.x / 300, p.y / 300, seed + 31), wy = p.y + 30 * valueNoise(p.x / 300, p.y / 300, seed + 32);
+    const float wx = p.x + 30 * valueNoise(p.x / 300, p.y / 300, seed + 31),
+                wy = p.y + 30 * valueNoise(p.x / 300, p.y / 300, seed + 32);
     const auto ix = static_cast<int64_t>(std::floor(wx / size)), iy = static_cast<int64_t>(std::floor(wy / size));
     const float kind = unitFloat(mix(static_cast<uint64_t>(ix), static_cast<uint64_t>(iy), seed));
     const float distance = p.length();
     const float far = smoothstep(250, 600, distance);
-    const Rgb tones[4] = {fromSrgb(0.42f, 0.47f, 0.24f), fromSrgb(0.52f, 0.52f, 0.30f), fromSrgb(0.38f, 0.45f, 0.21f), fromSrgb(0.60f, 0.55f, 0.35f)};
-    const Rgb field = tones[static_cast<int>(kind * 4) & 3] * (0.85f + 0.2f * fractalNoise(p.x / 40, p.y / 40, seed + 33, 3));
+    const Rgb tones[4] = {fromSrgb(0.42f, 0.47f, 0.24f), fromSrgb(0.52f, 0.52f, 0.30f), fromSrgb(0.38f, 0.45f, 0.21f),
+                          fromSrgb(0.60f, 0.55f, 0.35f)};
+    const Rgb field =
+        tones[static_cast<int>(kind * 4) & 3] * (0.85f + 0.2f * fractalNoise(p.x / 40, p.y / 40, seed + 33, 3));
     s.albedo = lerp(s.albedo, field, far);
     // Hedges along the field borders.
-    const float bx = std::abs(wx / size - std::round(wx / size)) * size, by = std::abs(wy / size - std::round(wy / size)) * size;
+    const float bx = std::abs(wx / size - std::round(wx / size)) * size,
+                by = std::abs(wy / size - std::round(wy / size)) * size;
     const float hedge = (1 - smoothstep(2.5f, 6 + 2 * valueNoise(p.x / 9, p.y / 9, seed + 34), std::min(bx, by))) * far;
     const float wood = std::max(farWood(p, seed) * smoothstep(60, 200, distance), hedge);
     const float crowns = valueNoise(p.x / 7, p.y / 7, seed + 35) + 0.6f * valueNoise(p.x / 2.6f, p.y / 2.6f, seed + 36);

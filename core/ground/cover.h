@@ -7,7 +7,8 @@
 namespace thallos {
 
 // Meadow soil with the painted gravel over it. `footprint` is the width of the pixel there in metres.
-SurfacePoint coverSurface(const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p, const V3f& normal, float footprint);
+SurfacePoint coverSurface(const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p, const V3f& normal,
+                          float footprint);
 
 // Fields, grassland and woods of the far land; its meadow is the site's own, so that no border shows.
 SurfacePoint farSurface(const V2f& p, const V3f& normal, float footprint, uint64_t seed);

@@ -23,7 +23,8 @@ Mesh farLand(const HeightField& field, uint64_t seed, float radius) {
         const int n = std::clamp(cells, 4, 128);
         for (int i = 0; i < n; ++i) {
             // On samples, so that rim and ground share their corners.
-            const float t = std::round(static_cast<float>(i) * static_cast<float>(cells) / static_cast<float>(n)) / static_cast<float>(cells);
+            const float t = std::round(static_cast<float>(i) * static_cast<float>(cells) / static_cast<float>(n)) /
+                            static_cast<float>(cells);
             rim.push_back(from + (to - from) * t);
         }
     };
@@ -48,8 +49,10 @@ Mesh farLand(const HeightField& field, uint64_t seed, float radius) {
             const float d = std::max(out[r], 0.0f);
             // Small folds near the site, hills further out, ridges behind them.
             const float folds = 5 * fractalNoise(q.x / 260, q.y / 260, seed, 4);
-            const float hills = 34 * (fractalNoise(q.x / 1500, q.y / 1500, seed + 1, 5) + 0.25f) * smoothstep(150, 1400, d);
-            const float ridges = 190 * std::max(0.0f, fractalNoise(q.x / 5200, q.y / 5200, seed + 2, 5) + 0.35f) * smoothstep(1800, 7000, d);
+            const float hills =
+                34 * (fractalNoise(q.x / 1500, q.y / 1500, seed + 1, 5) + 0.25f) * smoothstep(150, 1400, d);
+            const float ridges = 190 * std::max(0.0f, fractalNoise(q.x / 5200, q.y / 5200, seed + 2, 5) + 0.35f) *
+                                 smoothstep(1800, 7000, d);
             float z = lerp(edge, base + folds, smoothstep(0, 1.2f * half, d)) + hills + ridges;
             // Crowns of far woods, ragged so that their outline reads as trees.
             z += farWood(q, seed) * smoothstep(60, 260, d) * (9 + 5 * valueNoise(q.x / 13, q.y / 13, seed + 7));

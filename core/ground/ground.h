@@ -1,5 +1,5 @@
-// The ground of a project as a value: what it starts from, what was sculpted, what was painted. The finished heights are
-// derived by build().
+// The ground of a project as a value: what it starts from, what was sculpted, what was painted. The finished heights
+// are derived by build().
 #pragma once
 
 #include "core/ground/height_field.h"
@@ -11,25 +11,25 @@ namespace thallos {
 // Generated relief. The same values give the same heights on every machine.
 struct Relief {
     uint64_t seed = 1;
-    float height = 0;     // metres between typical low and high places
-    float feature = 60;   // metres across a hill
+    float height = 0;       // metres between typical low and high places
+    float feature = 60;     // metres across a hill
     float roughness = 0.4f; // share of the height an octave keeps, 0..0.9
-    V2f tilt{0};          // rise a metre to the east and to the north
+    V2f tilt{0};            // rise a metre to the east and to the north
     bool operator==(const Relief&) const = default;
 };
 
 struct Ground {
     GroundGrid grid;
     Relief relief;
-    TileGrid<HeightTile> survey;  // imported heights instead of relief; empty: none
-    TileGrid<HeightTile> sculpt;  // metres added by brushes
-    TileGrid<CoverTile> gravel;   // painted cover over meadow soil
+    TileGrid<HeightTile> survey; // imported heights instead of relief; empty: none
+    TileGrid<HeightTile> sculpt; // metres added by brushes
+    TileGrid<CoverTile> gravel;  // painted cover over meadow soil
 
     static Ground make(const V2f& size, float cell, const Relief& relief = {});
 };
 
-// A levelled area. Inside the outlines and `apron` metres around them the ground lies at `level`; from there it meets the
-// old ground by a batter of 1 in `batter` with its edges rounded.
+// A levelled area. Inside the outlines and `apron` metres around them the ground lies at `level`; from there it meets
+// the old ground by a batter of 1 in `batter` with its edges rounded.
 struct Pad {
     std::vector<Polygon> outlines; // world
     float level = 0;
@@ -44,9 +44,13 @@ Box2f reach(const Pad& pad, const V2f& range);
 // What the ground starts from: relief or survey. Slow for large grounds; depends on grid, relief and survey alone.
 TileGrid<HeightTile> buildBare(const Ground& ground);
 // With sculpting, without pads. Tiles whose sculpting is the same in `before` are shared with `previous`.
-HeightField buildNatural(const Ground& ground, const TileGrid<HeightTile>& bare, const Ground* before = nullptr, const HeightField* previous = nullptr);
-inline HeightField buildNatural(const Ground& ground) { return buildNatural(ground, buildBare(ground)); }
-// With pads in their order. Only tiles of `changed` are computed; others are shared with `previous` (null: all computed).
+HeightField buildNatural(const Ground& ground, const TileGrid<HeightTile>& bare, const Ground* before = nullptr,
+                         const HeightField* previous = nullptr);
+inline HeightField buildNatural(const Ground& ground) {
+    return buildNatural(ground, buildBare(ground));
+}
+// With pads in their order. Only tiles of `changed` are computed; others are shared with `previous` (null: all
+// computed).
 HeightField buildPadded(const HeightField& natural, const std::vector<Pad>& pads, const HeightField* previous = nullptr,
                         const std::vector<char>& changed = {});
 
@@ -72,8 +76,8 @@ Ground paintPath(const Ground& ground, const Polygon& line, float width, float s
 struct Water {
     V2f spot{0};
     float level = 0;
-    float clarity = 1.2f;        // metres to see down
-    float ripple = 0.25f;        // 0 mirror .. 1 breezy
+    float clarity = 1.2f;          // metres to see down
+    float ripple = 0.25f;          // 0 mirror .. 1 breezy
     Rgb tint{0.05f, 0.10f, 0.07f}; // colour of the deep water, reflectance
     bool operator==(const Water&) const = default;
 };

@@ -15,7 +15,8 @@ GroundGrid GroundGrid::make(const V2f& size, float cell) {
     for (int k = 0; k < 2; ++k) {
         const float n = std::round(size[k] / cell);
         if (!(n >= 4 && n <= 16384))
-            throw Error(Error::Kind::Invalid, "A side must be 4 to 16 384 cells", "ground", "choose another size or cell");
+            throw Error(Error::Kind::Invalid, "A side must be 4 to 16 384 cells", "ground",
+                        "choose another size or cell");
         g.cells[k] = static_cast<int>(n);
     }
     g.tileCells = 8;
@@ -53,14 +54,16 @@ std::vector<int> GroundGrid::tilesTouching(const Box2f& box) const {
 float HeightField::sample(int x, int y) const {
     x = std::clamp(x, 0, grid.cells.x);
     y = std::clamp(y, 0, grid.cells.y);
-    const int tx = std::min(x / grid.tileCells, grid.tiles().x - 1), ty = std::min(y / grid.tileCells, grid.tiles().y - 1);
+    const int tx = std::min(x / grid.tileCells, grid.tiles().x - 1),
+              ty = std::min(y / grid.tileCells, grid.tiles().y - 1);
     return tiles[static_cast<size_t>(ty) * grid.tiles().x + tx]->at(x - tx * grid.tileCells, y - ty * grid.tileCells);
 }
 
 float HeightField::at(const V2f& p) const {
     const float x = std::clamp((p.x - grid.origin.x) / grid.cell, 0.0f, static_cast<float>(grid.cells.x));
     const float y = std::clamp((p.y - grid.origin.y) / grid.cell, 0.0f, static_cast<float>(grid.cells.y));
-    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1), iy = std::min(static_cast<int>(y), grid.cells.y - 1);
+    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1),
+              iy = std::min(static_cast<int>(y), grid.cells.y - 1);
     const float u = x - static_cast<float>(ix), v = y - static_cast<float>(iy);
     const float a = sample(ix, iy), b = sample(ix + 1, iy), c = sample(ix, iy + 1), d = sample(ix + 1, iy + 1);
     // The diagonal runs from the south-east to the north-west corner, as Embree splits a grid's cells.
@@ -71,13 +74,15 @@ V3f HeightField::normal(const V2f& p) const {
     // Differences over a cell at the four corners, blended: continuous across cells and tiles.
     const float x = std::clamp((p.x - grid.origin.x) / grid.cell, 0.0f, static_cast<float>(grid.cells.x));
     const float y = std::clamp((p.y - grid.origin.y) / grid.cell, 0.0f, static_cast<float>(grid.cells.y));
-    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1), iy = std::min(static_cast<int>(y), grid.cells.y - 1);
+    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1),
+              iy = std::min(static_cast<int>(y), grid.cells.y - 1);
     const float u = x - static_cast<float>(ix), v = y - static_cast<float>(iy);
     V2f slope(0);
     for (int k = 0; k < 4; ++k) {
         const int cx = ix + (k & 1), cy = iy + (k >> 1);
         const float w = (k & 1 ? u : 1 - u) * (k >> 1 ? v : 1 - v);
-        slope += V2f(sample(cx + 1, cy) - sample(cx - 1, cy), sample(cx, cy + 1) - sample(cx, cy - 1)) * (w * 0.5f / grid.cell);
+        slope += V2f(sample(cx + 1, cy) - sample(cx - 1, cy), sample(cx, cy + 1) - sample(cx, cy - 1)) *
+                 (w * 0.5f / grid.cell);
     }
     return V3f(-slope.x, -slope.y, 1).normalized();
 }
@@ -93,13 +98,15 @@ float coverAt(const GroundGrid& grid, const TileGrid<CoverTile>& cover, const V2
     if (cover.empty()) return 0;
     const float x = (p.x - grid.origin.x) / grid.cell, y = (p.y - grid.origin.y) / grid.cell;
     if (x < 0 || y < 0 || x > static_cast<float>(grid.cells.x) || y > static_cast<float>(grid.cells.y)) return 0;
-    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1), iy = std::min(static_cast<int>(y), grid.cells.y - 1);
+    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1),
+              iy = std::min(static_cast<int>(y), grid.cells.y - 1);
     const int tx = ix / grid.tileCells, ty = iy / grid.tileCells;
     const CoverTile* tile = cover[static_cast<size_t>(ty) * grid.tiles().x + tx].get();
     if (!tile) return 0;
     const int lx = ix - tx * grid.tileCells, ly = iy - ty * grid.tileCells;
     const float u = x - static_cast<float>(ix), v = y - static_cast<float>(iy);
-    const float s = lerp(lerp(tile->at(lx, ly), tile->at(lx + 1, ly), u), lerp(tile->at(lx, ly + 1), tile->at(lx + 1, ly + 1), u), v);
+    const float s = lerp(lerp(tile->at(lx, ly), tile->at(lx + 1, ly), u),
+                         lerp(tile->at(lx, ly + 1), tile->at(lx + 1, ly + 1), u), v);
     return s / 255;
 }
 

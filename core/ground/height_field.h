@@ -11,9 +11,9 @@ namespace thallos {
 // Where the samples of the ground lie. Tiles hold tileCells x tileCells cells (fewer at the east and north border) and
 // repeat the samples of their shared borders. A tile is about 64 m wide.
 struct GroundGrid {
-    V2f origin{0};   // south-west corner, metres
-    V2i cells{0};    // east, north
-    float cell = 1;  // metres
+    V2f origin{0};  // south-west corner, metres
+    V2i cells{0};   // east, north
+    float cell = 1; // metres
     int tileCells = 64;
 
     // Throws Error::Invalid unless 4..16 384 cells a side and cell 0.01..100 m. The grid is centred on the origin.
@@ -26,7 +26,9 @@ struct GroundGrid {
     V2i tileSize(int tile) const;
     V2f size() const { return V2f(static_cast<float>(cells.x), static_cast<float>(cells.y)) * cell; }
     Box2f box() const { return {origin, origin + size()}; }
-    V2f place(const V2i& sample) const { return origin + V2f(static_cast<float>(sample.x), static_cast<float>(sample.y)) * cell; }
+    V2f place(const V2i& sample) const {
+        return origin + V2f(static_cast<float>(sample.x), static_cast<float>(sample.y)) * cell;
+    }
     Box2f tileBox(int tile) const;
     // Tiles that the box touches, in ascending order.
     std::vector<int> tilesTouching(const Box2f& box) const;
@@ -34,8 +36,7 @@ struct GroundGrid {
 };
 
 // One value a sample of a tile, (w+1) x (h+1), rows from the south.
-template <class Value>
-struct GridTile {
+template <class Value> struct GridTile {
     V2i cells{0};
     std::vector<Value> values;
 
@@ -46,8 +47,8 @@ struct GridTile {
     const Value& at(int x, int y) const { return values[static_cast<size_t>(y) * (cells.x + 1) + x]; }
 };
 
-using HeightTile = GridTile<float>;   // metres
-using CoverTile = GridTile<uint8_t>;  // weight of the second cover, 255 = all of it
+using HeightTile = GridTile<float>;  // metres
+using CoverTile = GridTile<uint8_t>; // weight of the second cover, 255 = all of it
 
 template <class Tile>
 using TileGrid = std::vector<std::shared_ptr<const Tile>>; // row by row from the south-west; null: all zero

@@ -37,13 +37,16 @@ Mesh waterSheet(const HeightField& field, const Water& water) {
         }
     }
     // Runs of cells in a row become one quad each: a sheet of few triangles without gaps in between.
-    std::sort(cells.begin(), cells.end(), [](const V2i& a, const V2i& b) { return a.y != b.y ? a.y < b.y : a.x < b.x; });
+    std::sort(cells.begin(), cells.end(),
+              [](const V2i& a, const V2i& b) { return a.y != b.y ? a.y < b.y : a.x < b.x; });
     for (size_t i = 0; i < cells.size();) {
         size_t j = i;
         while (j + 1 < cells.size() && cells[j + 1].y == cells[i].y && cells[j + 1].x == cells[j].x + 1) ++j;
         const V2f a = grid.place(cells[i]), b = grid.place(cells[j] + V2i(1));
         const int n = static_cast<int>(mesh.positions.size());
-        mesh.positions.insert(mesh.positions.end(), {{a.x, a.y, water.level}, {b.x, a.y, water.level}, {b.x, b.y, water.level}, {a.x, b.y, water.level}});
+        mesh.positions.insert(
+            mesh.positions.end(),
+            {{a.x, a.y, water.level}, {b.x, a.y, water.level}, {b.x, b.y, water.level}, {a.x, b.y, water.level}});
         mesh.triangles.push_back({n, n + 1, n + 2});
         mesh.triangles.push_back({n, n + 2, n + 3});
         i = j + 1;

@@ -24,9 +24,13 @@ float toSphere(float r, float mu, float radius) {
     const float near = -r * mu - root, far = -r * mu + root;
     return near > 0 ? near : far;
 }
-bool hitsGround(float r, float mu) { return mu < 0 && r * r * (mu * mu - 1) + kGround * kGround >= 0; }
+bool hitsGround(float r, float mu) {
+    return mu < 0 && r * r * (mu * mu - 1) + kGround * kGround >= 0;
+}
 
-float rayleighPhase(float c) { return 3 / (16 * kPi) * (1 + c * c); }
+float rayleighPhase(float c) {
+    return 3 / (16 * kPi) * (1 + c * c);
+}
 // Cornette & Shanks 1992.
 float miePhase(float c) {
     const float g = kMieG, g2 = g * g;
@@ -46,7 +50,9 @@ Spectrum lookup(const std::vector<Spectrum>& table, int w, int h, float u, float
 }
 
 // Zenith cosines from the horizon of the altitude upwards, denser near it.
-float horizonMu(float r) { return -std::sqrt(std::max(0.0f, 1 - (kGround / r) * (kGround / r))); }
+float horizonMu(float r) {
+    return -std::sqrt(std::max(0.0f, 1 - (kGround / r) * (kGround / r)));
+}
 
 } // namespace
 
@@ -118,7 +124,8 @@ Spectrum Atmosphere::sunTransmittance(float altitude, float cosZenith) const {
 }
 
 Spectrum Atmosphere::multiple(float altitude, float cosZenith) const {
-    return lookup(multiple_, kMs, kMs, cosZenith * 0.5f + 0.5f, std::sqrt(std::clamp(altitude, 0.0f, kTop - kGround) / (kTop - kGround)));
+    return lookup(multiple_, kMs, kMs, cosZenith * 0.5f + 0.5f,
+                  std::sqrt(std::clamp(altitude, 0.0f, kTop - kGround) / (kTop - kGround)));
 }
 
 void Atmosphere::tabulateMultiple() {
@@ -132,7 +139,8 @@ void Atmosphere::tabulateMultiple() {
         const int directions = 64, steps = 18;
         for (int d = 0; d < directions; ++d) {
             // Fibonacci sphere.
-            const float z = 1 - 2 * (static_cast<float>(d) + 0.5f) / directions, s = std::sqrt(1 - z * z), a = 2.399963f * static_cast<float>(d);
+            const float z = 1 - 2 * (static_cast<float>(d) + 0.5f) / directions, s = std::sqrt(1 - z * z),
+                        a = 2.399963f * static_cast<float>(d);
             const V3f dir(s * std::cos(a), s * std::sin(a), z);
             const bool ground = hitsGround(r, z);
             const float length = ground ? toSphere(r, z, kGround) : toSphere(r, z, kTop);
@@ -140,7 +148,8 @@ void Atmosphere::tabulateMultiple() {
             through.v.fill(1);
             float before = 0;
             for (int n = 0; n < steps; ++n) {
-                const float q = static_cast<float>(n + 1) / steps, t = length * q * q, mid = (before + t) / 2, dt = t - before;
+                const float q = static_cast<float>(n + 1) / steps, t = length * q * q, mid = (before + t) / 2,
+                            dt = t - before;
                 before = t;
                 const V3f p = V3f(0, 0, r) + dir * mid;
                 const float radius = p.length();
@@ -159,16 +168,18 @@ void Atmosphere::tabulateMultiple() {
                 const V3f p = V3f(0, 0, r) + dir * length;
                 const float c = p.normalized().dot(toSun);
                 const Spectrum sun = sunTransmittance(0, c);
-                for (int k = 0; k < kWavelengths; ++k) second[k] += through[k] * sun[k] * std::max(c, 0.0f) * kGroundAlbedo / kPi;
+                for (int k = 0; k < kWavelengths; ++k)
+                    second[k] += through[k] * sun[k] * std::max(c, 0.0f) * kGroundAlbedo / kPi;
             }
         }
         Spectrum& out = multiple_[i];
-        for (int k = 0; k < kWavelengths; ++k) out[k] = second[k] / directions / (1 - std::min(back[k] / directions, 0.98f));
+        for (int k = 0; k < kWavelengths; ++k)
+            out[k] = second[k] / directions / (1 - std::min(back[k] / directions, 0.98f));
     });
 }
 
-std::vector<Atmosphere::March> Atmosphere::march(float altitude, const V3f& direction, const V3f& toSun, const std::vector<float>& distances,
-                                                 int steps) const {
+std::vector<Atmosphere::March> Atmosphere::march(float altitude, const V3f& direction, const V3f& toSun,
+                                                 const std::vector<float>& distances, int steps) const {
     const float r = kGround + std::max(altitude, 1.0f), mu = direction.z;
     const float end = hitsGround(r, mu) ? toSphere(r, mu, kGround) : toSphere(r, mu, kTop);
     const float cosSun = direction.dot(toSun);
@@ -195,7 +206,8 @@ std::vector<Atmosphere::March> Atmosphere::march(float altitude, const V3f& dire
             for (int k = 0; k < kWavelengths; ++k) {
                 const float step = std::exp(-m.extinction[k] * dt);
                 const float source = (m.rayleigh[k] * pr + m.mie[k] * pm) * sun[k] + (m.rayleigh[k] + m.mie[k]) * ms[k];
-                now.radiance[k] += now.transmittance[k] * light[k] * source * (1 - step) / std::max(m.extinction[k], 1e-12f);
+                now.radiance[k] +=
+                    now.transmittance[k] * light[k] * source * (1 - step) / std::max(m.extinction[k], 1e-12f);
                 now.transmittance[k] *= step;
             }
         }

@@ -17,16 +17,18 @@ public:
     explicit Atmosphere(float visibility);
 
     float visibility() const { return visibility_; }
-    // Light of the sun that reaches `altitude` metres when it stands at `cosZenith`: share 0..1 a wavelength; 0 below the horizon.
+    // Light of the sun that reaches `altitude` metres when it stands at `cosZenith`: share 0..1 a wavelength; 0 below
+    // the horizon.
     Spectrum sunTransmittance(float altitude, float cosZenith) const;
 
     struct March {
         Spectrum radiance;      // W/m2/sr/nm for the sun's irradiance outside the air
         Spectrum transmittance; // to the end of the ray
     };
-    // Light scattered towards a viewer at `altitude` metres from `direction`, out to each of the ascending `distances` in
-    // metres (infinity: to the end of the air). `steps` in all.
-    std::vector<March> march(float altitude, const V3f& direction, const V3f& toSun, const std::vector<float>& distances, int steps) const;
+    // Light scattered towards a viewer at `altitude` metres from `direction`, out to each of the ascending `distances`
+    // in metres (infinity: to the end of the air). `steps` in all.
+    std::vector<March> march(float altitude, const V3f& direction, const V3f& toSun,
+                             const std::vector<float>& distances, int steps) const;
 
 private:
     struct Medium;

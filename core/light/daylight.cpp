@@ -42,7 +42,8 @@ float hazeElevation(int i) {
 
 // Solid angle of each row's cells, exactly.
 float rowSolidAngle(int y) {
-    const float top = elevationAt(static_cast<float>(y) / kSkyHeight), low = elevationAt(static_cast<float>(y + 1) / kSkyHeight);
+    const float top = elevationAt(static_cast<float>(y) / kSkyHeight),
+                low = elevationAt(static_cast<float>(y + 1) / kSkyHeight);
     return 2 * kPi / kSkyWidth * (std::sin(top) - std::sin(low));
 }
 
@@ -67,8 +68,15 @@ void tabulateChances(Environment& e) {
 }
 
 std::array<float, 9> harmonicsAt(const V3f& d) {
-    return {0.282095f, 0.488603f * d.y, 0.488603f * d.z, 0.488603f * d.x, 1.092548f * d.x * d.y, 1.092548f * d.y * d.z,
-            0.315392f * (3 * d.z * d.z - 1), 1.092548f * d.x * d.z, 0.546274f * (d.x * d.x - d.y * d.y)};
+    return {0.282095f,
+            0.488603f * d.y,
+            0.488603f * d.z,
+            0.488603f * d.x,
+            1.092548f * d.x * d.y,
+            1.092548f * d.y * d.z,
+            0.315392f * (3 * d.z * d.z - 1),
+            1.092548f * d.x * d.z,
+            0.546274f * (d.x * d.x - d.y * d.y)};
 }
 
 void project(Environment& e) {
@@ -86,7 +94,8 @@ void project(Environment& e) {
 }
 
 int pick(const float* cumulative, int n, float u, float& rest, float& chance) {
-    const int i = static_cast<int>(std::min<ptrdiff_t>(std::upper_bound(cumulative, cumulative + n, u) - cumulative, n - 1));
+    const int i =
+        static_cast<int>(std::min<ptrdiff_t>(std::upper_bound(cumulative, cumulative + n, u) - cumulative, n - 1));
     const float low = i ? cumulative[i - 1] : 0;
     chance = cumulative[i] - low;
     rest = clamp01((u - low) / std::max(chance, 1e-12f));
@@ -127,7 +136,8 @@ Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosph
     for (int y = 0; y < kSkyHeight; ++y) {
         const float elevation = elevationAt((static_cast<float>(y) + 0.5f) / kSkyHeight);
         for (int x = 0; x < kSkyWidth; ++x) {
-            float offset = std::fmod((static_cast<float>(x) + 0.5f) / kSkyWidth * 2 * kPi - sunAzimuth + 4 * kPi, 2 * kPi);
+            float offset =
+                std::fmod((static_cast<float>(x) + 0.5f) / kSkyWidth * 2 * kPi - sunAzimuth + 4 * kPi, 2 * kPi);
             if (offset > kPi) offset = 2 * kPi - offset;
             const float h = offset / kPi * kHalf;
             const int i = std::min(static_cast<int>(h), kHalf - 1);
@@ -147,20 +157,24 @@ Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosph
         const float azimuth = sunAzimuth + kPi * static_cast<float>(i % kHazeAzimuths) / (kHazeAzimuths - 1);
         // Downward rays would end in the ground sphere before the far land does: march them as level ones.
         const float elevation = std::max(hazeElevation(i / kHazeAzimuths), 0.0f);
-        const auto steps = atmosphere.march(altitude, directionAt(azimuth, elevation), toSun, distances, 3 * kHazeDistances);
+        const auto steps =
+            atmosphere.march(altitude, directionAt(azimuth, elevation), toSun, distances, 3 * kHazeDistances);
         for (int d = 0; d < kHazeDistances; ++d) {
             Spectrum through = steps[d].transmittance;
             for (int k = 0; k < kWavelengths; ++k) through[k] *= solarIrradiance()[k];
-            e.haze[static_cast<size_t>(i) * kHazeDistances + d] = {toAcescg(steps[d].radiance), toAcescg(through) / white};
+            e.haze[static_cast<size_t>(i) * kHazeDistances + d] = {toAcescg(steps[d].radiance),
+                                                                   toAcescg(through) / white};
         }
     });
     return e;
 }
 
-Environment makeEnvironment(const Place& place, const Daylight& daylight, std::shared_ptr<const Atmosphere> atmosphere) {
+Environment makeEnvironment(const Place& place, const Daylight& daylight,
+                            std::shared_ptr<const Atmosphere> atmosphere) {
     check(daylight.time);
     if (!atmosphere) atmosphere = std::make_shared<Atmosphere>(daylight.visibility);
-    return makeEnvironment(sunDirection(sunPosition(place, daylight.time)), static_cast<float>(place.elevation), *atmosphere);
+    return makeEnvironment(sunDirection(sunPosition(place, daylight.time)), static_cast<float>(place.elevation),
+                           *atmosphere);
 }
 
 Environment uniformEnvironment(const Rgb& radiance) {
@@ -193,14 +207,17 @@ SkySample sampleSky(const Environment& e, float u, float v) {
     const int y = pick(e.rowChance.data(), kSkyHeight, v, v2, rowP);
     const int x = pick(&e.columnChance[static_cast<size_t>(y) * kSkyWidth], kSkyWidth, u, u2, columnP);
     // Even in solid angle within the cell: the sine of the elevation is even.
-    const float top = std::sin(elevationAt(static_cast<float>(y) / kSkyHeight)), low = std::sin(elevationAt(static_cast<float>(y + 1) / kSkyHeight));
+    const float top = std::sin(elevationAt(static_cast<float>(y) / kSkyHeight)),
+                low = std::sin(elevationAt(static_cast<float>(y + 1) / kSkyHeight));
     const float elevation = std::asin(std::clamp(lerp(top, low, v2), -1.0f, 1.0f));
-    return {directionAt((static_cast<float>(x) + u2) / kSkyWidth * 2 * kPi, elevation), rowP * columnP / rowSolidAngle(y)};
+    return {directionAt((static_cast<float>(x) + u2) / kSkyWidth * 2 * kPi, elevation),
+            rowP * columnP / rowSolidAngle(y)};
 }
 
 float skyDensity(const Environment& e, const V3f& d) {
     const int x = std::min(static_cast<int>(azimuthOf(d) / (2 * kPi) * kSkyWidth), kSkyWidth - 1);
-    const int y = std::min(static_cast<int>(rowOf(std::asin(std::clamp(d.z, -1.0f, 1.0f))) * kSkyHeight), kSkyHeight - 1);
+    const int y =
+        std::min(static_cast<int>(rowOf(std::asin(std::clamp(d.z, -1.0f, 1.0f))) * kSkyHeight), kSkyHeight - 1);
     const float* column = &e.columnChance[static_cast<size_t>(y) * kSkyWidth];
     const float row = e.rowChance[y] - (y ? e.rowChance[y - 1] : 0), cell = column[x] - (x ? column[x - 1] : 0);
     return row * cell / rowSolidAngle(y);
@@ -216,7 +233,8 @@ Environment::HazeCell hazeAlong(const Environment& e, const V3f& direction, floa
     const float b = ((elevation < 0 ? -s : s) + 1) / 2 * (kHazeElevations - 1);
     // Index -1 is the eye itself: nothing scattered, all transmitted.
     const float c = std::cbrt(std::min(distance / kHazeReach, 1.0f)) * kHazeDistances - 1;
-    const int ia = std::min(static_cast<int>(a), kHazeAzimuths - 2), ib = std::min(static_cast<int>(b), kHazeElevations - 2);
+    const int ia = std::min(static_cast<int>(a), kHazeAzimuths - 2),
+              ib = std::min(static_cast<int>(b), kHazeElevations - 2);
     const int ic = static_cast<int>(std::floor(std::min(c, kHazeDistances - 1.001f)));
     // Between the tabulated distances the light grows with the distance itself, not with its root.
     const float d0 = ic < 0 ? 0 : distanceAt(ic), d1 = distanceAt(ic + 1);
@@ -240,8 +258,10 @@ Illuminance illuminance(const Environment& e) {
     out.directNormal = luminance(e.sunIlluminance);
     out.directHorizontal = out.directNormal * std::max(e.toSun.z, 0.0f);
     for (int y = 0; y < kSkyHeight / 2; ++y) {
-        const float top = std::sin(elevationAt(static_cast<float>(y) / kSkyHeight)), low = std::sin(elevationAt(static_cast<float>(y + 1) / kSkyHeight));
-        for (int x = 0; x < kSkyWidth; ++x) out.diffuseHorizontal += luminance(e.sky.at(x, y)) * rowSolidAngle(y) * (top + low) / 2;
+        const float top = std::sin(elevationAt(static_cast<float>(y) / kSkyHeight)),
+                    low = std::sin(elevationAt(static_cast<float>(y + 1) / kSkyHeight));
+        for (int x = 0; x < kSkyWidth; ++x)
+            out.diffuseHorizontal += luminance(e.sky.at(x, y)) * rowSolidAngle(y) * (top + low) / 2;
     }
     out.zenith = luminance(skyRadiance(e, {0, 0, 1}));
     return out;

@@ -19,12 +19,12 @@ struct Daylight {
 // Everything that lights the scene from outside. Immutable once made; safe to share between threads.
 struct Environment {
     V3f toSun{0, 0, 1};
-    Rgb sunIlluminance{0}; // lux on a face turned to the sun, ACEScg
+    Rgb sunIlluminance{0};      // lux on a face turned to the sun, ACEScg
     float sunRadius = 0.00465f; // radians; half of the apparent width
 
     // Radiance over the sphere, cd/m2. Rows from the zenith; denser near the horizon. See skyRow().
     Image sky;
-    std::vector<float> rowChance;   // cumulative, for sampling
+    std::vector<float> rowChance;    // cumulative, for sampling
     std::vector<float> columnChance; // cumulative within each row
 
     // Haze between the camera and what it sees: by azimuth (relative to the sun), elevation and distance.
@@ -34,7 +34,8 @@ struct Environment {
     };
     std::vector<HazeCell> haze; // empty: none
 
-    // The sky's light on a face with the given normal, lux; by spherical harmonics of degree 2 (Ramamoorthi & Hanrahan 2001).
+    // The sky's light on a face with the given normal, lux; by spherical harmonics of degree 2 (Ramamoorthi & Hanrahan
+    // 2001).
     Rgb skyIrradiance(const V3f& normal) const;
     std::array<Rgb, 9> harmonics; // of the radiance, already convolved
     float sunShare = 0;           // of the light on level ground, 0..1
@@ -42,8 +43,10 @@ struct Environment {
 
 inline constexpr int kSkyWidth = 256, kSkyHeight = 128;
 
-// The sky for the place and moment. `atmosphere` may be shared between calls with the same visibility; pass null to make it.
-Environment makeEnvironment(const Place& place, const Daylight& daylight, std::shared_ptr<const Atmosphere> atmosphere = nullptr);
+// The sky for the place and moment. `atmosphere` may be shared between calls with the same visibility; pass null to
+// make it.
+Environment makeEnvironment(const Place& place, const Daylight& daylight,
+                            std::shared_ptr<const Atmosphere> atmosphere = nullptr);
 // The same with the sun put at a stated direction.
 Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosphere& atmosphere);
 // The same radiance from everywhere, no sun: for tests against analytic answers.

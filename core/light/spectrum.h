@@ -9,7 +9,9 @@ namespace thallos {
 
 inline constexpr int kWavelengths = 16;
 inline constexpr float kFirstWavelength = 400, kWavelengthStep = 20; // nm
-inline float wavelength(int k) { return kFirstWavelength + kWavelengthStep * static_cast<float>(k); }
+inline float wavelength(int k) {
+    return kFirstWavelength + kWavelengthStep * static_cast<float>(k);
+}
 
 struct Spectrum {
     std::array<float, kWavelengths> v{};

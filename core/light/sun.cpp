@@ -16,8 +16,7 @@ double turn(double degrees) {
     return t < 0 ? t + 360 : t;
 }
 
-template <size_t N>
-double sum(const sun_terms::Term (&terms)[N], double jme) {
+template <size_t N> double sum(const sun_terms::Term (&terms)[N], double jme) {
     double s = 0;
     for (const auto& t : terms) s += t.a * std::cos(t.b + t.c * jme);
     return s;
@@ -34,9 +33,13 @@ Apparent apparent(double jd, double deltaT) {
     using namespace sun_terms;
     const double jc = (jd - 2451545) / 36525;
     const double jce = (jd + deltaT / 86400 - 2451545) / 36525, jme = jce / 10;
-    const double l = (sum(L0, jme) + jme * (sum(L1, jme) + jme * (sum(L2, jme) + jme * (sum(L3, jme) + jme * (sum(L4, jme) + jme * sum(L5, jme)))))) / 1e8;
+    const double l = (sum(L0, jme) +
+                      jme * (sum(L1, jme) +
+                             jme * (sum(L2, jme) + jme * (sum(L3, jme) + jme * (sum(L4, jme) + jme * sum(L5, jme)))))) /
+                     1e8;
     const double b = (sum(B0, jme) + jme * sum(B1, jme)) / 1e8;
-    const double r = (sum(R0, jme) + jme * (sum(R1, jme) + jme * (sum(R2, jme) + jme * (sum(R3, jme) + jme * sum(R4, jme))))) / 1e8;
+    const double r =
+        (sum(R0, jme) + jme * (sum(R1, jme) + jme * (sum(R2, jme) + jme * (sum(R3, jme) + jme * sum(R4, jme))))) / 1e8;
     const double theta = turn(l / kRad + 180), beta = -b / kRad;
 
     const double x[5] = {297.85036 + jce * (445267.111480 + jce * (-0.0019142 + jce / 189474)),
@@ -55,8 +58,12 @@ Apparent apparent(double jd, double deltaT) {
     eps /= 36000000;
 
     const double u = jme / 10;
-    const double eps0 = 84381.448 + u * (-4680.93 + u * (-1.55 + u * (1999.25 + u * (-51.38 + u * (-249.67 + u * (-39.05 +
-                        u * (7.12 + u * (27.87 + u * (5.79 + u * 2.45)))))))));
+    const double eps0 =
+        84381.448 +
+        u * (-4680.93 +
+             u * (-1.55 + u * (1999.25 +
+                               u * (-51.38 +
+                                    u * (-249.67 + u * (-39.05 + u * (7.12 + u * (27.87 + u * (5.79 + u * 2.45)))))))));
     const double obliquity = (eps0 / 3600 + eps) * kRad;
     const double lambda = (theta + psi - 20.4898 / (3600 * r)) * kRad;
     const double nu0 = turn(280.46061837 + 360.98564736629 * (jd - 2451545) + jc * jc * (0.000387933 - jc / 38710000));
@@ -64,8 +71,11 @@ Apparent apparent(double jd, double deltaT) {
     Apparent out;
     out.siderealTime = nu0 + psi * std::cos(obliquity);
     const double bt = beta * kRad;
-    out.rightAscension = turn(std::atan2(std::sin(lambda) * std::cos(obliquity) - std::tan(bt) * std::sin(obliquity), std::cos(lambda)) / kRad);
-    out.declination = std::asin(std::sin(bt) * std::cos(obliquity) + std::cos(bt) * std::sin(obliquity) * std::sin(lambda)) / kRad;
+    out.rightAscension =
+        turn(std::atan2(std::sin(lambda) * std::cos(obliquity) - std::tan(bt) * std::sin(obliquity), std::cos(lambda)) /
+             kRad);
+    out.declination =
+        std::asin(std::sin(bt) * std::cos(obliquity) + std::cos(bt) * std::sin(obliquity) * std::sin(lambda)) / kRad;
     out.distance = r;
     return out;
 }
@@ -84,7 +94,8 @@ Topocentric topocentric(const Place& place, double jd, double deltaT) {
     const double x = std::cos(u) + place.elevation / 6378140 * std::cos(phi);
     const double y = 0.99664719 * std::sin(u) + place.elevation / 6378140 * std::sin(phi);
     const double da = std::atan2(-x * std::sin(xi) * std::sin(h), std::cos(delta) - x * std::sin(xi) * std::cos(h));
-    const double d = std::atan2((std::sin(delta) - y * std::sin(xi)) * std::cos(da), std::cos(delta) - x * std::sin(xi) * std::cos(h));
+    const double d = std::atan2((std::sin(delta) - y * std::sin(xi)) * std::cos(da),
+                                std::cos(delta) - x * std::sin(xi) * std::cos(h));
     const double hp = h - da;
     const double e0 = std::asin(std::sin(phi) * std::sin(d) + std::cos(phi) * std::cos(d) * std::cos(hp)) / kRad;
     const double gamma = std::atan2(std::sin(hp), std::cos(hp) * std::sin(phi) - std::tan(d) * std::cos(phi)) / kRad;
@@ -97,10 +108,12 @@ void check(const CivilTime& t) {
     static const int days[] = {31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31};
     const bool leap = (t.year % 4 == 0 && t.year % 100 != 0) || t.year % 400 == 0;
     const bool month = t.month >= 1 && t.month <= 12;
-    if (t.year < -2000 || t.year > 6000 || !month || t.day < 1 || t.day > days[month ? t.month - 1 : 0] + (t.month == 2 && leap ? 1 : 0))
+    if (t.year < -2000 || t.year > 6000 || !month || t.day < 1 ||
+        t.day > days[month ? t.month - 1 : 0] + (t.month == 2 && leap ? 1 : 0))
         throw Error(Error::Kind::Invalid, "There is no such day", "date", "give year, month and day of the calendar");
     if (!(t.hour >= 0 && t.hour <= 24)) throw Error(Error::Kind::Invalid, "The hour must be 0 to 24", "time");
-    if (!(t.zone >= -14 && t.zone <= 14)) throw Error(Error::Kind::Invalid, "The time zone must be -14 to 14 hours", "time");
+    if (!(t.zone >= -14 && t.zone <= 14))
+        throw Error(Error::Kind::Invalid, "The time zone must be -14 to 14 hours", "time");
 }
 
 double julianDay(const CivilTime& t) {
@@ -123,14 +136,16 @@ SunPosition sunPosition(const Place& place, const CivilTime& time, const Air& ai
     const double e0 = sun.altitude;
     double refraction = 0;
     if (e0 >= -1 * (0.26667 + 0.5667))
-        refraction = air.pressure / 1010 * 283 / (273 + air.temperature) * 1.02 / (60 * std::tan((e0 + 10.3 / (e0 + 5.11)) * kRad));
+        refraction = air.pressure / 1010 * 283 / (273 + air.temperature) * 1.02 /
+                     (60 * std::tan((e0 + 10.3 / (e0 + 5.11)) * kRad));
     const double e = e0 + refraction;
     return {e, 90 - e, sun.azimuth};
 }
 
 V3f sunDirection(const SunPosition& sun) {
     const double a = sun.altitude * kRad, z = sun.azimuth * kRad;
-    return {static_cast<float>(std::cos(a) * std::sin(z)), static_cast<float>(std::cos(a) * std::cos(z)), static_cast<float>(std::sin(a))};
+    return {static_cast<float>(std::cos(a) * std::sin(z)), static_cast<float>(std::cos(a) * std::cos(z)),
+            static_cast<float>(std::sin(a))};
 }
 
 SunDay sunDay(const Place& place, const CivilTime& day, const Air& air) {

@@ -1,5 +1,5 @@
-// Where the sun is: the NREL Solar Position Algorithm (I. Reda, A. Andreas, "Solar position algorithm for solar radiation
-// applications", Solar Energy 76, 2004; NREL/TP-560-34302), years -2000 to 6000, +-0.0003 degrees.
+// Where the sun is: the NREL Solar Position Algorithm (I. Reda, A. Andreas, "Solar position algorithm for solar
+// radiation applications", Solar Energy 76, 2004; NREL/TP-560-34302), years -2000 to 6000, +-0.0003 degrees.
 #pragma once
 
 #include <optional>
@@ -17,8 +17,8 @@ struct Place {
 
 struct CivilTime {
     int year = 2026, month = 6, day = 21;
-    double hour = 12;  // 0..24, local
-    double zone = 0;   // hours ahead of UTC
+    double hour = 12; // 0..24, local
+    double zone = 0;  // hours ahead of UTC
     bool operator==(const CivilTime&) const = default;
 };
 // Throws Error::Invalid for a day or hour that does not exist.

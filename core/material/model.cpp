@@ -26,7 +26,8 @@ void tidy(Model& model) {
         if (part.mesh.normals.size() != part.mesh.positions.size()) part.mesh.normals.clear();
         if (part.mesh.uvs.size() != part.mesh.positions.size()) part.mesh.uvs.clear();
     }
-    if (removed) model.warnings.push_back(std::to_string(removed) + " triangles without area or with broken corners left out");
+    if (removed)
+        model.warnings.push_back(std::to_string(removed) + " triangles without area or with broken corners left out");
     std::erase_if(model.parts, [](const Part& p) { return p.mesh.empty(); });
     if (model.parts.empty()) throw Error(Error::Kind::Unreadable, "holds no triangles", model.name);
     if (model.materials.empty()) model.materials.push_back({.name = "plain"});

@@ -13,8 +13,7 @@ constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '1'};
 
 class Writer {
 public:
-    template <class T>
-    void put(const T& v) {
+    template <class T> void put(const T& v) {
         static_assert(std::is_standard_layout_v<T> && !std::is_pointer_v<T>);
         bytes.append(reinterpret_cast<const char*>(&v), sizeof v);
     }
@@ -22,8 +21,7 @@ public:
         put(static_cast<uint64_t>(s.size()));
         bytes += s;
     }
-    template <class T>
-    void put(const std::vector<T>& v) {
+    template <class T> void put(const std::vector<T>& v) {
         put(static_cast<uint64_t>(v.size()));
         if (!v.empty()) bytes.append(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(T));
     }
@@ -33,8 +31,7 @@ public:
 class Reader {
 public:
     explicit Reader(std::string_view b) : rest_(b) {}
-    template <class T>
-    T get() {
+    template <class T> T get() {
         static_assert(!std::is_pointer_v<T>);
         T v;
         std::memcpy(static_cast<void*>(&v), take(sizeof v), sizeof v);
@@ -44,8 +41,7 @@ public:
         const auto n = get<uint64_t>();
         return {take(n), static_cast<size_t>(n)};
     }
-    template <class T>
-    std::vector<T> list() {
+    template <class T> std::vector<T> list() {
         const auto n = get<uint64_t>();
         if (n > rest_.size() / sizeof(T)) broken();
         std::vector<T> v(n);
@@ -79,7 +75,8 @@ std::string packModel(const Model& model) {
     for (const Surface& s : model.materials) {
         w.put(s.name);
         for (const Rgb& c : {s.baseColor, s.emission}) w.put(c);
-        for (float f : {s.roughness, s.metalness, s.transmission, s.translucency, s.patternSize, s.textureSize}) w.put(f);
+        for (float f : {s.roughness, s.metalness, s.transmission, s.translucency, s.patternSize, s.textureSize})
+            w.put(f);
         w.put(static_cast<int32_t>(s.pattern));
         w.put(s.texture ? s.texture->width : 0);
         w.put(s.texture ? s.texture->height : 0);
@@ -112,7 +109,8 @@ Model unpackModel(std::string_view bytes) {
         s.name = r.text();
         s.baseColor = r.get<Rgb>();
         s.emission = r.get<Rgb>();
-        for (float* f : {&s.roughness, &s.metalness, &s.transmission, &s.translucency, &s.patternSize, &s.textureSize}) *f = r.get<float>();
+        for (float* f : {&s.roughness, &s.metalness, &s.transmission, &s.translucency, &s.patternSize, &s.textureSize})
+            *f = r.get<float>();
         const auto pattern = r.get<int32_t>();
         if (pattern < 0 || pattern >= static_cast<int32_t>(std::size(kPatternNames))) Reader::broken();
         s.pattern = static_cast<Pattern>(pattern);
@@ -133,8 +131,9 @@ Model unpackModel(std::string_view bytes) {
         p.mesh.uvs = r.list<V2f>();
         p.mesh.triangles = r.list<V3i>();
         const size_t points = p.mesh.positions.size();
-        const bool fits = (p.mesh.normals.empty() || p.mesh.normals.size() == points) && (p.mesh.uvs.empty() || p.mesh.uvs.size() == points) &&
-                          p.material >= 0 && p.material < static_cast<int>(m.materials.size());
+        const bool fits = (p.mesh.normals.empty() || p.mesh.normals.size() == points) &&
+                          (p.mesh.uvs.empty() || p.mesh.uvs.size() == points) && p.material >= 0 &&
+                          p.material < static_cast<int>(m.materials.size());
         if (!fits) Reader::broken();
         for (const V3i& t : p.mesh.triangles)
             for (int k = 0; k < 3; ++k)

@@ -8,19 +8,25 @@
 namespace thallos {
 
 Rgb fromLinear709(const V3f& c) {
-    return {0.6131324f * c.x + 0.3395381f * c.y + 0.0474295f * c.z, 0.0701934f * c.x + 0.9163539f * c.y + 0.0134527f * c.z,
+    return {0.6131324f * c.x + 0.3395381f * c.y + 0.0474295f * c.z,
+            0.0701934f * c.x + 0.9163539f * c.y + 0.0134527f * c.z,
             0.0206155f * c.x + 0.1095698f * c.y + 0.8698147f * c.z};
 }
 
 V3f toLinear709(const Rgb& c) {
-    return {1.7050510f * c.x - 0.6217921f * c.y - 0.0832589f * c.z, -0.1302564f * c.x + 1.1408047f * c.y - 0.0105484f * c.z,
+    return {1.7050510f * c.x - 0.6217921f * c.y - 0.0832589f * c.z,
+            -0.1302564f * c.x + 1.1408047f * c.y - 0.0105484f * c.z,
             -0.0240033f * c.x - 0.1289690f * c.y + 1.1529723f * c.z};
 }
 
 namespace {
 
-float decode(float v) { return v <= 0.04045f ? v / 12.92f : std::pow((v + 0.055f) / 1.055f, 2.4f); }
-float encode(float v) { return v <= 0.0031308f ? v * 12.92f : 1.055f * std::pow(v, 1 / 2.4f) - 0.055f; }
+float decode(float v) {
+    return v <= 0.04045f ? v / 12.92f : std::pow((v + 0.055f) / 1.055f, 2.4f);
+}
+float encode(float v) {
+    return v <= 0.0031308f ? v * 12.92f : 1.055f * std::pow(v, 1 / 2.4f) - 0.055f;
+}
 
 const float* decodeTable() {
     static const auto table = [] {
@@ -138,7 +144,9 @@ Relief masonry(const V2f& at, float height, float fade, bool paving) {
     const float jw = paving ? 0.02f : 0.07f, jl = jw * height / (mean * (second ? 2 - split : split));
     const Groove gu = groove(u, jl * 1.3f), gv = groove(v, jw * 1.3f);
     const float joint = std::max(gu.depth, gv.depth) * fade;
-    const float face = fractalNoise(at.x * 9 / std::max(height * 5, 0.5f) * 4, at.y * 14, 28 + static_cast<uint64_t>(stone & 7), 4) * fade;
+    const float face =
+        fractalNoise(at.x * 9 / std::max(height * 5, 0.5f) * 4, at.y * 14, 28 + static_cast<uint64_t>(stone & 7), 4) *
+        fade;
     const float stain = fractalNoise(at.x * 0.5f, at.y * 0.9f, 29, 3);
     float t = (0.68f + 0.6f * tone) * (1 + 0.22f * face) * (1 + 0.10f * stain);
     t = lerp(t, paving ? 0.42f : 0.62f, joint);
@@ -192,7 +200,8 @@ Relief soil(const V2f& at, float size, float fade) {
     if (fade <= 0) return r;
     const float e = 0.2f * size;
     r.slope = V2f(fractalNoise((at.x + e) / size * 5, at.y / size * 5, 51, 3) - fine,
-                  fractalNoise(at.x / size * 5, (at.y + e) / size * 5, 51, 3) - fine) * (0.7f * fade);
+                  fractalNoise(at.x / size * 5, (at.y + e) / size * 5, 51, 3) - fine) *
+              (0.7f * fade);
     return r;
 }
 
@@ -231,23 +240,35 @@ Relief relief(Pattern pattern, const V2f& at, float size, float footprint) {
     // The finest feature is about a twentieth of the pattern's size; it fades as the pixel outgrows it.
     const float fade = 1 - smoothstep(0.25f, 1.6f, footprint / std::max(size, 1e-3f));
     switch (pattern) {
-    case Pattern::Boards: return boards(at, size, fade, false);
-    case Pattern::Decking: return boards(at, size, fade, true);
-    case Pattern::Masonry: return masonry(at, size, fade, false);
-    case Pattern::Paving: return masonry(at, size, fade, true);
-    case Pattern::Gravel: return gravel(at, size, fade);
-    case Pattern::Soil: return soil(at, size, fade);
-    case Pattern::StandingSeam: return seam(at, size, fade);
-    case Pattern::Bark: return bark(at, size, fade);
-    case Pattern::Plaster: return plaster(at, size, fade);
-    case Pattern::None: break;
+    case Pattern::Boards:
+        return boards(at, size, fade, false);
+    case Pattern::Decking:
+        return boards(at, size, fade, true);
+    case Pattern::Masonry:
+        return masonry(at, size, fade, false);
+    case Pattern::Paving:
+        return masonry(at, size, fade, true);
+    case Pattern::Gravel:
+        return gravel(at, size, fade);
+    case Pattern::Soil:
+        return soil(at, size, fade);
+    case Pattern::StandingSeam:
+        return seam(at, size, fade);
+    case Pattern::Bark:
+        return bark(at, size, fade);
+    case Pattern::Plaster:
+        return plaster(at, size, fade);
+    case Pattern::None:
+        break;
     }
     return {};
 }
 
 } // namespace
 
-Rgb fromSrgb(float r, float g, float b) { return fromLinear709({decode(r), decode(g), decode(b)}); }
+Rgb fromSrgb(float r, float g, float b) {
+    return fromLinear709({decode(r), decode(g), decode(b)});
+}
 Rgb fromSrgb8(uint8_t r, uint8_t g, uint8_t b) {
     const float* t = decodeTable();
     return fromLinear709({t[r], t[g], t[b]});

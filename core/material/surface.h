@@ -23,15 +23,15 @@ struct Texture {
 
 struct Surface {
     std::string name;
-    Rgb baseColor{0.5f};     // reflectance of a matt surface, of a metal, or the tint of glass; each 0..1
-    float roughness = 0.6f;  // 0 mirror .. 1 matt
-    float metalness = 0;     // 0 or 1, between for blends
-    float transmission = 0;  // 1: clear thin glass
-    float translucency = 0;  // share of the diffuse light that goes through (leaves); 0..0.9
-    Rgb emission{0};         // cd/m2
+    Rgb baseColor{0.5f};    // reflectance of a matt surface, of a metal, or the tint of glass; each 0..1
+    float roughness = 0.6f; // 0 mirror .. 1 matt
+    float metalness = 0;    // 0 or 1, between for blends
+    float transmission = 0; // 1: clear thin glass
+    float translucency = 0; // share of the diffuse light that goes through (leaves); 0..0.9
+    Rgb emission{0};        // cd/m2
     Pattern pattern = Pattern::None;
-    float patternSize = 1;   // metres: board width, stone height, grain
-    float textureSize = 0;   // metres a repeat, laid over the object; 0: by the mesh's uv
+    float patternSize = 1;                  // metres: board width, stone height, grain
+    float textureSize = 0;                  // metres a repeat, laid over the object; 0: by the mesh's uv
     std::shared_ptr<const Texture> texture; // multiplies baseColor; alpha cuts out
 
     bool operator==(const Surface&) const = default;

@@ -34,7 +34,8 @@ void append(Mesh& mesh, const Mesh& other, const M44f& transform) {
 
 Mesh box(const V3f& low, const V3f& high) {
     Mesh m;
-    for (int i = 0; i < 8; ++i) m.positions.emplace_back(i & 1 ? high.x : low.x, i & 2 ? high.y : low.y, i & 4 ? high.z : low.z);
+    for (int i = 0; i < 8; ++i)
+        m.positions.emplace_back(i & 1 ? high.x : low.x, i & 2 ? high.y : low.y, i & 4 ? high.z : low.z);
     m.triangles = {{0, 2, 3}, {0, 3, 1}, {4, 5, 7}, {4, 7, 6}, {0, 1, 5}, {0, 5, 4},
                    {2, 6, 7}, {2, 7, 3}, {0, 4, 6}, {0, 6, 2}, {1, 3, 7}, {1, 7, 5}};
     return m;

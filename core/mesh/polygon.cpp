@@ -57,13 +57,15 @@ Polygon smoothOutline(const std::vector<V2f>& handles, int perSpan) {
     for (int i = 0; i < n; ++i) {
         const V2f p0 = handles[(i + n - 1) % n], p1 = handles[i], p2 = handles[(i + 1) % n], p3 = handles[(i + 2) % n];
         // Knot spacing by the square root of the distance keeps the curve free of loops (Yuksel et al. 2011).
-        const float d0 = std::sqrt(std::max((p1 - p0).length(), 1e-4f)), d1 = std::sqrt(std::max((p2 - p1).length(), 1e-4f)),
+        const float d0 = std::sqrt(std::max((p1 - p0).length(), 1e-4f)),
+                    d1 = std::sqrt(std::max((p2 - p1).length(), 1e-4f)),
                     d2 = std::sqrt(std::max((p3 - p2).length(), 1e-4f));
         const V2f m1 = ((p1 - p0) / d0 - (p2 - p0) / (d0 + d1) + (p2 - p1) / d1) * d1;
         const V2f m2 = ((p2 - p1) / d1 - (p3 - p1) / (d1 + d2) + (p3 - p2) / d2) * d1;
         for (int k = 0; k < perSpan; ++k) {
             const float t = static_cast<float>(k) / static_cast<float>(perSpan), t2 = t * t, t3 = t2 * t;
-            out.push_back(p1 * (2 * t3 - 3 * t2 + 1) + m1 * (t3 - 2 * t2 + t) + p2 * (3 * t2 - 2 * t3) + m2 * (t3 - t2));
+            out.push_back(p1 * (2 * t3 - 3 * t2 + 1) + m1 * (t3 - 2 * t2 + t) + p2 * (3 * t2 - 2 * t3) +
+                          m2 * (t3 - t2));
         }
     }
     return out;
@@ -86,7 +88,8 @@ struct Geos {
 using Geometry = std::unique_ptr<GEOSGeometry, std::function<void(GEOSGeometry*)>>;
 
 Polygon outerRing(const Geos& geos, const GEOSGeometry* polygon) {
-    const GEOSCoordSequence* points = GEOSGeom_getCoordSeq_r(geos.context, GEOSGetExteriorRing_r(geos.context, polygon));
+    const GEOSCoordSequence* points =
+        GEOSGeom_getCoordSeq_r(geos.context, GEOSGetExteriorRing_r(geos.context, polygon));
     unsigned n = 0;
     GEOSCoordSeq_getSize_r(geos.context, points, &n);
     Polygon out;
@@ -102,7 +105,11 @@ Polygon outerRing(const Geos& geos, const GEOSGeometry* polygon) {
 
 std::vector<Polygon> footprint(const std::vector<const Mesh*>& meshes, float ceiling) {
     Geos geos;
-    auto own = [&](GEOSGeometry* g) { return Geometry(g, [&](GEOSGeometry* x) { if (x) GEOSGeom_destroy_r(geos.context, x); }); };
+    auto own = [&](GEOSGeometry* g) {
+        return Geometry(g, [&](GEOSGeometry* x) {
+            if (x) GEOSGeom_destroy_r(geos.context, x);
+        });
+    };
     std::vector<GEOSGeometry*> pieces;
     for (const Mesh* mesh : meshes)
         for (const V3i& t : mesh->triangles) {
@@ -112,16 +119,20 @@ std::vector<Polygon> footprint(const std::vector<const Mesh*>& meshes, float cei
             if (std::abs((b - a).x * (c - a).y - (b - a).y * (c - a).x) < 1e-5f) continue; // upright: no area in plan
             GEOSCoordSequence* ring = GEOSCoordSeq_create_r(geos.context, 4, 2);
             for (unsigned i = 0; i < 4; ++i) GEOSCoordSeq_setXY_r(geos.context, ring, i, p[i % 3].x, p[i % 3].y);
-            pieces.push_back(GEOSGeom_createPolygon_r(geos.context, GEOSGeom_createLinearRing_r(geos.context, ring), nullptr, 0));
+            pieces.push_back(
+                GEOSGeom_createPolygon_r(geos.context, GEOSGeom_createLinearRing_r(geos.context, ring), nullptr, 0));
         }
     std::vector<Polygon> out;
     if (pieces.empty()) return out;
-    const Geometry all = own(GEOSGeom_createCollection_r(geos.context, GEOS_MULTIPOLYGON, pieces.data(), static_cast<unsigned>(pieces.size())));
+    const Geometry all = own(GEOSGeom_createCollection_r(geos.context, GEOS_MULTIPOLYGON, pieces.data(),
+                                                         static_cast<unsigned>(pieces.size())));
     const Geometry joined = own(GEOSUnaryUnionPrec_r(geos.context, all.get(), 1e-3));
     if (!joined) return out;
     // Out and in again closes the gaps between parts that only nearly touch.
-    const Geometry wide = own(GEOSBufferWithStyle_r(geos.context, joined.get(), 0.15, 4, GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
-    const Geometry closed = own(GEOSBufferWithStyle_r(geos.context, wide.get(), -0.15, 4, GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
+    const Geometry wide =
+        own(GEOSBufferWithStyle_r(geos.context, joined.get(), 0.15, 4, GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
+    const Geometry closed =
+        own(GEOSBufferWithStyle_r(geos.context, wide.get(), -0.15, 4, GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
     const Geometry simple = own(GEOSTopologyPreserveSimplify_r(geos.context, closed.get(), 0.02));
     if (!simple) return out;
     for (int i = 0; i < GEOSGetNumGeometries_r(geos.context, simple.get()); ++i) {

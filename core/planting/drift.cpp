@@ -22,14 +22,17 @@ struct Candidate {
 
 // The candidates of one world cell at a density, by rank: a larger density only appends.
 void candidates(uint64_t stream, int cx, int cy, float density, std::vector<Candidate>& out) {
-    const uint64_t cell = mix(stream, static_cast<uint64_t>(static_cast<int64_t>(cx)), static_cast<uint64_t>(static_cast<int64_t>(cy)));
+    const uint64_t cell =
+        mix(stream, static_cast<uint64_t>(static_cast<int64_t>(cx)), static_cast<uint64_t>(static_cast<int64_t>(cy)));
     const float phase = unitFloat(mix(cell, 1));
     const float wanted = density * kCell * kCell;
     for (int i = 0; static_cast<float>(i) + phase < wanted; ++i) {
         const uint64_t key = mix(cell, static_cast<uint64_t>(i) + 2);
         const uint64_t place = mix(key, 3);
-        out.push_back({{(static_cast<float>(cx) + unitFloat(place)) * kCell, (static_cast<float>(cy) + unitFloat(mix(place))) * kCell},
-                       static_cast<float>(i) + phase, key});
+        out.push_back({{(static_cast<float>(cx) + unitFloat(place)) * kCell,
+                        (static_cast<float>(cy) + unitFloat(mix(place))) * kCell},
+                       static_cast<float>(i) + phase,
+                       key});
     }
 }
 
@@ -46,8 +49,8 @@ float area(const Drift& drift) {
     return sum;
 }
 
-void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<MixSpecies>& mixSpecies, const Box2f& window, const PlantingSite& site,
-             std::vector<PlantRecord>& out) {
+void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<MixSpecies>& mixSpecies,
+             const Box2f& window, const PlantingSite& site, std::vector<PlantRecord>& out) {
     if (mixSpecies.empty() || drift.density <= 0) return;
     std::vector<Outline> outlines;
     Box2f all;
@@ -64,20 +67,25 @@ void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<M
                     {std::min(all.max.x, window.max.x), std::min(all.max.y, window.max.y)});
     const uint64_t stream = mix(id, drift.seed, static_cast<uint64_t>(drift.version));
 
-    // All candidates that can stand in the box or push away one that does, in a grid of cells no smaller than the spacing.
+    // All candidates that can stand in the box or push away one that does, in a grid of cells no smaller than the
+    // spacing.
     const float reach = drift.spacing;
-    const int x0 = static_cast<int>(std::floor((box.min.x - reach) / kCell)), x1 = static_cast<int>(std::floor((box.max.x + reach) / kCell));
-    const int y0 = static_cast<int>(std::floor((box.min.y - reach) / kCell)), y1 = static_cast<int>(std::floor((box.max.y + reach) / kCell));
+    const int x0 = static_cast<int>(std::floor((box.min.x - reach) / kCell)),
+              x1 = static_cast<int>(std::floor((box.max.x + reach) / kCell));
+    const int y0 = static_cast<int>(std::floor((box.min.y - reach) / kCell)),
+              y1 = static_cast<int>(std::floor((box.max.y + reach) / kCell));
     std::vector<Candidate> found;
     for (int cy = y0; cy <= y1; ++cy)
         for (int cx = x0; cx <= x1; ++cx) candidates(stream, cx, cy, drift.density, found);
 
     const float bin = std::max(drift.spacing, 0.05f);
     const V2f corner(static_cast<float>(x0) * kCell, static_cast<float>(y0) * kCell);
-    const int bw = static_cast<int>(static_cast<float>(x1 - x0 + 1) * kCell / bin) + 1, bh = static_cast<int>(static_cast<float>(y1 - y0 + 1) * kCell / bin) + 1;
+    const int bw = static_cast<int>(static_cast<float>(x1 - x0 + 1) * kCell / bin) + 1,
+              bh = static_cast<int>(static_cast<float>(y1 - y0 + 1) * kCell / bin) + 1;
     std::vector<int> first(static_cast<size_t>(bw) * bh + 1, 0), order(found.size());
     auto binOf = [&](const V2f& p) {
-        const int bx = std::clamp(static_cast<int>((p.x - corner.x) / bin), 0, bw - 1), by = std::clamp(static_cast<int>((p.y - corner.y) / bin), 0, bh - 1);
+        const int bx = std::clamp(static_cast<int>((p.x - corner.x) / bin), 0, bw - 1),
+                  by = std::clamp(static_cast<int>((p.y - corner.y) / bin), 0, bh - 1);
         return static_cast<size_t>(by) * bw + bx;
     };
     for (const Candidate& c : found) ++first[binOf(c.at) + 1];
@@ -123,13 +131,16 @@ void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<M
         r.scale = static_cast<uint16_t>(std::clamp(size * 4096, 1.0f, 65535.0f));
         if (drift.lean > 0) {
             const V3f n = site.normal(c.at);
-            auto tilt = [&](float slope) { return static_cast<int8_t>(std::clamp(slope * drift.lean * (127 / 0.785f), -127.0f, 127.0f)); };
+            auto tilt = [&](float slope) {
+                return static_cast<int8_t>(std::clamp(slope * drift.lean * (127 / 0.785f), -127.0f, 127.0f));
+            };
             r.tiltEast = tilt(n.x);
             r.tiltNorth = tilt(n.y);
         }
         r.tint = static_cast<uint8_t>(mix(c.key, 7));
         r.rank = static_cast<uint8_t>(mix(c.key, 8));
-        r.individual = static_cast<uint16_t>(mixSpecies[s].species * kIndividuals + static_cast<int>(mix(c.key, 10) % kIndividuals));
+        r.individual = static_cast<uint16_t>(mixSpecies[s].species * kIndividuals +
+                                             static_cast<int>(mix(c.key, 10) % kIndividuals));
         r.item = item;
         out.push_back(r);
     }

@@ -19,13 +19,13 @@ struct MixEntry {
 struct Drift {
     std::vector<std::vector<V2f>> areas; // handles of closed outlines, world
     std::vector<MixEntry> mix;
-    float density = 4;       // plants a square metre, 0..400
-    float spacing = 0.15f;   // least metres between two plants, 0..30
+    float density = 4;        // plants a square metre, 0..400
+    float spacing = 0.15f;    // least metres between two plants, 0..30
     float sizeSpread = 0.25f; // +-share of the grown size, 0..0.8
-    float lean = 0.15f;      // 0 upright .. 1 with the slope
-    float patchiness = 0;    // 0 even .. 1 broken into patches
+    float lean = 0.15f;       // 0 upright .. 1 with the slope
+    float patchiness = 0;     // 0 even .. 1 broken into patches
     uint64_t seed = 1;
-    int version = 1;         // of the scatter algorithm
+    int version = 1; // of the scatter algorithm
     bool operator==(const Drift&) const = default;
 };
 
@@ -48,16 +48,17 @@ struct PlantingSite {
 
 // What scattering must know of a mix entry.
 struct MixSpecies {
-    float chance;   // cumulative, the last is 1
-    int species;    // index in the library
-    float spread;   // metres
+    float chance; // cumulative, the last is 1
+    int species;  // index in the library
+    float spread; // metres
 };
 
-// The drift's plants whose feet stand in `window`, ordered by place. A plant's place depends on `id`, seed and place alone:
-// changed density, mix, spacing or masks make plants come and go, none moves. Candidates lie in world cells of 4 m and are
-// ranked within the cell; a candidate gives way to higher-ranked candidates nearer than `spacing`, accepted or not.
-void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<MixSpecies>& mix, const Box2f& window, const PlantingSite& site,
-             std::vector<PlantRecord>& out);
+// The drift's plants whose feet stand in `window`, ordered by place. A plant's place depends on `id`, seed and place
+// alone: changed density, mix, spacing or masks make plants come and go, none moves. Candidates lie in world cells of 4
+// m and are ranked within the cell; a candidate gives way to higher-ranked candidates nearer than `spacing`, accepted
+// or not.
+void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<MixSpecies>& mix, const Box2f& window,
+             const PlantingSite& site, std::vector<PlantRecord>& out);
 
 // Total area of the outlines, m2, overlaps counted twice.
 float area(const Drift& drift);

@@ -64,7 +64,9 @@ void leaf(Mesh& mesh, const LeafRecipe& recipe, const V3f& foot, const V3f& alon
     const float l = recipe.length * size, w = recipe.width * size / 2;
     const float fold = el::sin(radians(recipe.fold));
     const int n = static_cast<int>(mesh.positions.size());
-    auto add = [&](float t, float s) { mesh.positions.push_back(foot + along * (l * t) + side * (w * s) + face * (w * std::abs(s) * fold)); };
+    auto add = [&](float t, float s) {
+        mesh.positions.push_back(foot + along * (l * t) + side * (w * s) + face * (w * std::abs(s) * fold));
+    };
     if (recipe.shape == "oval") {
         add(0, 0);
         add(0.3f, 0.95f);
@@ -72,7 +74,8 @@ void leaf(Mesh& mesh, const LeafRecipe& recipe, const V3f& foot, const V3f& alon
         add(1, 0);
         add(0.72f, -0.75f);
         add(0.3f, -0.95f);
-        for (const V3i& t : {V3i(0, 1, 2), V3i(0, 2, 3), V3i(0, 3, 4), V3i(0, 4, 5)}) mesh.triangles.push_back(t + V3i(n));
+        for (const V3i& t : {V3i(0, 1, 2), V3i(0, 2, 3), V3i(0, 3, 4), V3i(0, 4, 5)})
+            mesh.triangles.push_back(t + V3i(n));
     } else {
         const float belly = recipe.shape == "needle" ? 0.35f : 0.45f;
         add(0, 0);
@@ -93,7 +96,8 @@ float crownLength(const std::string& crown, float t) {
 
 class Grower {
 public:
-    Grower(const SpeciesRecipe& recipe, uint64_t seed) : recipe_(recipe), wood_(recipe.wood), random_(mix(seed, recipe.version)) {}
+    Grower(const SpeciesRecipe& recipe, uint64_t seed)
+        : recipe_(recipe), wood_(recipe.wood), random_(mix(seed, recipe.version)) {}
 
     Individual run() {
         out_.parts.resize(4);
@@ -128,11 +132,13 @@ private:
             s.radii.push_back(std::max(r, 0.0012f));
             if (i == n) break;
             const V3f axis = turned(anyAcross(direction), direction, random_.between(0, 2 * kPi));
-            direction = turned(direction, axis, radians(random_.around(level.wander)) / std::sqrt(static_cast<float>(n)));
+            direction =
+                turned(direction, axis, radians(random_.around(level.wander)) / std::sqrt(static_cast<float>(n)));
             // Curve towards or away from the sky.
             const V3f level3(0, 0, 1);
             const V3f across = direction.cross(level3);
-            if (across.length2() > 1e-6f) direction = turned(direction, across.normalized(), radians(level.curve) / static_cast<float>(n));
+            if (across.length2() > 1e-6f)
+                direction = turned(direction, across.normalized(), radians(level.curve) / static_cast<float>(n));
             direction.normalize();
             p += direction * step;
         }
@@ -209,7 +215,8 @@ private:
             const V3f foot = s.at(t, d, r);
             around += radians(137.5f + random_.around(30));
             const V3f out = turned(anyAcross(d), d, around);
-            V3f along = needle ? (d * 0.75f + out).normalized() : (d * 0.5f + out * random_.between(0.7f, 1.1f)).normalized();
+            V3f along =
+                needle ? (d * 0.75f + out).normalized() : (d * 0.5f + out * random_.between(0.7f, 1.1f)).normalized();
             const float sink = el::sin(radians(recipe.droop + random_.around(20)));
             if (!needle) along = (along - V3f(0, 0, sink)).normalized();
             // Faces turn to the light, loosely.
@@ -229,7 +236,8 @@ private:
             const float length = g.length * size * (1 + random_.around(g.lengthSpread)) * (flower ? 1.25f : 1);
             const float lean = a + random_.around(1.4f);
             const V3f out(el::cos(lean), el::sin(lean), 0);
-            const float start = radians(random_.between(2, 16) + 14 * q), bend = radians(g.bend * random_.between(flower ? 0.1f : 0.35f, flower ? 0.5f : 1.3f));
+            const float start = radians(random_.between(2, 16) + 14 * q),
+                        bend = radians(g.bend * random_.between(flower ? 0.1f : 0.35f, flower ? 0.5f : 1.3f));
             blade(foot, out, length, g.width * random_.between(0.7f, 1.3f) * (flower ? 0.6f : 1), start, bend, flower);
         }
     }
@@ -271,7 +279,9 @@ private:
             const LeafRecipe petal{size / 2, size * 0.22f, 1, 0, 0, "diamond"};
             const V3f face = (up + V3f(random_.around(0.5f), random_.around(0.5f), 0)).normalized();
             const V3f a = anyAcross(face);
-            for (int i = 0; i < 11; ++i) leaf(m, petal, at, turned(a, face, 2 * kPi * static_cast<float>(i) / 11), face, 1 + random_.around(0.1f));
+            for (int i = 0; i < 11; ++i)
+                leaf(m, petal, at, turned(a, face, 2 * kPi * static_cast<float>(i) / 11), face,
+                     1 + random_.around(0.1f));
         } else if (g.flower == "tuft") { // a brush of short florets
             const LeafRecipe floret{size * 0.6f, size * 0.16f, 1, 0, 0, "diamond"};
             for (int i = 0; i < 18; ++i) {
@@ -284,7 +294,8 @@ private:
             for (int i = 0; i < 14; ++i) {
                 const V3f out = turned(across, up, 2.4f * static_cast<float>(i));
                 const V3f d = (up + out * 0.45f).normalized();
-                leaf(m, spikelet, at - up * (size * (1 - static_cast<float>(i) / 14)), d, out, 1 + random_.around(0.2f));
+                leaf(m, spikelet, at - up * (size * (1 - static_cast<float>(i) / 14)), d, out,
+                     1 + random_.around(0.2f));
             }
         }
     }
@@ -298,6 +309,8 @@ private:
 
 } // namespace
 
-Individual grow(const SpeciesRecipe& recipe, uint64_t seed) { return Grower(recipe, seed).run(); }
+Individual grow(const SpeciesRecipe& recipe, uint64_t seed) {
+    return Grower(recipe, seed).run();
+}
 
 } // namespace thallos

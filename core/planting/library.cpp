@@ -37,12 +37,14 @@ public:
         if (const json* x = member(key)) {
             if (!x->is_string()) fail(std::string(key) + " must be a text");
             v = x->get<std::string>();
-            if (allowed.size() && std::find(allowed.begin(), allowed.end(), v) == allowed.end()) fail(std::string(key) + " has no kind \"" + v + "\"");
+            if (allowed.size() && std::find(allowed.begin(), allowed.end(), v) == allowed.end())
+                fail(std::string(key) + " has no kind \"" + v + "\"");
         }
     }
     void read(const char* key, Rgb& v) const { // display colour
         if (const json* x = member(key)) {
-            if (!x->is_array() || x->size() != 3 || !(*x)[0].is_number() || !(*x)[1].is_number() || !(*x)[2].is_number())
+            if (!x->is_array() || x->size() != 3 || !(*x)[0].is_number() || !(*x)[1].is_number() ||
+                !(*x)[2].is_number())
                 fail(std::string(key) + " must be three numbers");
             v = fromSrgb((*x)[0], (*x)[1], (*x)[2]);
         }
@@ -102,7 +104,8 @@ void read(const Reader& r, WoodRecipe& w) {
     in.read("crown", w.crown, {"round", "tall", "cone", "spread"});
     in.read("droop_deg", w.gravity, -60, 80);
     const json* levels = in.member("levels");
-    if (!levels || !levels->is_array() || levels->size() < 2 || levels->size() > 5) in.fail("levels must be a list of 2 to 5");
+    if (!levels || !levels->is_array() || levels->size() < 2 || levels->size() > 5)
+        in.fail("levels must be a list of 2 to 5");
     for (const json& l : *levels) {
         const Reader li(l, r.inside("wood level"));
         BranchLevel b;
@@ -180,7 +183,9 @@ float Species::spread() const {
 
 std::shared_ptr<const PlantLibrary> PlantLibrary::load(const std::filesystem::path& recipes) {
     namespace fs = std::filesystem;
-    if (!fs::is_directory(recipes)) throw Error(Error::Kind::Missing, "the plant recipes are not there", recipes.string(), "install the assets folder again");
+    if (!fs::is_directory(recipes))
+        throw Error(Error::Kind::Missing, "the plant recipes are not there", recipes.string(),
+                    "install the assets folder again");
     std::vector<fs::path> files;
     for (const auto& entry : fs::directory_iterator(recipes))
         if (entry.path().extension() == ".json") files.push_back(entry.path());
@@ -196,7 +201,8 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::load(const std::filesystem::pa
     for (Species& s : all) s.individuals.resize(kIndividuals);
     parallelFor(static_cast<int>(all.size()) * kIndividuals, [&](int i) {
         Species& s = all[i / kIndividuals];
-        s.individuals[i % kIndividuals] = std::make_shared<const Individual>(grow(s.recipe, static_cast<uint64_t>(i % kIndividuals) + 1));
+        s.individuals[i % kIndividuals] =
+            std::make_shared<const Individual>(grow(s.recipe, static_cast<uint64_t>(i % kIndividuals) + 1));
     });
     return library;
 }

@@ -9,20 +9,26 @@ namespace thallos {
 
 // A tree, a shrub or a tuft of grass. 28 bytes.
 struct PlantRecord {
-    float x, y, z;        // foot, metres
-    uint32_t key;         // same for the same plant of an item in every build
-    uint16_t yaw;         // 65 536 = a full turn
-    uint16_t scale;       // 4 096 = as grown
+    float x, y, z;              // foot, metres
+    uint32_t key;               // same for the same plant of an item in every build
+    uint16_t yaw;               // 65 536 = a full turn
+    uint16_t scale;             // 4 096 = as grown
     int8_t tiltEast, tiltNorth; // 127 = 45 degrees
-    uint8_t tint;         // 128 = as grown; lighter or darker, warmer or cooler
-    uint8_t rank;         // order in which distance thinning takes plants away, 0 first to stay
-    uint16_t individual;  // index into the site's list of grown individuals
-    uint16_t item;        // index of the planting item
+    uint8_t tint;               // 128 = as grown; lighter or darker, warmer or cooler
+    uint8_t rank;               // order in which distance thinning takes plants away, 0 first to stay
+    uint16_t individual;        // index into the site's list of grown individuals
+    uint16_t item;              // index of the planting item
 };
 static_assert(sizeof(PlantRecord) <= 32);
 
-inline V3f foot(const PlantRecord& r) { return {r.x, r.y, r.z}; }
-inline float yawOf(const PlantRecord& r) { return static_cast<float>(r.yaw) * (2 * kPi / 65536); }
-inline float scaleOf(const PlantRecord& r) { return static_cast<float>(r.scale) / 4096; }
+inline V3f foot(const PlantRecord& r) {
+    return {r.x, r.y, r.z};
+}
+inline float yawOf(const PlantRecord& r) {
+    return static_cast<float>(r.yaw) * (2 * kPi / 65536);
+}
+inline float scaleOf(const PlantRecord& r) {
+    return static_cast<float>(r.scale) / 4096;
+}
 
 } // namespace thallos

@@ -14,30 +14,31 @@ namespace thallos {
 enum class PlantKind { Broadleaf, Conifer, Shrub, Grass };
 inline constexpr const char* kPlantKindNames[] = {"broadleaf tree", "conifer", "shrub", "meadow grass"};
 
-// Woody growth: branching by levels after J. Weber & J. Penn, "Creation and Rendering of Realistic Trees" (SIGGRAPH 1995),
-// with our own reading of the parameters. Lengths in metres, angles in degrees.
+// Woody growth: branching by levels after J. Weber & J. Penn, "Creation and Rendering of Realistic Trees" (SIGGRAPH
+// 1995), with our own reading of the parameters. Lengths in metres, angles in degrees.
 struct BranchLevel {
-    float count = 30;      // branches on a parent of full length
-    float length = 0.4f;   // of the parent's
-    float angle = 55;      // from the parent's direction
+    float count = 30;    // branches on a parent of full length
+    float length = 0.4f; // of the parent's
+    float angle = 55;    // from the parent's direction
     float angleSpread = 10;
-    float curve = 10;      // bend along the branch, upwards positive
-    float wander = 25;     // random bend
-    float taper = 0.9f;    // radius lost from foot to tip
+    float curve = 10;        // bend along the branch, upwards positive
+    float wander = 25;       // random bend
+    float taper = 0.9f;      // radius lost from foot to tip
     float thickness = 0.45f; // of the parent's radius at the fork
     int segments = 6;
     int sides = 5;
 };
 
 struct WoodRecipe {
-    float trunkRadius = 0.16f;  // metres at breast height, full height
-    float flare = 0.8f;         // widening of the foot
-    float bare = 0.22f;         // share of the trunk below the first branch
-    float lean = 4;             // degrees
-    float fork = 0;             // stems from the ground: more than one for shrubs (rounded)
+    float trunkRadius = 0.16f;   // metres at breast height, full height
+    float flare = 0.8f;          // widening of the foot
+    float bare = 0.22f;          // share of the trunk below the first branch
+    float lean = 4;              // degrees
+    float fork = 0;              // stems from the ground: more than one for shrubs (rounded)
     std::string crown = "round"; // round, tall, cone, spread
-    std::vector<BranchLevel> levels; // the first is the trunk itself: only curve, wander, taper, segments, sides are used
-    float gravity = 0;          // droop of the last levels, degrees
+    std::vector<BranchLevel>
+        levels;        // the first is the trunk itself: only curve, wander, taper, segments, sides are used
+    float gravity = 0; // droop of the last levels, degrees
 };
 
 struct LeafRecipe {
@@ -50,26 +51,26 @@ struct LeafRecipe {
 
 struct GrassRecipe {
     int blades = 120;
-    float spread = 0.22f;   // metres across the tuft's foot
-    float length = 0.4f;    // metres
+    float spread = 0.22f; // metres across the tuft's foot
+    float length = 0.4f;  // metres
     float lengthSpread = 0.4f;
     float width = 0.004f;
-    float bend = 50;        // degrees from foot to tip
-    float flowerShare = 0;  // of the blades that carry a flower or a seed head
+    float bend = 50;       // degrees from foot to tip
+    float flowerShare = 0; // of the blades that carry a flower or a seed head
     float flowerSize = 0.02f;
     std::string flower = "none"; // none, disc, tuft, ear
 };
 
 struct SpeciesRecipe {
-    std::string name;       // "Apple"
+    std::string name; // "Apple"
     PlantKind kind = PlantKind::Broadleaf;
-    int version = 1;        // of the growth algorithm
-    float height = 5;       // metres
+    int version = 1;  // of the growth algorithm
+    float height = 5; // metres
     float heightSpread = 0.1f;
     WoodRecipe wood;
     LeafRecipe leaf;
     GrassRecipe grass;
-    LeafRecipe blossom;     // count 0: none
+    LeafRecipe blossom; // count 0: none
     Surface bark, foliage, flower, twig;
 };
 
@@ -100,7 +101,9 @@ public:
     const std::vector<Species>& species() const { return species_; }
     int find(const std::string& name) const; // -1: unknown
     // Individuals are numbered through: species index * kIndividuals + which.
-    const Individual& individual(int index) const { return *species_[index / kIndividuals].individuals[index % kIndividuals]; }
+    const Individual& individual(int index) const {
+        return *species_[index / kIndividuals].individuals[index % kIndividuals];
+    }
     int individualCount() const { return static_cast<int>(species_.size()) * kIndividuals; }
 
 private:

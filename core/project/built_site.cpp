@@ -74,7 +74,9 @@ struct Masks {
     bool open(const V2f& p, float spread) const {
         for (const Area& a : areas) {
             const float margin = a.building ? 0.05f + 0.42f * spread : 0;
-            if (p.x < a.box.min.x - margin || p.y < a.box.min.y - margin || p.x > a.box.max.x + margin || p.y > a.box.max.y + margin) continue;
+            if (p.x < a.box.min.x - margin || p.y < a.box.min.y - margin || p.x > a.box.max.x + margin ||
+                p.y > a.box.max.y + margin)
+                continue;
             if (a.building ? signedDistance(a.polygon, p) < margin : contains(a.polygon, p)) return false;
         }
         const float gravel = coverAt(project.ground->grid, project.ground->gravel, p);
@@ -96,7 +98,8 @@ void extendBounds(PlantTile& tile, const PlantLibrary& library) {
 }
 
 // Splits records at the middle of their box until each tile is small enough.
-void split(std::vector<PlantRecord>& records, const PlantLibrary& library, std::vector<std::shared_ptr<const PlantTile>>& out) {
+void split(std::vector<PlantRecord>& records, const PlantLibrary& library,
+           std::vector<std::shared_ptr<const PlantTile>>& out) {
     if (records.empty()) return;
     if (records.size() <= kPlantsInTile) {
         auto tile = std::make_shared<PlantTile>();
@@ -125,9 +128,10 @@ void split(std::vector<PlantRecord>& records, const PlantLibrary& library, std::
 
 class Builder {
 public:
-    Builder(const Project& project, std::shared_ptr<const PlantLibrary> library, const BuiltSite* previous, Haste haste, std::vector<std::string>* warnings)
-        : previous_(comparable(previous, project, library.get()) ? previous : nullptr), haste_(haste), warnings_(warnings),
-          out_(std::make_shared<BuiltSite>()) {
+    Builder(const Project& project, std::shared_ptr<const PlantLibrary> library, const BuiltSite* previous, Haste haste,
+            std::vector<std::string>* warnings)
+        : previous_(comparable(previous, project, library.get()) ? previous : nullptr), haste_(haste),
+          warnings_(warnings), out_(std::make_shared<BuiltSite>()) {
         out_->project = project;
         out_->library = std::move(library);
     }
@@ -137,7 +141,8 @@ public:
         waters();
         plants();
         farLandRing();
-        out_->stale = out_->watersStale || out_->farStale || std::find(out_->staleTiles.begin(), out_->staleTiles.end(), 1) != out_->staleTiles.end();
+        out_->stale = out_->watersStale || out_->farStale ||
+                      std::find(out_->staleTiles.begin(), out_->staleTiles.end(), 1) != out_->staleTiles.end();
         return out_;
     }
 
@@ -152,12 +157,14 @@ private:
         const Ground* before = previous_ ? previous_->project.ground.get() : nullptr;
         const bool sameBare = before && before->relief == ground.relief && before->survey == ground.survey;
         out_->bare = sameBare ? previous_->bare : buildBare(ground);
-        out_->natural = buildNatural(ground, out_->bare, sameBare ? before : nullptr, sameBare ? &previous_->natural : nullptr);
+        out_->natural =
+            buildNatural(ground, out_->bare, sameBare ? before : nullptr, sameBare ? &previous_->natural : nullptr);
         out_->pads = padsOf(out_->project);
         std::vector<char> changed;
         if (previous_) {
             changed.assign(grid.tileCount(), 0);
-            for (int i = 0; i < grid.tileCount(); ++i) changed[i] = out_->natural.tiles[i] != previous_->natural.tiles[i];
+            for (int i = 0; i < grid.tileCount(); ++i)
+                changed[i] = out_->natural.tiles[i] != previous_->natural.tiles[i];
             if (!(out_->pads == previous_->pads)) {
                 const V2f a = out_->natural.range(), b = previous_->natural.range();
                 const V2f range(std::min(a.x, b.x), std::max(a.y, b.y));
@@ -174,7 +181,8 @@ private:
     }
 
     void waters() {
-        const bool moved = (previous_ && previous_->watersStale) || std::find(moved_.begin(), moved_.end(), 1) != moved_.end();
+        const bool moved =
+            (previous_ && previous_->watersStale) || std::find(moved_.begin(), moved_.end(), 1) != moved_.end();
         for (const auto& item : out_->project.items) {
             const auto* water = std::get_if<Water>(&item->body);
             if (!water || !item->visible) continue;
@@ -183,7 +191,8 @@ private:
                 for (const WaterBody& w : previous_->waters)
                     if (w.item == item->id && w.water.level == water->level && w.water.spot == water->spot) same = &w;
             if (same && moved) out_->watersStale = true;
-            out_->waters.push_back({item->id, *water, same ? same->sheet : std::make_shared<const Mesh>(waterSheet(out_->field, *water))});
+            out_->waters.push_back(
+                {item->id, *water, same ? same->sheet : std::make_shared<const Mesh>(waterSheet(out_->field, *water))});
         }
     }
 
@@ -201,9 +210,11 @@ private:
             auto touch = [&](const Item& item) {
                 const Box2f box = influence(item);
                 if (box.isEmpty()) return;
-                const bool planting = std::holds_alternative<Drift>(item.body) || std::holds_alternative<Planting>(item.body) ||
+                const bool planting = std::holds_alternative<Drift>(item.body) ||
+                                      std::holds_alternative<Planting>(item.body) ||
                                       std::holds_alternative<Clearing>(item.body);
-                for (int i : grid.tilesTouching(box)) (planting || haste_ == Haste::Rest ? sown : out_->staleTiles)[i] = 1;
+                for (int i : grid.tilesTouching(box))
+                    (planting || haste_ == Haste::Rest ? sown : out_->staleTiles)[i] = 1;
             };
             for (const auto& item : project.items)
                 if (std::find(before.items.begin(), before.items.end(), item) == before.items.end()) touch(*item);
@@ -229,7 +240,8 @@ private:
         }
 
         const Masks masks(project, out_->field, out_->waters);
-        const PlantingSite site{[&](const V2f& p) { return out_->field.at(p); }, [&](const V2f& p) { return out_->field.normal(p); },
+        const PlantingSite site{[&](const V2f& p) { return out_->field.at(p); },
+                                [&](const V2f& p) { return out_->field.normal(p); },
                                 [&](const V2f& p, float spread) { return masks.open(p, spread); }};
         const auto sources = plantingSources();
         parallelFor(n, [&](int i) {
@@ -266,7 +278,8 @@ private:
         std::vector<Source> out;
         auto known = [&](const Item& item, const std::string& name) {
             const int s = out_->library->find(name);
-            if (s < 0 && warnings_) warnings_->push_back(item.name + ": there is no species \"" + name + "\" in the plant library.");
+            if (s < 0 && warnings_)
+                warnings_->push_back(item.name + ": there is no species \"" + name + "\" in the plant library.");
             return s;
         };
         for (const auto& item : out_->project.items) {
@@ -278,7 +291,8 @@ private:
                 float sum = 0;
                 for (const MixEntry& m : d->mix) {
                     sum += m.share / std::max(total, 1e-9f);
-                    if (const int index = known(*item, m.species); index >= 0) s.mix.push_back({sum, index, out_->library->species()[index].spread()});
+                    if (const int index = known(*item, m.species); index >= 0)
+                        s.mix.push_back({sum, index, out_->library->species()[index].spread()});
                 }
                 if (!s.mix.empty()) {
                     s.mix.back().chance = 1;
@@ -292,7 +306,8 @@ private:
         return out;
     }
 
-    void sow(const Source& source, const Box2f& window, const PlantingSite& site, std::vector<PlantRecord>& records) const {
+    void sow(const Source& source, const Box2f& window, const PlantingSite& site,
+             std::vector<PlantRecord>& records) const {
         const auto number = static_cast<uint16_t>(source.item->id.value);
         if (const auto* d = std::get_if<Drift>(&source.item->body)) {
             scatter(*d, source.item->id.value, number, source.mix, window, site, records);
@@ -301,7 +316,8 @@ private:
         const auto& specimens = std::get<Planting>(source.item->body).specimens;
         for (size_t i = 0; i < specimens.size(); ++i) {
             const Specimen& s = specimens[i];
-            if (s.at.x < window.min.x || s.at.y < window.min.y || s.at.x >= window.max.x || s.at.y >= window.max.y) continue;
+            if (s.at.x < window.min.x || s.at.y < window.min.y || s.at.x >= window.max.x || s.at.y >= window.max.y)
+                continue;
             const int species = out_->library->find(s.species);
             if (species < 0) continue;
             PlantRecord r{};
@@ -363,7 +379,8 @@ int64_t BuiltSite::plantCount(Id item) const {
 }
 
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
-                                       const std::shared_ptr<const BuiltSite>& previous, Haste haste, std::vector<std::string>* warnings) {
+                                       const std::shared_ptr<const BuiltSite>& previous, Haste haste,
+                                       std::vector<std::string>* warnings) {
     return Builder(project, std::move(library), previous.get(), haste, warnings).run();
 }
 

@@ -37,7 +37,7 @@ struct BuiltSite {
     std::vector<WaterBody> waters;
     std::shared_ptr<const Mesh> far;
     bool watersStale = false, farStale = false; // older than the heights
-    bool stale = false; // any of these: build again at rest
+    bool stale = false;                         // any of these: build again at rest
 
     int64_t plantCount() const;
     int64_t plantCount(Id item) const;
@@ -50,7 +50,7 @@ enum class Haste {
 
 // Shares with `previous` whatever did not change. Species that the library lacks are left out and named in `warnings`.
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
-                                       const std::shared_ptr<const BuiltSite>& previous = nullptr, Haste haste = Haste::Rest,
-                                       std::vector<std::string>* warnings = nullptr);
+                                       const std::shared_ptr<const BuiltSite>& previous = nullptr,
+                                       Haste haste = Haste::Rest, std::vector<std::string>* warnings = nullptr);
 
 } // namespace thallos

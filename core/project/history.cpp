@@ -4,13 +4,16 @@
 
 namespace thallos {
 
-void History::commit(std::string name, Project project) { commit(std::move(name), std::move(project), {}); }
+void History::commit(std::string name, Project project) {
+    commit(std::move(name), std::move(project), {});
+}
 
 void History::commit(std::string name, Project project, const std::string& key) {
     if (project == now()) return;
     // Ids are never used again, not even after an undo.
     project.nextId = std::max(project.nextId, now().nextId);
-    const bool joins = !key.empty() && key == mergeKey_ && at_ + 1 == steps_.size() && at_ > 0 && steps_[at_].name == name;
+    const bool joins =
+        !key.empty() && key == mergeKey_ && at_ + 1 == steps_.size() && at_ > 0 && steps_[at_].name == name;
     if (joins)
         steps_[at_].project = std::move(project);
     else {

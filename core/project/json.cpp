@@ -16,11 +16,19 @@ namespace {
 // ---- out -----------------------------------------------------------------------------------------------------------
 
 // In double precision, so that an angle comes back to the very same float.
-double toDegrees(float radians) { return radians * (180 / 3.14159265358979323846); }
-float toRadians(double degrees) { return static_cast<float>(degrees * (3.14159265358979323846 / 180)); }
+double toDegrees(float radians) {
+    return radians * (180 / 3.14159265358979323846);
+}
+float toRadians(double degrees) {
+    return static_cast<float>(degrees * (3.14159265358979323846 / 180));
+}
 
-json out(const V2f& v) { return {v.x, v.y}; }
-json out(const V3f& v) { return {v.x, v.y, v.z}; }
+json out(const V2f& v) {
+    return {v.x, v.y};
+}
+json out(const V3f& v) {
+    return {v.x, v.y, v.z};
+}
 
 json out(const std::vector<std::vector<V2f>>& areas) {
     json list = json::array();
@@ -32,13 +40,13 @@ json out(const std::vector<std::vector<V2f>>& areas) {
     return list;
 }
 
-template <class Tile>
-json out(const TileGrid<Tile>& tiles, const BlobSink& sink) {
+template <class Tile> json out(const TileGrid<Tile>& tiles, const BlobSink& sink) {
     json list = json::array();
     for (size_t i = 0; i < tiles.size(); ++i) {
         if (!tiles[i]) continue;
         const auto& v = tiles[i]->values;
-        list.push_back({{"tile", i}, {"blob", sink(std::string(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(v[0])))}});
+        list.push_back({{"tile", i},
+                        {"blob", sink(std::string(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(v[0])))}});
     }
     return list;
 }
@@ -50,9 +58,16 @@ json out(const CivilTime& t) {
 }
 
 json out(const Surface& s) {
-    return {{"name", s.name}, {"base_color", out(s.baseColor)}, {"roughness", s.roughness}, {"metalness", s.metalness},
-            {"transmission", s.transmission}, {"translucency", s.translucency}, {"emission_cd_m2", out(s.emission)},
-            {"pattern", kPatternNames[static_cast<int>(s.pattern)]}, {"pattern_size_m", s.patternSize}, {"texture_size_m", s.textureSize}};
+    return {{"name", s.name},
+            {"base_color", out(s.baseColor)},
+            {"roughness", s.roughness},
+            {"metalness", s.metalness},
+            {"transmission", s.transmission},
+            {"translucency", s.translucency},
+            {"emission_cd_m2", out(s.emission)},
+            {"pattern", kPatternNames[static_cast<int>(s.pattern)]},
+            {"pattern_size_m", s.patternSize},
+            {"texture_size_m", s.textureSize}};
 }
 
 struct Dump {
@@ -86,7 +101,11 @@ struct Dump {
     void operator()(const Planting& p) const {
         j["specimens"] = json::array();
         for (const Specimen& s : p.specimens)
-            j["specimens"].push_back({{"species", s.species}, {"at_m", out(s.at)}, {"turn_deg", toDegrees(s.yaw)}, {"scale", s.scale}, {"individual", s.individual}});
+            j["specimens"].push_back({{"species", s.species},
+                                      {"at_m", out(s.at)},
+                                      {"turn_deg", toDegrees(s.yaw)},
+                                      {"scale", s.scale},
+                                      {"individual", s.individual}});
     }
     void operator()(const Drift& d) const {
         j["areas_m"] = out(d.areas);
@@ -103,13 +122,21 @@ struct Dump {
     void operator()(const Clearing& c) const { j["areas_m"] = out(c.areas); }
     void operator()(const Shot& s) const {
         const Camera& c = s.camera;
-        j["camera"] = {{"position_m", out(c.position)}, {"bearing_deg", toDegrees(c.yaw)}, {"pitch_deg", toDegrees(c.pitch)}, {"focal_mm", c.focal},
-                       {"sensor_mm", c.sensor}, {"aspect", c.aspect}, {"shift", c.shift}};
+        j["camera"] = {{"position_m", out(c.position)},
+                       {"bearing_deg", toDegrees(c.yaw)},
+                       {"pitch_deg", toDegrees(c.pitch)},
+                       {"focal_mm", c.focal},
+                       {"sensor_mm", c.sensor},
+                       {"aspect", c.aspect},
+                       {"shift", c.shift}};
         j["daylight"] = out(s.daylight.time);
         j["daylight"]["visibility_m"] = s.daylight.visibility;
         j["exposure"] = {{"metered", s.metered}, {"ev100", s.ev100}};
-        j["finish"] = {{"exposure_stops", s.finish.exposure}, {"balance_k", s.finish.balance}, {"contrast", s.finish.contrast},
-                       {"saturation", s.finish.saturation}, {"vignette_stops", s.finish.vignette}};
+        j["finish"] = {{"exposure_stops", s.finish.exposure},
+                       {"balance_k", s.finish.balance},
+                       {"contrast", s.finish.contrast},
+                       {"saturation", s.finish.saturation},
+                       {"vignette_stops", s.finish.vignette}};
         j["output"] = {{"width", s.size.x}, {"height", s.size.y}, {"samples", s.samples}};
     }
 };
@@ -129,8 +156,7 @@ public:
         if (it == j_.end()) fail(std::string("lacks \"") + key + "\"");
         return {*it, path_ + "/" + key};
     }
-    template <class Visit>
-    void each(Visit&& visit) const {
+    template <class Visit> void each(Visit&& visit) const {
         if (!j_.is_array()) fail("must be a list");
         for (size_t i = 0; i < j_.size(); ++i) visit(In(j_[i], path_ + "/" + std::to_string(i)));
     }
@@ -145,7 +171,8 @@ public:
         return j_.get<int64_t>();
     }
     uint64_t natural() const {
-        if (!j_.is_number_integer() || (j_.is_number_integer() && !j_.is_number_unsigned() && j_.get<int64_t>() < 0)) fail("must be a whole number, not negative");
+        if (!j_.is_number_integer() || (j_.is_number_integer() && !j_.is_number_unsigned() && j_.get<int64_t>() < 0))
+            fail("must be a whole number, not negative");
         return j_.get<uint64_t>();
     }
     int small() const {
@@ -220,17 +247,22 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
         b.yaw = toRadians(in.at("turn_deg").number());
         in.at("surfaces").each([&](const In& s) { b.surfaces.push_back(surfaceIn(s)); });
         // Pictures stay with the model: the document holds only what was set by hand.
-        for (size_t i = 0; i < b.surfaces.size() && i < model->materials.size(); ++i) b.surfaces[i].texture = model->materials[i].texture;
+        for (size_t i = 0; i < b.surfaces.size() && i < model->materials.size(); ++i)
+            b.surfaces[i].texture = model->materials[i].texture;
         return b;
     }
     if (type == "figure") return Figure{in.at("at_m").v2(), toRadians(in.at("turn_deg").number())};
     if (type == "pad")
-        return BuildingPad{Id{in.at("building").natural()}, in.at("rise_m").real(), in.at("apron_m").real(), in.at("batter").real(), in.at("sink_m").real()};
-    if (type == "water") return Water{in.at("spot_m").v2(), in.at("level_m").real(), in.at("clarity_m").real(), in.at("ripple").real(), in.at("tint").v3()};
+        return BuildingPad{Id{in.at("building").natural()}, in.at("rise_m").real(), in.at("apron_m").real(),
+                           in.at("batter").real(), in.at("sink_m").real()};
+    if (type == "water")
+        return Water{in.at("spot_m").v2(), in.at("level_m").real(), in.at("clarity_m").real(), in.at("ripple").real(),
+                     in.at("tint").v3()};
     if (type == "specimens") {
         Planting p;
         in.at("specimens").each([&](const In& s) {
-            p.specimens.push_back({s.at("species").text(), s.at("at_m").v2(), toRadians(s.at("turn_deg").number()), s.at("scale").real(), s.at("individual").small()});
+            p.specimens.push_back({s.at("species").text(), s.at("at_m").v2(), toRadians(s.at("turn_deg").number()),
+                                   s.at("scale").real(), s.at("individual").small()});
         });
         return p;
     }
@@ -251,16 +283,24 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
     if (type == "shot") {
         Shot s;
         const In c = in.at("camera"), d = in.at("daylight"), f = in.at("finish"), o = in.at("output");
-        s.camera = {c.at("position_m").v3(), toRadians(c.at("bearing_deg").number()), toRadians(c.at("pitch_deg").number()), c.at("focal_mm").real(),
-                    c.at("sensor_mm").real(), c.at("aspect").real(), c.at("shift").real()};
+        s.camera = {c.at("position_m").v3(),
+                    toRadians(c.at("bearing_deg").number()),
+                    toRadians(c.at("pitch_deg").number()),
+                    c.at("focal_mm").real(),
+                    c.at("sensor_mm").real(),
+                    c.at("aspect").real(),
+                    c.at("shift").real()};
         const std::string date = d.at("date").text();
-        if (std::sscanf(date.c_str(), "%d-%d-%d", &s.daylight.time.year, &s.daylight.time.month, &s.daylight.time.day) != 3) d.at("date").fail("must be YYYY-MM-DD");
+        if (std::sscanf(date.c_str(), "%d-%d-%d", &s.daylight.time.year, &s.daylight.time.month,
+                        &s.daylight.time.day) != 3)
+            d.at("date").fail("must be YYYY-MM-DD");
         s.daylight.time.hour = d.at("hour").number();
         s.daylight.time.zone = d.at("zone_h").number();
         s.daylight.visibility = d.at("visibility_m").real();
         s.metered = in.at("exposure").at("metered").yes();
         s.ev100 = in.at("exposure").at("ev100").real();
-        s.finish = {f.at("exposure_stops").real(), f.at("balance_k").real(), f.at("contrast").real(), f.at("saturation").real(), f.at("vignette_stops").real()};
+        s.finish = {f.at("exposure_stops").real(), f.at("balance_k").real(), f.at("contrast").real(),
+                    f.at("saturation").real(), f.at("vignette_stops").real()};
         s.size = {o.at("width").small(), o.at("height").small()};
         s.samples = o.at("samples").small();
         return s;
@@ -268,8 +308,7 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
     in.at("type").fail("names no kind of item");
 }
 
-template <class Tile>
-TileGrid<Tile> tilesIn(const In& in, const GroundGrid& grid, const BlobSource& source) {
+template <class Tile> TileGrid<Tile> tilesIn(const In& in, const GroundGrid& grid, const BlobSource& source) {
     TileGrid<Tile> tiles(grid.tileCount());
     in.each([&](const In& t) {
         const uint64_t i = t.at("tile").natural();
@@ -290,16 +329,31 @@ json dump(const Project& project, const BlobSink& sink) {
     const Ground& g = *project.ground;
     json j;
     j["schema"] = kSchema;
-    j["site"] = {{"name", site.name}, {"latitude_deg", site.place.latitude}, {"longitude_deg", site.place.longitude},
-                 {"elevation_m", site.place.elevation}, {"zone_h", site.zone}, {"far_land_seed", site.farSeed}};
-    j["ground"] = {{"size_m", out(g.grid.size())}, {"cell_m", g.grid.cell},
-                   {"relief", {{"seed", g.relief.seed}, {"height_m", g.relief.height}, {"feature_m", g.relief.feature}, {"roughness", g.relief.roughness},
-                               {"tilt", out(g.relief.tilt)}}},
-                   {"survey", out(g.survey, sink)}, {"sculpt", out(g.sculpt, sink)}, {"gravel", out(g.gravel, sink)}};
+    j["site"] = {{"name", site.name},
+                 {"latitude_deg", site.place.latitude},
+                 {"longitude_deg", site.place.longitude},
+                 {"elevation_m", site.place.elevation},
+                 {"zone_h", site.zone},
+                 {"far_land_seed", site.farSeed}};
+    j["ground"] = {{"size_m", out(g.grid.size())},
+                   {"cell_m", g.grid.cell},
+                   {"relief",
+                    {{"seed", g.relief.seed},
+                     {"height_m", g.relief.height},
+                     {"feature_m", g.relief.feature},
+                     {"roughness", g.relief.roughness},
+                     {"tilt", out(g.relief.tilt)}}},
+                   {"survey", out(g.survey, sink)},
+                   {"sculpt", out(g.sculpt, sink)},
+                   {"gravel", out(g.gravel, sink)}};
     j["next_id"] = project.nextId;
     j["items"] = json::array();
     for (const auto& item : project.items) {
-        json i = {{"id", item->id.value}, {"name", item->name}, {"type", kBodyNames[item->body.index()]}, {"visible", item->visible}, {"locked", item->locked}};
+        json i = {{"id", item->id.value},
+                  {"name", item->name},
+                  {"type", kBodyNames[item->body.index()]},
+                  {"visible", item->visible},
+                  {"locked", item->locked}};
         std::visit(Dump{sink, i}, item->body);
         j["items"].push_back(std::move(i));
     }
@@ -309,7 +363,9 @@ json dump(const Project& project, const BlobSink& sink) {
 Project load(const json& document, const BlobSource& source) {
     const In in(document, "document");
     const int64_t schema = in.at("schema").integer();
-    if (schema > kSchema) throw Error(Error::Kind::Newer, "was made by a later version of Thallos", "project", "open it there, or update");
+    if (schema > kSchema)
+        throw Error(Error::Kind::Newer, "was made by a later version of Thallos", "project",
+                    "open it there, or update");
     if (schema < 1) in.at("schema").fail("is unknown");
     Project p;
     const In s = in.at("site");
@@ -323,8 +379,10 @@ Project load(const json& document, const BlobSource& source) {
     const In g = in.at("ground"), r = g.at("relief");
     Ground ground;
     ground.grid = GroundGrid::make(g.at("size_m").v2(), g.at("cell_m").real());
-    ground.relief = {r.at("seed").natural(), r.at("height_m").real(), r.at("feature_m").real(), r.at("roughness").real(), r.at("tilt").v2()};
-    if (!(ground.relief.feature > 0.1f) || !(ground.relief.roughness >= 0 && ground.relief.roughness <= 0.95f) || !(std::abs(ground.relief.height) < 9000))
+    ground.relief = {r.at("seed").natural(), r.at("height_m").real(), r.at("feature_m").real(),
+                     r.at("roughness").real(), r.at("tilt").v2()};
+    if (!(ground.relief.feature > 0.1f) || !(ground.relief.roughness >= 0 && ground.relief.roughness <= 0.95f) ||
+        !(std::abs(ground.relief.height) < 9000))
         r.fail("is out of range");
     if (g.at("survey").size()) {
         ground.survey = tilesIn<HeightTile>(g.at("survey"), ground.grid, source);

@@ -55,7 +55,8 @@ Project replaced(const Project& project, const Item& item) {
 std::vector<const Item*> dependents(const Project& project, Id id) {
     std::vector<const Item*> out;
     for (const auto& item : project.items)
-        if (const auto* pad = std::get_if<BuildingPad>(&item->body); pad && pad->building == id) out.push_back(item.get());
+        if (const auto* pad = std::get_if<BuildingPad>(&item->body); pad && pad->building == id)
+            out.push_back(item.get());
     return out;
 }
 
@@ -63,7 +64,8 @@ Project removed(const Project& project, Id id) {
     Project out = project;
     std::vector<Id> gone{id};
     for (const Item* d : dependents(project, id)) gone.push_back(d->id);
-    std::erase_if(out.items, [&](const auto& item) { return std::find(gone.begin(), gone.end(), item->id) != gone.end(); });
+    std::erase_if(out.items,
+                  [&](const auto& item) { return std::find(gone.begin(), gone.end(), item->id) != gone.end(); });
     return out;
 }
 
@@ -98,14 +100,17 @@ float seatHeight(const Building& b, const HeightField& field) {
         for (size_t i = 0; i < o.size(); ++i) {
             const V2f a = o[i], step = o[(i + 1) % o.size()] - a;
             const int pieces = std::max(1, static_cast<int>(step.length()));
-            for (int k = 0; k < pieces; ++k, ++n) sum += field.at(a + step * (static_cast<float>(k) / static_cast<float>(pieces)));
+            for (int k = 0; k < pieces; ++k, ++n)
+                sum += field.at(a + step * (static_cast<float>(k) / static_cast<float>(pieces)));
         }
     return n ? static_cast<float>(sum / n) : field.at(xy(b.position));
 }
 
 namespace {
 
-[[noreturn]] void invalid(const Item& item, const std::string& what) { throw Error(Error::Kind::Invalid, what, item.name); }
+[[noreturn]] void invalid(const Item& item, const std::string& what) {
+    throw Error(Error::Kind::Invalid, what, item.name);
+}
 
 void range(const Item& item, const char* what, float v, float low, float high) {
     if (!(v >= low && v <= high)) {
@@ -135,7 +140,8 @@ struct Check {
 
     void operator()(const Building& b) const {
         if (!b.model) invalid(item, "has no model");
-        if (b.surfaces.size() != b.model->materials.size()) invalid(item, "needs one surface for each material of its model");
+        if (b.surfaces.size() != b.model->materials.size())
+            invalid(item, "needs one surface for each material of its model");
         for (int k = 0; k < 3; ++k) range(item, "the position", b.position[k], -kFar, kFar);
         range(item, "the turn", b.yaw, -1e4f, 1e4f);
         for (const Surface& s : b.surfaces) {
@@ -211,7 +217,8 @@ void check(const Project& project) {
     std::vector<uint64_t> ids;
     for (const auto& item : project.items) {
         if (item->name.empty()) invalid(*item, "An item has no name");
-        if (!item->id || item->id.value >= project.nextId || item->id.value > 65535) invalid(*item, "has an id out of range");
+        if (!item->id || item->id.value >= project.nextId || item->id.value > 65535)
+            invalid(*item, "has an id out of range");
         names.push_back(item->name);
         ids.push_back(item->id.value);
         std::visit(Check{project, *item}, item->body);
@@ -220,9 +227,11 @@ void check(const Project& project) {
     if (const auto twice = std::adjacent_find(names.begin(), names.end()); twice != names.end())
         throw Error(Error::Kind::Invalid, "is the name of two items", *twice);
     std::sort(ids.begin(), ids.end());
-    if (std::adjacent_find(ids.begin(), ids.end()) != ids.end()) throw Error(Error::Kind::Invalid, "Two items have the same id", project.site->name);
+    if (std::adjacent_find(ids.begin(), ids.end()) != ids.end())
+        throw Error(Error::Kind::Invalid, "Two items have the same id", project.site->name);
     if (!(std::abs(project.site->place.latitude) <= 90) || !(std::abs(project.site->place.longitude) <= 180))
-        throw Error(Error::Kind::Invalid, "The place must lie within 90 degrees of latitude and 180 of longitude", project.site->name);
+        throw Error(Error::Kind::Invalid, "The place must lie within 90 degrees of latitude and 180 of longitude",
+                    project.site->name);
 }
 
 } // namespace thallos

@@ -1,5 +1,5 @@
-// The document: a value. An edit makes a new Project that shares every untouched part with the old one, so that what changed
-// is found by comparing pointers, and any thread may hold a snapshot without locks.
+// The document: a value. An edit makes a new Project that shares every untouched part with the old one, so that what
+// changed is found by comparing pointers, and any thread may hold a snapshot without locks.
 #pragma once
 
 #include <memory>
@@ -31,10 +31,10 @@ struct Figure { // the 1.75 m person; stands on whatever is under it
 
 struct BuildingPad { // a pad from a building's footprint at the height of its base
     Id building;
-    float rise = 0;      // metres of the pad over the building's base
+    float rise = 0; // metres of the pad over the building's base
     float apron = 1.2f;
     float batter = 3;
-    float sink = 0.6f;   // under rooms
+    float sink = 0.6f; // under rooms
 };
 
 struct Planting { // hand-placed specimens under one name
@@ -56,7 +56,8 @@ struct Shot {
 };
 
 using Body = std::variant<Building, Figure, BuildingPad, Water, Planting, Drift, Clearing, Shot>;
-inline constexpr const char* kBodyNames[] = {"building", "figure", "pad", "water", "specimens", "drift", "clearing", "shot"};
+inline constexpr const char* kBodyNames[] = {"building",  "figure", "pad",      "water",
+                                             "specimens", "drift",  "clearing", "shot"};
 
 struct Item {
     Id id;
@@ -69,8 +70,8 @@ struct Item {
 struct Site {
     std::string name = "Untitled site";
     Place place;
-    double zone = 0;       // hours ahead of UTC
-    uint64_t farSeed = 1;  // of the land around
+    double zone = 0;      // hours ahead of UTC
+    uint64_t farSeed = 1; // of the land around
 };
 
 struct Project {
@@ -79,21 +80,21 @@ struct Project {
     std::vector<std::shared_ptr<const Item>> items;
     uint64_t nextId = 1; // ids are never used again
 
-    bool operator==(const Project& o) const { return site == o.site && ground == o.ground && items == o.items; } // identity of parts
+    bool operator==(const Project& o) const {
+        return site == o.site && ground == o.ground && items == o.items;
+    } // identity of parts
 };
 
 // An empty site with one shot that shows it, never black.
 Project newProject(const V2f& size, float cell, const std::string& name);
 
-const Item* find(const Project& project, Id id);               // null: none
+const Item* find(const Project& project, Id id); // null: none
 const Item* find(const Project& project, const std::string& name);
-template <class T>
-const T* bodyOf(const Item* item) {
+template <class T> const T* bodyOf(const Item* item) {
     return item ? std::get_if<T>(&item->body) : nullptr;
 }
 // All items of a kind in their order.
-template <class T>
-std::vector<const Item*> itemsOf(const Project& project) {
+template <class T> std::vector<const Item*> itemsOf(const Project& project) {
     std::vector<const Item*> out;
     for (const auto& item : project.items)
         if (std::holds_alternative<T>(item->body)) out.push_back(item.get());
@@ -103,7 +104,7 @@ std::vector<const Item*> itemsOf(const Project& project) {
 // Edits: each returns the changed project. Names are made unique by a number.
 Project added(const Project& project, std::string name, Body body, Id* id = nullptr);
 Project replaced(const Project& project, const Item& item); // by id
-Project removed(const Project& project, Id id);             // and what cannot be without it (a pad without its building)
+Project removed(const Project& project, Id id); // and what cannot be without it (a pad without its building)
 Project withGround(const Project& project, Ground ground);
 Project withSite(const Project& project, const Site& site);
 

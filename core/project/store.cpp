@@ -52,13 +52,15 @@ public:
         return false;
     }
     void run() {
-        while (step()) {}
+        while (step()) {
+        }
         sqlite3_reset(s_);
     }
     int64_t integer(int i) const { return sqlite3_column_int64(s_, i); }
     std::string bytes(int i) const {
         const void* p = sqlite3_column_blob(s_, i);
-        return p ? std::string(static_cast<const char*>(p), static_cast<size_t>(sqlite3_column_bytes(s_, i))) : std::string();
+        return p ? std::string(static_cast<const char*>(p), static_cast<size_t>(sqlite3_column_bytes(s_, i)))
+                 : std::string();
     }
 
 private:
@@ -108,10 +110,12 @@ std::string readBlob(sqlite3* db, const std::string& hash) {
         packed += s.bytes(1);
     }
     if (size < 0) throw Error(Error::Kind::Unreadable, "a part of the project is missing", "");
-    if (static_cast<uint64_t>(size) > kLargestBlob) throw Error(Error::Kind::Unreadable, "a part of the project is too large", "");
+    if (static_cast<uint64_t>(size) > kLargestBlob)
+        throw Error(Error::Kind::Unreadable, "a part of the project is too large", "");
     std::string out(static_cast<size_t>(size), '\0');
     const size_t got = ZSTD_decompress(out.data(), out.size(), packed.data(), packed.size());
-    if (ZSTD_isError(got) || got != out.size() || contentHash(out) != hash) throw Error(Error::Kind::Unreadable, "a part of the project is damaged", "");
+    if (ZSTD_isError(got) || got != out.size() || contentHash(out) != hash)
+        throw Error(Error::Kind::Unreadable, "a part of the project is damaged", "");
     return out;
 }
 
@@ -119,7 +123,8 @@ void write(Database& db, const Project& project) {
     db.run("BEGIN IMMEDIATE");
     db.run("CREATE TABLE IF NOT EXISTS meta (key TEXT PRIMARY KEY, value TEXT) WITHOUT ROWID");
     db.run("CREATE TABLE IF NOT EXISTS document (id INTEGER PRIMARY KEY CHECK (id = 1), json TEXT NOT NULL)");
-    db.run("CREATE TABLE IF NOT EXISTS blob (hash TEXT, chunk INTEGER, size INTEGER NOT NULL, data BLOB NOT NULL, PRIMARY KEY (hash, chunk))");
+    db.run("CREATE TABLE IF NOT EXISTS blob (hash TEXT, chunk INTEGER, size INTEGER NOT NULL, data BLOB NOT NULL, "
+           "PRIMARY KEY (hash, chunk))");
     std::set<std::string> used;
     const json document = dump(project, [&](const std::string& bytes) {
         const std::string hash = contentHash(bytes);
@@ -153,7 +158,9 @@ bool isProjectFile(const fs::path& file) {
         const Database db(file, SQLITE_OPEN_READONLY);
         Statement s(db, "PRAGMA application_id");
         return s.step() && s.integer(0) == kApplicationId;
-    } catch (const std::exception&) { return false; }
+    } catch (const std::exception&) {
+        return false;
+    }
 }
 
 [[noreturn]] void unwritable(const fs::path& file) {
@@ -170,12 +177,14 @@ Project openProject(const fs::path& file) {
         const Database db(file, SQLITE_OPEN_READONLY);
         {
             Statement s(db, "PRAGMA application_id");
-            if (!s.step() || s.integer(0) != kApplicationId) throw Error(Error::Kind::Unreadable, "is no Thallos project", file.string());
+            if (!s.step() || s.integer(0) != kApplicationId)
+                throw Error(Error::Kind::Unreadable, "is no Thallos project", file.string());
         }
         Statement s(db, "SELECT json FROM document WHERE id = 1");
         if (!s.step()) throw Error(Error::Kind::Unreadable, "holds no document", file.string());
         const json document = json::parse(s.bytes(0), nullptr, false);
-        if (document.is_discarded()) throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
+        if (document.is_discarded())
+            throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
         return load(document, [&](const std::string& hash) { return readBlob(db, hash); });
     } catch (const Error& error) {
         if (error.where() == file.string()) throw;
@@ -184,7 +193,9 @@ Project openProject(const fs::path& file) {
         throw Error(error.kind(), what, file.string());
     } catch (const std::bad_alloc&) {
         throw Error(Error::Kind::Unreadable, "asks for more memory than there is", file.string());
-    } catch (const std::exception&) { throw Error(Error::Kind::Unreadable, "is damaged or no Thallos project", file.string()); }
+    } catch (const std::exception&) {
+        throw Error(Error::Kind::Unreadable, "is damaged or no Thallos project", file.string());
+    }
 }
 
 void saveProject(const Project& project, const fs::path& file) {
@@ -192,7 +203,9 @@ void saveProject(const Project& project, const fs::path& file) {
     try {
         Database db(file, SQLITE_OPEN_READWRITE);
         write(db, project); // an exception closes the file, which rolls back
-    } catch (const std::exception&) { unwritable(file); }
+    } catch (const std::exception&) {
+        unwritable(file);
+    }
 }
 
 void saveProjectAs(const Project& project, const fs::path& file) {
@@ -216,7 +229,8 @@ void saveProjectAs(const Project& project, const fs::path& file) {
 
 // ---- recovery ------------------------------------------------------------------------------------------------------
 
-void writeRecovery(const Project& project, const fs::path& folder, const std::string& session, const fs::path& original) {
+void writeRecovery(const Project& project, const fs::path& folder, const std::string& session,
+                   const fs::path& original) {
     std::error_code e;
     fs::create_directories(folder, e);
     const fs::path file = folder / (session + ".thallos");
@@ -246,7 +260,8 @@ std::vector<Recovery> findRecoveries(const fs::path& folder) {
         if (process == ::getpid()) continue;
         fs::path file = entry.path();
         file.replace_extension(".thallos");
-        if (fs::exists(file, e)) out.push_back({file, note.value("original", std::string()), note.value("name", std::string())});
+        if (fs::exists(file, e))
+            out.push_back({file, note.value("original", std::string()), note.value("name", std::string())});
     }
     return out;
 }
@@ -260,9 +275,15 @@ fs::path xdg(const char* variable, const char* fallback) {
 }
 } // namespace
 
-fs::path stateFolder() { return xdg("XDG_STATE_HOME", ".local/state"); }
-fs::path configFolder() { return xdg("XDG_CONFIG_HOME", ".config"); }
-fs::path cacheFolder() { return xdg("XDG_CACHE_HOME", ".cache"); }
+fs::path stateFolder() {
+    return xdg("XDG_STATE_HOME", ".local/state");
+}
+fs::path configFolder() {
+    return xdg("XDG_CONFIG_HOME", ".config");
+}
+fs::path cacheFolder() {
+    return xdg("XDG_CACHE_HOME", ".cache");
+}
 
 WriterLock::WriterLock(const fs::path& file) {
     descriptor_ = ::open(file.c_str(), O_RDONLY | O_CLOEXEC);

@@ -1,5 +1,5 @@
-// Project files: one SQLite file with the document as JSON and large things by content hash. Save is one transaction, save-as
-// writes beside and renames: the file on disk is always a whole project.
+// Project files: one SQLite file with the document as JSON and large things by content hash. Save is one transaction,
+// save-as writes beside and renames: the file on disk is always a whole project.
 #pragma once
 
 #include <filesystem>
@@ -12,7 +12,8 @@ namespace thallos {
 
 // Throws Error::Missing, Unreadable or Newer. The file is not changed.
 Project openProject(const std::filesystem::path& file);
-// In place when `file` is already a project file, else beside and renamed. Throws Error::Unwritable; the old file stays whole.
+// In place when `file` is already a project file, else beside and renamed. Throws Error::Unwritable; the old file stays
+// whole.
 void saveProject(const Project& project, const std::filesystem::path& file);
 // Always beside and renamed.
 void saveProjectAs(const Project& project, const std::filesystem::path& file);
@@ -23,7 +24,8 @@ struct Recovery {
     std::filesystem::path original; // empty: never saved
     std::string name;
 };
-void writeRecovery(const Project& project, const std::filesystem::path& folder, const std::string& session, const std::filesystem::path& original);
+void writeRecovery(const Project& project, const std::filesystem::path& folder, const std::string& session,
+                   const std::filesystem::path& original);
 void dropRecovery(const std::filesystem::path& folder, const std::string& session);
 // Those whose session is no longer running.
 std::vector<Recovery> findRecoveries(const std::filesystem::path& folder);

@@ -11,21 +11,22 @@ namespace thallos {
 
 namespace {
 
-constexpr int kReach = 6;  // of the window
-constexpr int kPatch = 2;  // of the patches that non-local means compares
-constexpr int kNoise = 3;  // of the neighbourhood in which noise is measured
+constexpr int kReach = 6;                                     // of the window
+constexpr int kPatch = 2;                                     // of the patches that non-local means compares
+constexpr int kNoise = 3;                                     // of the neighbourhood in which noise is measured
 static_assert(kReach + kPatch + kNoise + 1 == kDenoiseReach); // 1: features are smoothed
-constexpr int kFeatures = 9;           // albedo 3, normal 3, depth, sunlit, constant
+constexpr int kFeatures = 9;                                  // albedo 3, normal 3, depth, sunlit, constant
 constexpr int kUnknowns = kFeatures;
 
 struct Inputs {
     int w, h;
-    std::vector<Rgb> a, b;      // the halves, divided by albedo
+    std::vector<Rgb> a, b;       // the halves, divided by albedo
     std::vector<float> variance; // of the mean, luminance
     std::vector<std::array<float, kFeatures - 1>> features;
 };
 
-// Cross-bilateral blur of one feature plane keeps regression stable where features are noisy (leaves, out of focus edges).
+// Cross-bilateral blur of one feature plane keeps regression stable where features are noisy (leaves, out of focus
+// edges).
 void smoothFeature(const Film& film, std::vector<Rgb>& albedo) {
     const int w = film.width, h = film.height;
     std::vector<Rgb> out(albedo.size());
@@ -74,7 +75,8 @@ Inputs prepare(const Film& film) {
         raw[i] = d * d / 4;
         const V3f normal = film.normal[i] * all;
         const float depth = std::sqrt(film.depth[i] * all);
-        in.features[i] = {albedo[i].x, albedo[i].y, albedo[i].z, 0.5f * normal.x, 0.5f * normal.y, 0.5f * normal.z, 1.5f * depth, film.sunlit[i] * all};
+        in.features[i] = {albedo[i].x,     albedo[i].y,     albedo[i].z,  0.5f * normal.x,
+                          0.5f * normal.y, 0.5f * normal.z, 1.5f * depth, film.sunlit[i] * all};
     }
     // One squared difference says little: the variance is its mean over the neighbourhood.
     parallelFor(
@@ -179,7 +181,8 @@ Image denoise(const Film& film, const std::function<bool()>& stop) {
                         float weight = std::exp(-9 * distance);
                         if (weight < 1e-3f) continue;
                         // Weights of a half are found in the other, so that its noise does not choose its own company.
-                        const float da = patchDistance(in, in.b, x, y, qx, qy), db = patchDistance(in, in.a, x, y, qx, qy);
+                        const float da = patchDistance(in, in.b, x, y, qx, qy),
+                                    db = patchDistance(in, in.a, x, y, qx, qy);
                         const float wa = weight * std::exp(-da), wb = weight * std::exp(-db);
                         const float w = wa + wb;
                         if (w < 1e-4f) continue;
@@ -200,7 +203,8 @@ Image denoise(const Film& film, const std::function<bool()>& stop) {
                 solve(m, r);
                 Rgb value(r[kUnknowns - 1][0], r[kUnknowns - 1][1], r[kUnknowns - 1][2]);
                 // The fit never leaves the range of what it was fitted to.
-                for (int k = 0; k < 3; ++k) value[k] = std::clamp(value[k], std::max(low[k], 0.0f), std::max(high[k], 0.0f));
+                for (int k = 0; k < 3; ++k)
+                    value[k] = std::clamp(value[k], std::max(low[k], 0.0f), std::max(high[k], 0.0f));
                 out.at(x, y) = value * (smooth[p] + Rgb(0.02f)) + film.emission[p] * all;
             }
         },

@@ -37,21 +37,23 @@ Rgb sunGlint(const Environment& e, const V3f& normal, const V3f& outward, float 
     return e.sunIlluminance * (f * a2 / (kPi * d * d) / (4 * co));
 }
 
-bool black(const Rgb& c) { return c.x <= 0 && c.y <= 0 && c.z <= 0; }
+bool black(const Rgb& c) {
+    return c.x <= 0 && c.y <= 0 && c.z <= 0;
+}
 
 } // namespace
 
-PathSample tracePath(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, Sampler& sampler,
-                     const PathSettings& settings) {
+PathSample tracePath(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction,
+                     Sampler& sampler, const PathSettings& settings) {
     PathSample out;
     Rgb carried(1);
     V3f o = origin, d = direction;
     const V3f camera = origin;
-    bool mirror = true;      // the last event was the camera, a mirror or clear glass
-    bool described = false;  // features are taken
+    bool mirror = true;     // the last event was the camera, a mirror or clear glass
+    bool described = false; // features are taken
     float lastDensity = 0, travelled = 0;
     int clearCrossed = 0;
-    Rgb absorption(0);       // per metre, inside water
+    Rgb absorption(0); // per metre, inside water
     int matt = 0;
     float spread = settings.pixelAngle;
 
@@ -122,15 +124,21 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
                 // Water is murky: what it scatters back stands for its depth, the bed shows through the shallows.
                 const float sunUp = std::max(env.toSun.z, 0.0f);
                 const Rgb lit = env.sunIlluminance * sunUp + env.skyIrradiance({0, 0, 1});
-                for (int k = 0; k < 3; ++k) absorption[k] = (1.6f - std::min(8 * point.water->tint[k], 1.0f)) / std::max(point.water->clarity, 0.05f);
-                V3f down = d / 1.333f + n * (n.dot(outward) / 1.333f - std::sqrt(std::max(0.0f, 1 - (1 - n.dot(outward) * n.dot(outward)) / (1.333f * 1.333f))));
+                for (int k = 0; k < 3; ++k)
+                    absorption[k] =
+                        (1.6f - std::min(8 * point.water->tint[k], 1.0f)) / std::max(point.water->clarity, 0.05f);
+                V3f down =
+                    d / 1.333f +
+                    n * (n.dot(outward) / 1.333f -
+                         std::sqrt(std::max(0.0f, 1 - (1 - n.dot(outward) * n.dot(outward)) / (1.333f * 1.333f))));
                 down.normalize();
                 const V3f start = offset(hit.position, V3f(0, 0, -1), hit.t);
                 const Hit bed = trace(scene, start, down, camera, kFarAway, kMaskSolid);
                 if (settings.rays) ++*settings.rays;
                 const float length = bed ? bed.t : 50.0f;
                 for (int k = 0; k < 3; ++k)
-                    out.radiance[k] += carried[k] * point.water->tint[k] / kPi * lit[k] * (1 - std::exp(-absorption[k] * length));
+                    out.radiance[k] +=
+                        carried[k] * point.water->tint[k] / kPi * lit[k] * (1 - std::exp(-absorption[k] * length));
                 d = down;
                 o = start;
             }
@@ -222,7 +230,8 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
     return out;
 }
 
-Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle, bool moving) {
+Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle,
+                 bool moving) {
     Rgb sum(0), carried(1);
     V3f o = origin, d = direction;
     float travelled = 0;
@@ -245,7 +254,8 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
             sum += carried * f * skyRadiance(env, r.normalized());
             carried *= 1 - f;
             if (point.water)
-                return sum + carried * s.albedo / kPi * (env.sunIlluminance * std::max(env.toSun.z, 0.0f) + env.skyIrradiance({0, 0, 1}));
+                return sum + carried * s.albedo / kPi *
+                                 (env.sunIlluminance * std::max(env.toSun.z, 0.0f) + env.skyIrradiance({0, 0, 1}));
             carried *= s.albedo;
             o = offset(hit.position, d, hit.t);
             continue;
@@ -256,10 +266,12 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
         Rgb lit(0);
         if (facing > 0 && !black(env.sunIlluminance)) {
             const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
-            lit = env.sunIlluminance * facing * transmittance(scene, offset(hit.position, side, hit.t), env.toSun, origin, kFarAway, moving);
+            lit = env.sunIlluminance * facing *
+                  transmittance(scene, offset(hit.position, side, hit.t), env.toSun, origin, kFarAway, moving);
         }
         // Half of the sky's light stands for what the ground and the neighbours hide or send back.
-        return sum + carried * s.albedo / kPi * (lit + env.skyIrradiance(s.normal) * (s.translucency > 0 ? 0.55f : 0.7f));
+        return sum +
+               carried * s.albedo / kPi * (lit + env.skyIrradiance(s.normal) * (s.translucency > 0 ? 0.55f : 0.7f));
     }
     return sum;
 }

@@ -11,9 +11,9 @@ namespace thallos {
 struct Features {
     Rgb albedo{0};
     V3f normal{0};
-    float depth = 0;   // of the inverse distance, 1/m: bounded at the horizon
-    float sunlit = 0;  // sun's share of the light at the first matt surface that reaches it
-    Rgb emission{0};   // light that no filter may touch: sky seen directly, lamps
+    float depth = 0;  // of the inverse distance, 1/m: bounded at the horizon
+    float sunlit = 0; // sun's share of the light at the first matt surface that reaches it
+    Rgb emission{0};  // light that no filter may touch: sky seen directly, lamps
 };
 
 struct PathSample {
@@ -27,10 +27,11 @@ struct PathSettings {
     int* rays = nullptr;      // counted when given
 };
 
-PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction, Sampler& sampler,
-                     const PathSettings& settings);
+PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,
+                     Sampler& sampler, const PathSettings& settings);
 
 // Quick shading: albedo under the sun, if it shines there, and the whole sky. `moving` spares grass with distance.
-Rgb quickShading(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction, float pixelAngle, bool moving = false);
+Rgb quickShading(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,
+                 float pixelAngle, bool moving = false);
 
 } // namespace thallos

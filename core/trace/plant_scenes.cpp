@@ -48,7 +48,8 @@ void boundsOf(const RTCBoundsFunctionArguments* args) {
 
 RTCRay localRay(const RTCRay& ray, const PlantPose& pose) {
     RTCRay local = ray;
-    const V3f o = pose.toLocal({ray.org_x, ray.org_y, ray.org_z}), d = pose.dirToLocal({ray.dir_x, ray.dir_y, ray.dir_z});
+    const V3f o = pose.toLocal({ray.org_x, ray.org_y, ray.org_z}),
+              d = pose.dirToLocal({ray.dir_x, ray.dir_y, ray.dir_z});
     local.org_x = o.x;
     local.org_y = o.y;
     local.org_z = o.z;
@@ -58,8 +59,8 @@ RTCRay localRay(const RTCRay& ray, const PlantPose& pose) {
     return local;
 }
 
-// Level of detail and thinning live here: nothing is stored for a camera. One level so far; while the picture moves, grass
-// gets sparser with distance, the same tufts always going first.
+// Level of detail and thinning live here: nothing is stored for a camera. One level so far; while the picture moves,
+// grass gets sparser with distance, the same tufts always going first.
 bool thinned(const RayContext& context, const TileData& data, const PlantRecord& r, bool shadow) {
     if (!context.moving || !data.plants->grass(r.individual)) return false;
     if (shadow) return true;
@@ -118,7 +119,8 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
 } // namespace
 
 PlantPose::PlantPose(const PlantRecord& r)
-    : foot(r.x, r.y, r.z), scale(scaleOf(r)), east(static_cast<float>(r.tiltEast) * (1 / 127.0f)), north(static_cast<float>(r.tiltNorth) * (1 / 127.0f)) {
+    : foot(r.x, r.y, r.z), scale(scaleOf(r)), east(static_cast<float>(r.tiltEast) * (1 / 127.0f)),
+      north(static_cast<float>(r.tiltNorth) * (1 / 127.0f)) {
     const V2f& t = yawTable()[r.yaw * kYaws / 65536];
     cosine = t.x;
     sine = t.y;
@@ -127,7 +129,8 @@ PlantPose::PlantPose(const PlantRecord& r)
 PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library) : library_(std::move(library)) {
     scenes_.resize(library_->individualCount());
     reaches_.resize(library_->individualCount());
-    for (int i = 0; i < library_->individualCount(); ++i) grass_.push_back(library_->species()[i / kIndividuals].recipe.kind == PlantKind::Grass);
+    for (int i = 0; i < library_->individualCount(); ++i)
+        grass_.push_back(library_->species()[i / kIndividuals].recipe.kind == PlantKind::Grass);
     parallelFor(library_->individualCount(), [&](int i) {
         const Individual& plant = library_->individual(i);
         reaches_[i].assign(kReaches, 0);
@@ -144,9 +147,11 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library) : library_
             const Mesh& mesh = plant.parts[p];
             if (mesh.empty()) continue;
             RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
-            void* v = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
+            void* v = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f),
+                                              mesh.positions.size());
             std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
-            void* t = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
+            void* t = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i),
+                                              mesh.triangles.size());
             std::copy(mesh.triangles.begin(), mesh.triangles.end(), static_cast<V3i*>(t));
             rtcCommitGeometry(g);
             rtcAttachGeometryByID(scene, g, static_cast<unsigned>(p));
@@ -165,7 +170,8 @@ float PlantScenes::reach(int index, float angle) const {
     return std::max(r[k], r[(k + 1) % kReaches]) * 1.0013f;
 }
 
-std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const PlantTile> tile, std::shared_ptr<const PlantScenes> plants, bool quick) {
+std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const PlantTile> tile,
+                                                      std::shared_ptr<const PlantScenes> plants, bool quick) {
     RTCScene scene = rtcNewScene(embreeDevice());
     auto held = std::make_shared<EmbreeScene>(scene);
     rtcSetSceneBuildQuality(scene, quick ? RTC_BUILD_QUALITY_LOW : RTC_BUILD_QUALITY_MEDIUM);
@@ -174,7 +180,8 @@ std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const Plan
     rtcSetGeometryUserPrimitiveCount(g, static_cast<unsigned>(tile->records.size()));
     rtcSetGeometryUserData(g, data.get());
     rtcSetGeometryMask(g, kMaskSolid);
-    rtcSetGeometryBoundsFunction(g, [](const RTCBoundsFunctionArguments* a) { boundsOf(a); }, nullptr);
+    rtcSetGeometryBoundsFunction(
+        g, [](const RTCBoundsFunctionArguments* a) { boundsOf(a); }, nullptr);
     rtcSetGeometryIntersectFunction(g, intersectPlant);
     rtcSetGeometryOccludedFunction(g, occludePlant);
     rtcCommitGeometry(g);

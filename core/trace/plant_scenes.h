@@ -14,7 +14,8 @@ public:
     RTCScene individual(int index) const { return scenes_[index]->get(); }
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     bool grass(int index) const { return grass_[index]; }
-    // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too little.
+    // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too
+    // little.
     float reach(int index, float angle) const;
 
 private:
@@ -38,7 +39,8 @@ struct PlantPose {
         return {(cosine * x + sine * y) * s, (cosine * y - sine * x) * s, d.z * s};
     }
     V3f toWorld(const V3f& local) const {
-        const float x = (cosine * local.x - sine * local.y) * scale, y = (sine * local.x + cosine * local.y) * scale, z = local.z * scale;
+        const float x = (cosine * local.x - sine * local.y) * scale, y = (sine * local.x + cosine * local.y) * scale,
+                    z = local.z * scale;
         return foot + V3f(x + east * z, y + north * z, z);
     }
     V3f normalToWorld(const V3f& n) const { // not normalised
@@ -47,6 +49,7 @@ struct PlantPose {
     }
 };
 
-std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const PlantTile> tile, std::shared_ptr<const PlantScenes> plants, bool quick);
+std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const PlantTile> tile,
+                                                      std::shared_ptr<const PlantScenes> plants, bool quick);
 
 } // namespace thallos

@@ -31,7 +31,8 @@ RTCRay makeRay(const V3f& o, const V3f& d, float far, unsigned mask) {
 
 thread_local std::vector<LoggedRay>* rayLog = nullptr;
 
-Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far, unsigned mask, bool moving) {
+Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far, unsigned mask,
+          bool moving) {
     if (rayLog) rayLog->push_back({origin, direction, far, mask, false});
     RayContext context(camera);
     context.moving = moving;
@@ -66,7 +67,8 @@ Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f
     return hit;
 }
 
-Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far, bool moving) {
+Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far,
+                  bool moving) {
     if (rayLog) rayLog->push_back({origin, direction, far, kMaskAll, true});
     RayContext context(camera);
     context.moving = moving;

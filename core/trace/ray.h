@@ -21,8 +21,8 @@ enum RayMask : unsigned { kMaskSolid = 1, kMaskClear = 2, kMaskAll = 3 };
 // Embree hands this back to the callbacks; `embree` must stay first.
 struct RayContext {
     RTCIntersectContext embree;
-    V3f camera{0};        // decides level of detail and thinning, for shadow and bounce rays too
-    bool moving = false;  // a picture that moves: grass is thinned with distance and casts no shadow
+    V3f camera{0};       // decides level of detail and thinning, for shadow and bounce rays too
+    bool moving = false; // a picture that moves: grass is thinned with distance and casts no shadow
     // Of the nearest plant hit so far.
     const PlantTile* tile = nullptr;
     unsigned plant = 0, part = 0, triangle = 0;
@@ -37,8 +37,8 @@ struct RayContext {
 struct Hit {
     float t = kFarAway;
     V3f position{0};
-    V3f normal{0};        // geometric, world, unit, on the side of the surface's front
-    unsigned object = 0;  // index into Scene::objects
+    V3f normal{0};       // geometric, world, unit, on the side of the surface's front
+    unsigned object = 0; // index into Scene::objects
     unsigned part = 0, triangle = 0;
     float u = 0, v = 0;
     const PlantRecord* plant = nullptr;
@@ -46,10 +46,11 @@ struct Hit {
     explicit operator bool() const { return t < kFarAway; }
 };
 
-Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway, unsigned mask = kMaskAll,
-          bool moving = false);
+Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway,
+          unsigned mask = kMaskAll, bool moving = false);
 // Share of light that arrives along the ray from `far`: 0 where something solid stands.
-Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway, bool moving = false);
+Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway,
+                  bool moving = false);
 
 // The origin of a ray that leaves a surface at p on the side of n: off by 4 units in the last place of max(|p|, t).
 V3f offset(const V3f& p, const V3f& n, float t);

@@ -6,7 +6,8 @@
 
 namespace thallos {
 
-RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& camera, const PictureSettings& settings, int step) {
+RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& camera, const PictureSettings& settings,
+                     int step) {
     const Lens lens(camera);
     RayReplay out{{}, lens.origin, 0};
     const TracingThread flags;
@@ -15,8 +16,10 @@ RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& c
             for (int x = 0; x < settings.size.x; ++x) {
                 Sampler sampler(static_cast<uint32_t>(x), static_cast<uint32_t>(y), 0, settings.seed);
                 const V2f jitter = sampler.pair();
-                const V2f at((static_cast<float>(x) + jitter.x) / static_cast<float>(settings.size.x), (static_cast<float>(y) + jitter.y) / static_cast<float>(settings.size.y));
-                tracePath(scene, env, lens.origin, lens.ray(at), sampler, {settings.bounces, lens.pixelAngle(settings.size.x), nullptr});
+                const V2f at((static_cast<float>(x) + jitter.x) / static_cast<float>(settings.size.x),
+                             (static_cast<float>(y) + jitter.y) / static_cast<float>(settings.size.y));
+                tracePath(scene, env, lens.origin, lens.ray(at), sampler,
+                          {settings.bounces, lens.pixelAngle(settings.size.x), nullptr});
             }
     };
     rayLog = &out.rays;
@@ -33,7 +36,8 @@ void replayRays(const Scene& scene, const RayReplay& replay) {
     for (const LoggedRay& r : replay.rays) {
         RayContext context(replay.camera);
         RTCRayHit h;
-        h.ray = {r.origin.x, r.origin.y, r.origin.z, 0, r.direction.x, r.direction.y, r.direction.z, 0, r.far, r.mask, 0, 0};
+        h.ray = {r.origin.x, r.origin.y, r.origin.z, 0, r.direction.x, r.direction.y, r.direction.z, 0,
+                 r.far,      r.mask,     0,          0};
         h.hit.geomID = RTC_INVALID_GEOMETRY_ID;
         h.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
         if (r.shadow)

@@ -23,7 +23,8 @@ struct RayReplay {
     double seconds; // that path tracing took for them, one thread, without recording
 };
 // Every `step`-th row of a picture, one path a pixel, on the calling thread.
-RayReplay recordRays(const Scene& scene, const Environment& environment, const Camera& camera, const PictureSettings& settings, int step);
+RayReplay recordRays(const Scene& scene, const Environment& environment, const Camera& camera,
+                     const PictureSettings& settings, int step);
 void replayRays(const Scene& scene, const RayReplay& replay);
 
 } // namespace thallos

@@ -14,8 +14,7 @@ namespace thallos {
 namespace {
 
 // Calls body(x, y) for every pixel, in small tiles; stops between tiles.
-template <class Body>
-bool overPixels(int width, int height, const std::function<bool()>& stop, Body&& body) {
+template <class Body> bool overPixels(int width, int height, const std::function<bool()>& stop, Body&& body) {
     std::atomic<bool> stopped{false};
     tbb::parallel_for(
         tbb::blocked_range2d<int>(0, height, 8, 0, width, 16),
@@ -60,8 +59,8 @@ Image Film::radiance() const {
     return out;
 }
 
-bool addPass(Film& film, const Scene& scene, const Environment& env, const Camera& camera, const PictureSettings& settings,
-             const std::function<bool()>& stop, int64_t* rays) {
+bool addPass(Film& film, const Scene& scene, const Environment& env, const Camera& camera,
+             const PictureSettings& settings, const std::function<bool()>& stop, int64_t* rays) {
     const Lens lens(camera);
     const V2f scale(1 / static_cast<float>(settings.size.x), 1 / static_cast<float>(settings.size.y));
     const auto sample = static_cast<uint32_t>(film.samples);
@@ -70,7 +69,8 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
         const int px = x + settings.regionStart.x, py = y + settings.regionStart.y;
         Sampler sampler(static_cast<uint32_t>(px), static_cast<uint32_t>(py), sample, settings.seed);
         const V2f jitter = sampler.pair();
-        const V2f at((static_cast<float>(px) + 0.5f + filterOffset(jitter.x)) * scale.x, (static_cast<float>(py) + 0.5f + filterOffset(jitter.y)) * scale.y);
+        const V2f at((static_cast<float>(px) + 0.5f + filterOffset(jitter.x)) * scale.x,
+                     (static_cast<float>(py) + 0.5f + filterOffset(jitter.y)) * scale.y);
         int n = 0;
         PathSettings path{settings.bounces, lens.pixelAngle(settings.size.x), rays ? &n : nullptr};
         PathSample s = tracePath(scene, env, lens.origin, lens.ray(at), sampler, path);
@@ -90,16 +90,19 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
     return true;
 }
 
-bool quickPicture(Image& out, const Scene& scene, const Environment& env, const Camera& camera, const std::function<bool()>& stop, bool moving) {
+bool quickPicture(Image& out, const Scene& scene, const Environment& env, const Camera& camera,
+                  const std::function<bool()>& stop, bool moving) {
     const Lens lens(camera);
     const float angle = lens.pixelAngle(out.width);
     return overPixels(out.width, out.height, stop, [&](int x, int y) {
-        const V2f at((static_cast<float>(x) + 0.5f) / static_cast<float>(out.width), (static_cast<float>(y) + 0.5f) / static_cast<float>(out.height));
+        const V2f at((static_cast<float>(x) + 0.5f) / static_cast<float>(out.width),
+                     (static_cast<float>(y) + 0.5f) / static_cast<float>(out.height));
         out.at(x, y) = quickShading(scene, env, lens.origin, lens.ray(at), angle, moving);
     });
 }
 
-bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window, const std::function<bool()>& stop) {
+bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window,
+                 const std::function<bool()>& stop) {
     const float top = scene.bounds.max.z + 10;
     const Box2f site = scene.site->field.grid.box();
     const V3f paper = V3f(-0.5f, 0.5f, 0.7f).normalized();
@@ -146,10 +149,12 @@ bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, c
     });
 }
 
-Environment environmentOf(const Project& project, const Shot& shot) { return makeEnvironment(project.site->place, shot.daylight); }
+Environment environmentOf(const Project& project, const Shot& shot) {
+    return makeEnvironment(project.site->place, shot.daylight);
+}
 
-RenderResult renderPicture(const Scene& scene, const Environment& env, const Shot& shot, const PictureSettings& settings, int samples, bool denoised,
-                           Progress& progress) {
+RenderResult renderPicture(const Scene& scene, const Environment& env, const Shot& shot,
+                           const PictureSettings& settings, int samples, bool denoised, Progress& progress) {
     const auto start = std::chrono::steady_clock::now();
     const bool part = settings.regionSize.x > 0 && settings.regionSize.y > 0;
     Camera camera = shot.camera;
@@ -178,7 +183,9 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     int64_t rays = 0;
     const double share = denoised ? 0.96 : 1;
     while (film.samples < samples) {
-        if (!addPass(film, scene, env, camera, padded, [&] { return progress.cancelled(); }, &rays)) progress.throwIfCancelled();
+        if (!addPass(
+                film, scene, env, camera, padded, [&] { return progress.cancelled(); }, &rays))
+            progress.throwIfCancelled();
         progress.set(share * film.samples / samples);
     }
     Image picture = denoised ? denoise(film, [&] { return progress.cancelled(); }) : film.radiance();

@@ -13,7 +13,7 @@ namespace thallos {
 // Sums over the samples so far. Even and odd samples apart, so that their difference tells the noise.
 struct Film {
     int width = 0, height = 0, samples = 0;
-    std::vector<Rgb> even, odd;      // radiance without `emission`
+    std::vector<Rgb> even, odd; // radiance without `emission`
     std::vector<Rgb> emission, albedo;
     std::vector<V3f> normal;
     std::vector<float> depth, sunlit;
@@ -33,11 +33,12 @@ struct PictureSettings {
 
 // Adds one sample to every pixel. Returns false, with the film as it was before the pass or partly further, when `stop`
 // answered true; such a film must be thrown away. `stop` is asked every few milliseconds from several threads.
-bool addPass(Film& film, const Scene& scene, const Environment& environment, const Camera& camera, const PictureSettings& settings,
-             const std::function<bool()>& stop, int64_t* rays = nullptr);
+bool addPass(Film& film, const Scene& scene, const Environment& environment, const Camera& camera,
+             const PictureSettings& settings, const std::function<bool()>& stop, int64_t* rays = nullptr);
 
 // Quick shading of a whole picture; false when stopped.
-bool quickPicture(Image& out, const Scene& scene, const Environment& environment, const Camera& camera, const std::function<bool()>& stop, bool moving = false);
+bool quickPicture(Image& out, const Scene& scene, const Environment& environment, const Camera& camera,
+                  const std::function<bool()>& stop, bool moving = false);
 
 // Seen straight from above, north up: for the plan.
 struct PlanPixel {
@@ -49,19 +50,20 @@ struct PlanPixel {
     explicit PlanPixel(int = 0) : kind(Outside), shaded(false), height(0), facing(0), item(0) {}
 };
 // `window` in metres. Plants are not drawn but cast no shadow either: the plan shows their symbols.
-bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window, const std::function<bool()>& stop);
+bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window,
+                 const std::function<bool()>& stop);
 
 // A finished picture.
 struct RenderResult {
     Image radiance;
-    float ev100;     // metered or set
+    float ev100; // metered or set
     int samples;
     int64_t rays;
     double seconds;
 };
 // Throws Error::Cancelled.
-RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot, const PictureSettings& settings, int samples, bool denoise,
-                           Progress& progress);
+RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot,
+                           const PictureSettings& settings, int samples, bool denoise, Progress& progress);
 
 // The light for a shot at its site.
 Environment environmentOf(const Project& project, const Shot& shot);

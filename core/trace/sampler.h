@@ -11,7 +11,8 @@ namespace thallos {
 
 class Sampler {
 public:
-    Sampler(uint32_t x, uint32_t y, uint32_t sample, uint64_t seed) : seed_(static_cast<uint32_t>(mix(seed, x, y))), index_(sample) {}
+    Sampler(uint32_t x, uint32_t y, uint32_t sample, uint64_t seed)
+        : seed_(static_cast<uint32_t>(mix(seed, x, y))), index_(sample) {}
 
     V2f pair() {
         const uint32_t s = hash(seed_ + 0x9e3779b9u * ++dimension_);

@@ -34,10 +34,16 @@ RTCDevice embreeDevice() {
     return device;
 }
 
-int64_t embreeBytes() { return bytesHeld; }
+int64_t embreeBytes() {
+    return bytesHeld;
+}
 
-TracingThread::TracingThread() : saved_(_mm_getcsr()) { _mm_setcsr(saved_ | 0x8040); } // flush to zero, denormals are zero
-TracingThread::~TracingThread() { _mm_setcsr(saved_); }
+TracingThread::TracingThread() : saved_(_mm_getcsr()) {
+    _mm_setcsr(saved_ | 0x8040);
+} // flush to zero, denormals are zero
+TracingThread::~TracingThread() {
+    _mm_setcsr(saved_);
+}
 
 namespace {
 
@@ -67,11 +73,14 @@ void passHoles(const RTCFilterFunctionNArguments* args) {
     if (coverage(*c.surface, uv) < 0.5f) args->valid[0] = 0;
 }
 
-void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask, const std::function<void(RTCGeometry)>& set = {}) {
+void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask,
+             const std::function<void(RTCGeometry)>& set = {}) {
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
-    void* v = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
+    void* v =
+        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
     std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
-    void* t = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
+    void* t =
+        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
     std::copy(mesh.triangles.begin(), mesh.triangles.end(), static_cast<V3i*>(t));
     rtcSetGeometryMask(g, mask);
     if (set) set(g);
@@ -86,13 +95,15 @@ std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int
     const V2i start = field.grid.tileStart(tile);
     const int w = heights.cells.x + 1, h = heights.cells.y + 1;
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
-    auto* v = static_cast<V3f*>(rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), static_cast<size_t>(w) * h));
+    auto* v = static_cast<V3f*>(rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f),
+                                                        static_cast<size_t>(w) * h));
     for (int y = 0; y < h; ++y)
         for (int x = 0; x < w; ++x) {
             const V2f p = field.grid.place(start + V2i(x, y));
             *v++ = {p.x, p.y, heights.at(x, y)};
         }
-    auto* grid = static_cast<RTCGrid*>(rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_GRID, 0, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
+    auto* grid =
+        static_cast<RTCGrid*>(rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_GRID, 0, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
     *grid = {0, static_cast<unsigned>(w), static_cast<uint16_t>(w), static_cast<uint16_t>(h)};
     rtcSetGeometryMask(g, kMaskSolid);
     rtcCommitGeometry(g);
@@ -102,7 +113,8 @@ std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int
     return scene;
 }
 
-std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>& model, const std::vector<Surface>& surfaces) {
+std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>& model,
+                                              const std::vector<Surface>& surfaces) {
     auto scene = newScene(false);
     auto keptSurfaces = std::make_shared<std::vector<Surface>>(surfaces);
     scene->keeps = {model, keptSurfaces};
@@ -133,7 +145,8 @@ std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>
 bool sameFilters(const std::vector<Surface>& a, const std::vector<Surface>& b) {
     if (a.size() != b.size()) return false;
     for (size_t i = 0; i < a.size(); ++i)
-        if ((a[i].transmission > 0.5f) != (b[i].transmission > 0.5f) || (a[i].transmission > 0.5f && a[i].baseColor != b[i].baseColor) || a[i].texture != b[i].texture)
+        if ((a[i].transmission > 0.5f) != (b[i].transmission > 0.5f) ||
+            (a[i].transmission > 0.5f && a[i].baseColor != b[i].baseColor) || a[i].texture != b[i].texture)
             return false;
     return true;
 }
@@ -167,12 +180,24 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         for (const SceneObject& o : last_->objects) {
             const void* key = nullptr;
             switch (o.kind) {
-            case ObjectKind::Ground: key = before->field.tiles[o.index].get(); break;
-            case ObjectKind::Far: key = before->far.get(); break;
-            case ObjectKind::Plants: key = o.plants.get(); break;
-            case ObjectKind::Building: key = o.surfaces; break;
-            case ObjectKind::Figure: key = o.model.get(); break;
-            case ObjectKind::Water: key = o.water; break;
+            case ObjectKind::Ground:
+                key = before->field.tiles[o.index].get();
+                break;
+            case ObjectKind::Far:
+                key = before->far.get();
+                break;
+            case ObjectKind::Plants:
+                key = o.plants.get();
+                break;
+            case ObjectKind::Building:
+                key = o.surfaces;
+                break;
+            case ObjectKind::Figure:
+                key = o.model.get();
+                break;
+            case ObjectKind::Water:
+                key = o.water;
+                break;
             }
             known.emplace(key, &o);
         }
@@ -201,7 +226,9 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     for (const auto& tiles : site->plants)
         for (const auto& tile : tiles)
             add({.kind = ObjectKind::Plants, .scene = reuse(tile.get()), .plants = tile},
-                [this, tile, quick = site->stale](SceneObject& o) { o.scene = makePlantTileScene(tile, plantScenes_, quick); });
+                [this, tile, quick = site->stale](SceneObject& o) {
+                    o.scene = makePlantTileScene(tile, plantScenes_, quick);
+                });
     for (const WaterBody& w : site->waters) {
         if (w.sheet->empty()) continue;
         std::shared_ptr<const EmbreeScene> same;
@@ -210,7 +237,8 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                 if (o.kind == ObjectKind::Water)
                     for (const WaterBody& b : before->waters)
                         if (b.item == w.item && b.sheet == w.sheet && o.item == w.item) same = o.scene;
-        add({.kind = ObjectKind::Water, .item = w.item, .scene = same, .water = &w.water}, [&w](SceneObject& o) { o.scene = waterScene(*w.sheet); });
+        add({.kind = ObjectKind::Water, .item = w.item, .scene = same, .water = &w.water},
+            [&w](SceneObject& o) { o.scene = waterScene(*w.sheet); });
     }
     for (const auto& item : site->project.items) {
         if (!item->visible) continue;
@@ -218,8 +246,13 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
             const SceneObject* same = nullptr;
             if (last_)
                 for (const SceneObject& o : last_->objects)
-                    if (o.kind == ObjectKind::Building && o.model == b->model && sameFilters(*o.surfaces, b->surfaces)) same = &o;
-            SceneObject o{.kind = ObjectKind::Building, .item = item->id, .scene = same ? same->scene : nullptr, .model = b->model, .surfaces = &b->surfaces};
+                    if (o.kind == ObjectKind::Building && o.model == b->model && sameFilters(*o.surfaces, b->surfaces))
+                        same = &o;
+            SceneObject o{.kind = ObjectKind::Building,
+                          .item = item->id,
+                          .scene = same ? same->scene : nullptr,
+                          .model = b->model,
+                          .surfaces = &b->surfaces};
             o.toWorld = transformOf(*b);
             o.toObject = o.toWorld.inverse();
             add(std::move(o), [b](SceneObject& made) { made.scene = modelScene(b->model, b->surfaces); });
@@ -230,7 +263,11 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
             }
             // Stands on the highest floor or ground under it.
             const V3f at(f->at.x, f->at.y, field.at(f->at));
-            SceneObject o{.kind = ObjectKind::Figure, .item = item->id, .scene = reuse(figure_.get()), .model = figure_, .surfaces = &figureSurfaces_};
+            SceneObject o{.kind = ObjectKind::Figure,
+                          .item = item->id,
+                          .scene = reuse(figure_.get()),
+                          .model = figure_,
+                          .surfaces = &figureSurfaces_};
             o.toWorld = transformOf(Building{.position = at, .yaw = f->yaw});
             o.toObject = o.toWorld.inverse();
             add(std::move(o), [this](SceneObject& made) { made.scene = modelScene(figure_, figureSurfaces_); });
@@ -248,7 +285,8 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_INSTANCE);
         rtcSetGeometryInstancedScene(g, o.scene->get());
         const M44f& m = o.toWorld; // row vectors: the rows are Embree's columns
-        const float columns[12] = {m[0][0], m[0][1], m[0][2], m[1][0], m[1][1], m[1][2], m[2][0], m[2][1], m[2][2], m[3][0], m[3][1], m[3][2]};
+        const float columns[12] = {m[0][0], m[0][1], m[0][2], m[1][0], m[1][1], m[1][2],
+                                   m[2][0], m[2][1], m[2][2], m[3][0], m[3][1], m[3][2]};
         rtcSetGeometryTransform(g, 0, RTC_FORMAT_FLOAT3X4_COLUMN_MAJOR, columns);
         rtcSetGeometryMask(g, kMaskAll);
         rtcCommitGeometry(g);

@@ -1,5 +1,5 @@
-// The site as rays see it: one top scene of instances of per-tile scenes. An edit builds new tile scenes and a new top scene
-// and leaves the old ones to whoever still traces them.
+// The site as rays see it: one top scene of instances of per-tile scenes. An edit builds new tile scenes and a new top
+// scene and leaves the old ones to whoever still traces them.
 #pragma once
 
 #include <memory>

@@ -26,7 +26,8 @@ V2f triangleUv(const Mesh& mesh, unsigned triangle, float u, float v) {
 
 V3f rippled(const Water& water, const V3f& p) {
     const float a = 0.05f * water.ripple;
-    const float x = fractalNoise(p.x * 1.4f, p.y * 0.9f, 401, 4, 0.62f), y = fractalNoise(p.x * 0.9f, p.y * 1.4f, 402, 4, 0.62f);
+    const float x = fractalNoise(p.x * 1.4f, p.y * 0.9f, 401, 4, 0.62f),
+                y = fractalNoise(p.x * 0.9f, p.y * 1.4f, 402, 4, 0.62f);
     return V3f(a * x, a * y, 1).normalized();
 }
 
@@ -69,7 +70,8 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         const PlantPose pose(r);
         const V3f local = pose.toLocal(hit.position);
         if ((hit.part == 0 || hit.part == 3) && !mesh.normals.empty()) { // wood
-            const V3f smooth = pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
+            const V3f smooth =
+                pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
             out.surface = evaluate(plant.surfaces[hit.part], local * pose.scale, smooth, V2f(0), footprint);
             out.surface.specular = 0.15f;
         } else {
@@ -167,7 +169,8 @@ Rgb Scattering::evaluate(const V3f& out, const V3f& in) const {
         const Rgb fresnel = schlick(coat, h.dot(out), alpha);
         const float g = 1 / (1 + smithLambda(alpha, ci) + smithLambda(alpha, co));
         // What the coating reflects does not reach the matt layer, nor leaves it again.
-        f = f * (Rgb(1) - schlick(coat, ci, alpha)) * (Rgb(1) - schlick(coat, co, alpha)) + fresnel * (ggx(alpha, normal.dot(h)) * g / (4 * co));
+        f = f * (Rgb(1) - schlick(coat, ci, alpha)) * (Rgb(1) - schlick(coat, co, alpha)) +
+            fresnel * (ggx(alpha, normal.dot(h)) * g / (4 * co));
     }
     return f;
 }

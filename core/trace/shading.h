@@ -8,8 +8,8 @@ namespace thallos {
 
 struct ShadingPoint {
     SurfacePoint surface;
-    V3f normal;              // geometric, towards the viewer
-    bool front = true;       // seen from the surface's front
+    V3f normal;                   // geometric, towards the viewer
+    bool front = true;            // seen from the surface's front
     const Water* water = nullptr; // the surface of a water body
 };
 

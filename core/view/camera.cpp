@@ -27,7 +27,9 @@ V3f Lens::project(const V3f& point) const {
     return {(x + 1) / 2, (1 - y) / 2, z};
 }
 
-float horizontalField(const Camera& c) { return 2 * std::atan(Lens(c).right.length()); }
+float horizontalField(const Camera& c) {
+    return 2 * std::atan(Lens(c).right.length());
+}
 
 V3f viewDirection(const Camera& c) {
     return {std::cos(c.pitch) * std::sin(c.yaw), std::cos(c.pitch) * std::cos(c.yaw), std::sin(c.pitch)};
@@ -62,7 +64,9 @@ Camera framing(const Box3f& box, float bearing, float height, const Camera& star
     return c;
 }
 
-float exposureScale(float ev100) { return 0.18f / (0.125f * std::exp2(ev100)); }
+float exposureScale(float ev100) {
+    return 0.18f / (0.125f * std::exp2(ev100));
+}
 
 float meter(const Image& radiance, float fallback) {
     double sum = 0, weights = 0;

@@ -8,12 +8,12 @@ namespace thallos {
 
 struct Camera {
     V3f position{0, -30, 1.6f};
-    float yaw = 0;     // radians from north, clockwise (a bearing)
-    float pitch = 0;   // radians, up positive
-    float focal = 35;  // mm
-    float sensor = 36; // mm, along the longer side of the picture
+    float yaw = 0;            // radians from north, clockwise (a bearing)
+    float pitch = 0;          // radians, up positive
+    float focal = 35;         // mm
+    float sensor = 36;        // mm, along the longer side of the picture
     float aspect = 16.0f / 9; // width by height
-    float shift = 0;   // rise of the lens as a share of the picture's height; keeps verticals upright while looking up
+    float shift = 0; // rise of the lens as a share of the picture's height; keeps verticals upright while looking up
     bool operator==(const Camera&) const = default;
 };
 
@@ -32,7 +32,8 @@ struct Lens {
 
 float horizontalField(const Camera& camera); // radians
 V3f viewDirection(const Camera& camera);
-// Turns the pitch into lens shift (verticals become upright), or leaves the rest as pitch when the shift would exceed 1.
+// Turns the pitch into lens shift (verticals become upright), or leaves the rest as pitch when the shift would
+// exceed 1.
 Camera upright(const Camera& camera);
 // How far upright lines converge at the picture's edge, radians.
 float convergence(const Camera& camera);
@@ -41,9 +42,9 @@ Camera framing(const Box3f& box, float bearing, float height, const Camera& star
 
 // Exposure. A luminance of 0.125 * 2^EV100 cd/m2 (what a meter with K = 12.5 calls right) becomes 0.18.
 float exposureScale(float ev100);
-// The EV100 that a matrix meter proposes: log average with the middle and the lower two thirds counting more, the brightest
-// held back from burning out. Radiance in cd/m2. Empty or black pictures give `fallback`. An even grey becomes
-// 0.29, not 0.18: the display transform shows 0.18 darker than a photographer's middle grey.
+// The EV100 that a matrix meter proposes: log average with the middle and the lower two thirds counting more, the
+// brightest held back from burning out. Radiance in cd/m2. Empty or black pictures give `fallback`. An even grey
+// becomes 0.29, not 0.18: the display transform shows 0.18 darker than a photographer's middle grey.
 float meter(const Image& radiance, float fallback = 13);
 
 } // namespace thallos

@@ -33,7 +33,9 @@ MainWindow& window() {
     return *w;
 }
 
-bool waitFor(const std::function<bool()>& done, int milliseconds) { return QTest::qWaitFor(done, milliseconds); }
+bool waitFor(const std::function<bool()>& done, int milliseconds) {
+    return QTest::qWaitFor(done, milliseconds);
+}
 
 void settle() {
     auto& s = window().session();
@@ -63,7 +65,8 @@ void freshSite(bool house) {
     settle();
     choosePlanAsMain(false);
     w.shotPane().setFocus();
-    ASSERT_TRUE(waitFor([&] { return !w.shotPane().picture().image.isNull() && w.shotPane().picture().shot == w.session().shotId(); }));
+    ASSERT_TRUE(waitFor(
+        [&] { return !w.shotPane().picture().image.isNull() && w.shotPane().picture().shot == w.session().shotId(); }));
 }
 
 void key(Qt::Key k, Qt::KeyboardModifiers modifiers) {
@@ -77,29 +80,42 @@ void key(Qt::Key k, Qt::KeyboardModifiers modifiers) {
     QTest::qWait(1);
 }
 
-void type(const QString& text) { QTest::keyClicks(QApplication::focusWidget(), text); }
+void type(const QString& text) {
+    QTest::keyClicks(QApplication::focusWidget(), text);
+}
 
 namespace {
-QPoint inWindow(QWidget& widget, const QPointF& at) { return widget.mapTo(widget.window(), at.toPoint()); }
-QWindow* handle(QWidget& widget) { return widget.window()->windowHandle(); }
+QPoint inWindow(QWidget& widget, const QPointF& at) {
+    return widget.mapTo(widget.window(), at.toPoint());
+}
+QWindow* handle(QWidget& widget) {
+    return widget.window()->windowHandle();
+}
 } // namespace
 
 // Through the window itself, so that Qt finds the widget under the pointer as it does for a hand.
-void press(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) { QTest::mousePress(handle(widget), button, modifiers, inWindow(widget, at)); }
+void press(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) {
+    QTest::mousePress(handle(widget), button, modifiers, inWindow(widget, at));
+}
 void moveTo(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) {
     const QPoint p = inWindow(widget, at);
     QMouseEvent event(QEvent::MouseMove, p, handle(widget)->mapToGlobal(p), Qt::NoButton, button, modifiers);
     QApplication::sendEvent(handle(widget), &event);
 }
-void release(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) { QTest::mouseRelease(handle(widget), button, modifiers, inWindow(widget, at)); }
+void release(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) {
+    QTest::mouseRelease(handle(widget), button, modifiers, inWindow(widget, at));
+}
 void click(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) {
     moveTo(widget, at, modifiers, Qt::NoButton);
     press(widget, at, modifiers, button);
     release(widget, at, modifiers, button);
     QTest::qWait(1);
 }
-void doubleClick(QWidget& widget, const QPointF& at) { QTest::mouseDClick(handle(widget), Qt::LeftButton, Qt::NoModifier, inWindow(widget, at)); }
-void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardModifiers modifiers, Qt::MouseButton button) {
+void doubleClick(QWidget& widget, const QPointF& at) {
+    QTest::mouseDClick(handle(widget), Qt::LeftButton, Qt::NoModifier, inWindow(widget, at));
+}
+void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardModifiers modifiers,
+          Qt::MouseButton button) {
     moveTo(widget, from, modifiers, Qt::NoButton);
     press(widget, from, modifiers, button);
     for (int i = 1; i <= 12; ++i) {

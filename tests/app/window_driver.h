@@ -22,15 +22,20 @@ void settle();
 
 void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier); // to whatever has the focus
 void type(const QString& text);
-void press(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
-void moveTo(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
-void release(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
-void click(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
+void press(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier,
+           Qt::MouseButton button = Qt::LeftButton);
+void moveTo(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier,
+            Qt::MouseButton button = Qt::LeftButton);
+void release(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier,
+             Qt::MouseButton button = Qt::LeftButton);
+void click(QWidget& widget, const QPointF& at, Qt::KeyboardModifiers modifiers = Qt::NoModifier,
+           Qt::MouseButton button = Qt::LeftButton);
 void doubleClick(QWidget& widget, const QPointF& at);
-void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardModifiers modifiers = Qt::NoModifier, Qt::MouseButton button = Qt::LeftButton);
+void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardModifiers modifiers = Qt::NoModifier,
+          Qt::MouseButton button = Qt::LeftButton);
 
-void verb(Verb v);              // by its digit
-void leaf(const QString& id);   // by a click on it
+void verb(Verb v);            // by its digit
+void leaf(const QString& id); // by a click on it
 QPointF at(Pane& pane, const V2f& ground);
 void choosePlanAsMain(bool plan);
 // Types into the line edit of the given name in the inspector and presses Enter.

@@ -33,9 +33,15 @@ namespace fs = std::filesystem;
 
 namespace {
 
-const Building* house() { return bodyOf<Building>(find(window().session().project(), "Honey house")); }
-const Item* last() { return window().session().project().items.back().get(); }
-Session& session() { return window().session(); }
+const Building* house() {
+    return bodyOf<Building>(find(window().session().project(), "Honey house"));
+}
+const Item* last() {
+    return window().session().project().items.back().get();
+}
+Session& session() {
+    return window().session();
+}
 
 // One undo brings the document back to `before`, one redo to what it is now.
 void expectOneStep(const std::string& before) {
@@ -47,7 +53,9 @@ void expectOneStep(const std::string& before) {
     EXPECT_EQ(documentHash(), after);
 }
 
-QString message() { return window().findChild<QLabel*>("message")->text(); }
+QString message() {
+    return window().findChild<QLabel*>("message")->text();
+}
 
 double difference(const QImage& a, const QImage& b) {
     if (a.size() != b.size()) return 255;
@@ -125,7 +133,8 @@ TEST(Window, EveryControlHasANameAndATip) {
         for (QWidget* w : window().findChildren<QWidget*>()) {
             if (!w->isVisible() || w->focusPolicy() == Qt::NoFocus || w->objectName().startsWith("qt_")) continue;
             if (qobject_cast<QAbstractButton*>(w) || qobject_cast<QLineEdit*>(w))
-                EXPECT_TRUE(!w->accessibleName().isEmpty() || (qobject_cast<QAbstractButton*>(w) && !static_cast<QAbstractButton*>(w)->text().isEmpty()))
+                EXPECT_TRUE(!w->accessibleName().isEmpty() ||
+                            (qobject_cast<QAbstractButton*>(w) && !static_cast<QAbstractButton*>(w)->text().isEmpty()))
                     << w->metaObject()->className() << " " << w->objectName().toStdString();
         }
     }
@@ -167,7 +176,8 @@ TEST(Seat, DraggingMovesTheBuildingInThePlan) {
     settle();
     EXPECT_NEAR(house()->position.x, from.x + 6, 0.4f);
     EXPECT_NEAR(house()->position.y, from.y - 4, 0.4f);
-    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().built()->natural), 0.02f) << "it keeps to the ground";
+    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().built()->natural), 0.02f)
+        << "it keeps to the ground";
     expectOneStep(before);
 }
 
@@ -264,7 +274,8 @@ TEST_P(Brushes, RaiseAndInvert) {
     settle();
     EXPECT_LT(session().built()->field.at(spot + V2f(1, 0)), raised - 0.05f);
 }
-INSTANTIATE_TEST_SUITE_P(Panes, Brushes, testing::Values(false, true), [](const auto& i) { return i.param ? "Plan" : "Shot"; });
+INSTANTIATE_TEST_SUITE_P(Panes, Brushes, testing::Values(false, true),
+                         [](const auto& i) { return i.param ? "Plan" : "Shot"; });
 
 TEST(Shape, SmoothAndPaint) {
     freshSite(false);
@@ -525,11 +536,13 @@ TEST(Frame, WheelAndRightDragLookFromAnyVerb) {
     freshSite();
     auto& pane = window().shotPane();
     const Camera saved = session().shot().camera;
-    drag(pane, pane.pictureRect().center(), pane.pictureRect().center() + QPointF(50, 0), Qt::NoModifier, Qt::RightButton);
+    drag(pane, pane.pictureRect().center(), pane.pictureRect().center() + QPointF(50, 0), Qt::NoModifier,
+         Qt::RightButton);
     EXPECT_TRUE(session().looking());
     EXPECT_NE(session().shot().camera.yaw, saved.yaw);
     const QPoint c = pane.mapTo(&window(), pane.pictureRect().center().toPoint());
-    QWheelEvent wheel(c, window().mapToGlobal(c), QPoint(), QPoint(0, 120), Qt::NoButton, Qt::NoModifier, Qt::NoScrollPhase, false);
+    QWheelEvent wheel(c, window().mapToGlobal(c), QPoint(), QPoint(0, 120), Qt::NoButton, Qt::NoModifier,
+                      Qt::NoScrollPhase, false);
     QApplication::sendEvent(window().windowHandle(), &wheel);
     EXPECT_GT(session().shot().camera.position.y, saved.position.y);
 }
@@ -576,7 +589,10 @@ TEST(Finish, ThePictureRefinesAndFinishingDoesNotStartItAgain) {
     const int samples = window().shotPane().picture().samples;
     const QImage before = window().shotPane().picture().image;
     setField("Exposure", "1.5");
-    ASSERT_TRUE(waitFor([&] { return window().shotPane().picture().samples >= samples && difference(window().shotPane().picture().image, before) > 8; }));
+    ASSERT_TRUE(waitFor([&] {
+        return window().shotPane().picture().samples >= samples &&
+               difference(window().shotPane().picture().image, before) > 8;
+    }));
     EXPECT_GE(window().shotPane().picture().samples, samples) << "brighter without a new start";
 }
 
@@ -586,7 +602,12 @@ TEST(Finish, AnEditIsFollowedByTheTracedPicture) {
     const QImage before = window().shotPane().picture().image;
     auto* reg = window().findChild<Register*>();
     click(*reg, QPointF(reg->width() - 52, 46)); // hide the house
-    ASSERT_TRUE(waitFor([&] { return window().shotPane().picture().samples >= 1 && difference(window().shotPane().picture().image, before) > 2; }, 60000));
+    ASSERT_TRUE(waitFor(
+        [&] {
+            return window().shotPane().picture().samples >= 1 &&
+                   difference(window().shotPane().picture().image, before) > 2;
+        },
+        60000));
 }
 
 TEST(Finish, RenderToAFileThroughTheDialog) {
@@ -641,7 +662,11 @@ TEST(Finish, AnUnwritableFileIsOneSentence) {
 TEST(Files, SaveAsOpenAndTheUnsavedDot) {
     freshSite();
     const fs::path file = scratch() / "site.thallos";
-    session().edit("Rename", withSite(session().project(), [] { Site s; s.name = "Saved site"; return s; }()));
+    session().edit("Rename", withSite(session().project(), [] {
+                       Site s;
+                       s.name = "Saved site";
+                       return s;
+                   }()));
     EXPECT_TRUE(session().unsaved());
     auto* project = window().findChild<QToolButton*>("projectMenu");
     EXPECT_NE(project->text().indexOf(QChar(0x25CF)), -1);

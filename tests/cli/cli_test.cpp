@@ -29,7 +29,8 @@ struct Cli : testing::Test {
     ~Cli() override { fs::remove_all(folder); }
 
     Result run(const std::string& arguments) const {
-        const std::string command = program.string() + " " + arguments + " >" + (folder / "out").string() + " 2>" + (folder / "err").string();
+        const std::string command =
+            program.string() + " " + arguments + " >" + (folder / "out").string() + " 2>" + (folder / "err").string();
         const int status = std::system(command.c_str());
         return {WIFEXITED(status) ? WEXITSTATUS(status) : -1, read(folder / "out"), read(folder / "err")};
     }
@@ -42,7 +43,10 @@ struct Cli : testing::Test {
     std::string path(const char* name) const { return (folder / name).string(); }
     std::string site(int size = 60) const {
         const std::string file = path("site.thallos");
-        EXPECT_EQ(run("new " + file + " --size-m " + std::to_string(size) + "," + std::to_string(size) + " --cell-m 0.5").status, 0);
+        EXPECT_EQ(
+            run("new " + file + " --size-m " + std::to_string(size) + "," + std::to_string(size) + " --cell-m 0.5")
+                .status,
+            0);
         return file;
     }
     std::string patch(const json& p) const {
@@ -57,7 +61,8 @@ const std::string kHouse = std::string(THALLOS_SOURCE) + "/assets/demo/honey-hou
 
 TEST_F(Cli, HelpIsThereForEverything) {
     EXPECT_EQ(run("--help").status, 0);
-    for (const char* c : {"info", "dump", "edit", "new", "import", "ground", "plants", "species", "sun", "daylight", "render", "finish"}) {
+    for (const char* c : {"info", "dump", "edit", "new", "import", "ground", "plants", "species", "sun", "daylight",
+                          "render", "finish"}) {
         const Result r = run(std::string(c) + " --help");
         EXPECT_EQ(r.status, 0) << c;
         EXPECT_GT(r.out.size(), 60u) << c;
@@ -65,13 +70,19 @@ TEST_F(Cli, HelpIsThereForEverything) {
 }
 
 TEST_F(Cli, WrongUsageIsTwo) {
-    for (const char* c : {"", "nonsense", "sun", "render", "new x.thallos", "sun --lat 100 --lon 0 --time 2026-01-01T00:00:00Z", "import a b --unit league --out c", "daylight --sun-altitude 20 --sky green"})
+    for (const char* c :
+         {"", "nonsense", "sun", "render", "new x.thallos", "sun --lat 100 --lon 0 --time 2026-01-01T00:00:00Z",
+          "import a b --unit league --out c", "daylight --sun-altitude 20 --sky green"})
         EXPECT_EQ(run(c).status, 2) << c;
 }
 
 TEST_F(Cli, FailuresAreOneAndOneSentence) {
-    for (const std::string& c : std::vector<std::string>{"info " + path("none.thallos"), "info " + path("none.glb"), "dump " + path("none.thallos"), "species Triffid", "finish " + path("none.exr") + " --out " + path("x.png"),
-                                 "new /no-such-folder/x.thallos --size-m 10,10 --cell-m 1", "new " + path("x.thallos") + " --size-m 0,10 --cell-m 1", "new " + path("x.thallos") + " --size-m ten --cell-m 1"}) {
+    for (const std::string& c : std::vector<std::string>{"info " + path("none.thallos"), "info " + path("none.glb"),
+                                                         "dump " + path("none.thallos"), "species Triffid",
+                                                         "finish " + path("none.exr") + " --out " + path("x.png"),
+                                                         "new /no-such-folder/x.thallos --size-m 10,10 --cell-m 1",
+                                                         "new " + path("x.thallos") + " --size-m 0,10 --cell-m 1",
+                                                         "new " + path("x.thallos") + " --size-m ten --cell-m 1"}) {
         const Result r = run(c);
         EXPECT_EQ(r.status, 1) << c;
         EXPECT_EQ(std::count(r.err.begin(), r.err.end(), '\n'), 1) << r.err;
@@ -80,21 +91,31 @@ TEST_F(Cli, FailuresAreOneAndOneSentence) {
 }
 
 TEST_F(Cli, SunMatchesTheReport) {
-    const json j = run("sun --lat 39.742476 --lon -105.1786 --time 2003-10-17T12:30:30-07:00 --elevation-m 1830.14 --pressure-hpa 820 --temperature-c 11 --delta-t-s 67 --json").parsed();
+    const json j = run("sun --lat 39.742476 --lon -105.1786 --time 2003-10-17T12:30:30-07:00 --elevation-m 1830.14 "
+                       "--pressure-hpa 820 --temperature-c 11 --delta-t-s 67 --json")
+                       .parsed();
     EXPECT_NEAR(j["zenith_deg"], 50.11162, 0.0003);
     EXPECT_NEAR(j["azimuth_deg"], 194.34024, 0.0003);
     EXPECT_EQ(j["transit"], "11:46:05");
     // The same moment in another zone and without colons.
     for (const char* t : {"2003-10-17T19:30:30Z", "2003-10-17T19:30:30", "2003-10-17T21:30:30+0200"})
-        EXPECT_NEAR(run(std::string("sun --lat 39.742476 --lon -105.1786 --elevation-m 1830.14 --pressure-hpa 820 --temperature-c 11 --delta-t-s 67 --json --time ") + t).parsed()["azimuth_deg"], 194.34024, 0.0003) << t;
+        EXPECT_NEAR(run(std::string("sun --lat 39.742476 --lon -105.1786 --elevation-m 1830.14 --pressure-hpa 820 "
+                                    "--temperature-c 11 --delta-t-s 67 --json --time ") +
+                        t)
+                        .parsed()["azimuth_deg"],
+                    194.34024, 0.0003)
+            << t;
     EXPECT_EQ(run("sun --lat 0 --lon 0 --time yesterday").status, 1);
     EXPECT_EQ(run("sun --lat 0 --lon 0 --time 2026-02-30T10:00:00Z").status, 1);
 }
 
 TEST_F(Cli, DaylightFalls) {
-    const json noon = run("daylight --sun-altitude 60 --json").parsed(), evening = run("daylight --sun-altitude 5 --turbidity 5 --json").parsed();
-    for (const char* key : {"direct_normal_lx", "direct_horizontal_lx", "diffuse_horizontal_lx", "zenith_cd_m2"}) EXPECT_GT(noon[key].get<double>(), evening[key].get<double>()) << key;
-    EXPECT_NEAR(noon["direct_horizontal_lx"].get<double>() / noon["direct_normal_lx"].get<double>(), std::sin(60 * M_PI / 180), 1e-3);
+    const json noon = run("daylight --sun-altitude 60 --json").parsed(),
+               evening = run("daylight --sun-altitude 5 --turbidity 5 --json").parsed();
+    for (const char* key : {"direct_normal_lx", "direct_horizontal_lx", "diffuse_horizontal_lx", "zenith_cd_m2"})
+        EXPECT_GT(noon[key].get<double>(), evening[key].get<double>()) << key;
+    EXPECT_NEAR(noon["direct_horizontal_lx"].get<double>() / noon["direct_normal_lx"].get<double>(),
+                std::sin(60 * M_PI / 180), 1e-3);
 }
 
 TEST_F(Cli, SpeciesAreListed) {
@@ -123,18 +144,34 @@ TEST_F(Cli, DumpAndEditGoTogether) {
     const std::string file = site();
     const json before = run("dump " + file).parsed();
     EXPECT_EQ(before["schema"], 1);
-    const Result same = run("edit " + file + " --patch " + patch(json::array()) + " --out " + path("same.thallos") + " --json");
+    const Result same =
+        run("edit " + file + " --patch " + patch(json::array()) + " --out " + path("same.thallos") + " --json");
     EXPECT_EQ(same.parsed()["changed"], false);
     EXPECT_EQ(run("dump " + path("same.thallos")).parsed(), before);
-    const json drift = {{"id", 2}, {"name", "Meadow"}, {"type", "drift"}, {"visible", true}, {"locked", false}, {"areas_m", {{{-20, -20}, {20, -20}, {20, 20}, {-20, 20}}}},
-                        {"mix", {{{"species", "Fescue"}, {"share", 1}}}}, {"density_per_m2", 2}, {"spacing_m", 0.1}, {"size_spread", 0.2}, {"lean", 0}, {"patchiness", 0}, {"seed", 3}, {"version", 1}};
-    const json change = {{{"op", "add"}, {"path", "/items/-"}, {"value", drift}}, {{"op", "replace"}, {"path", "/next_id"}, {"value", 3}}};
-    const Result edited = run("edit " + file + " --patch " + patch(change) + " --out " + path("edited.thallos") + " --json");
+    const json drift = {{"id", 2},
+                        {"name", "Meadow"},
+                        {"type", "drift"},
+                        {"visible", true},
+                        {"locked", false},
+                        {"areas_m", {{{-20, -20}, {20, -20}, {20, 20}, {-20, 20}}}},
+                        {"mix", {{{"species", "Fescue"}, {"share", 1}}}},
+                        {"density_per_m2", 2},
+                        {"spacing_m", 0.1},
+                        {"size_spread", 0.2},
+                        {"lean", 0},
+                        {"patchiness", 0},
+                        {"seed", 3},
+                        {"version", 1}};
+    const json change = {{{"op", "add"}, {"path", "/items/-"}, {"value", drift}},
+                         {{"op", "replace"}, {"path", "/next_id"}, {"value", 3}}};
+    const Result edited =
+        run("edit " + file + " --patch " + patch(change) + " --out " + path("edited.thallos") + " --json");
     EXPECT_EQ(edited.status, 0) << edited.err;
     EXPECT_EQ(edited.parsed()["changed"], true);
     EXPECT_GT(run("info " + path("edited.thallos") + " --json").parsed()["plants"], 1000);
 
-    const Result planted = run("plants " + path("edited.thallos") + " --item Meadow --csv " + path("p.csv") + " --json");
+    const Result planted =
+        run("plants " + path("edited.thallos") + " --item Meadow --csv " + path("p.csv") + " --json");
     EXPECT_EQ(planted.status, 0);
     const std::string csv = read(folder / "p.csv");
     EXPECT_EQ(csv.substr(0, csv.find('\n')), "item,species,variant,x_m,y_m,z_m,yaw_deg,tilt_deg,scale,height_m");
@@ -143,8 +180,11 @@ TEST_F(Cli, DumpAndEditGoTogether) {
 
 TEST_F(Cli, BadPatchesChangeNothing) {
     const std::string file = site();
-    for (const json& bad : {json{{{"op", "remove"}, {"path", "/nowhere"}}}, json{{{"op", "replace"}, {"path", "/ground/cell_m"}, {"value", -1}}}, json{{{"op", "replace"}, {"path", "/items/0/name"}, {"value", ""}}},
-                            json{{{"op", "replace"}, {"path", "/schema"}, {"value", 99}}}, json("text"), json{{{"op", "replace"}, {"path", "/items/0/camera/focal_mm"}, {"value", 0}}}}) {
+    for (const json& bad : {json{{{"op", "remove"}, {"path", "/nowhere"}}},
+                            json{{{"op", "replace"}, {"path", "/ground/cell_m"}, {"value", -1}}},
+                            json{{{"op", "replace"}, {"path", "/items/0/name"}, {"value", ""}}},
+                            json{{{"op", "replace"}, {"path", "/schema"}, {"value", 99}}}, json("text"),
+                            json{{{"op", "replace"}, {"path", "/items/0/camera/focal_mm"}, {"value", 0}}}}) {
         const Result r = run("edit " + file + " --patch " + patch(bad) + " --out " + path("never.thallos"));
         EXPECT_EQ(r.status, 1) << bad;
         EXPECT_FALSE(fs::exists(folder / "never.thallos"));
@@ -153,7 +193,8 @@ TEST_F(Cli, BadPatchesChangeNothing) {
 
 TEST_F(Cli, ImportSeatsTheBuilding) {
     const std::string file = site(100);
-    const Result r = run("import " + file + " " + kHouse + " --at 5,-3 --yaw 20 --seat --out " + path("built.thallos") + " --json");
+    const Result r =
+        run("import " + file + " " + kHouse + " --at 5,-3 --yaw 20 --seat --out " + path("built.thallos") + " --json");
     ASSERT_EQ(r.status, 0) << r.err;
     const json j = r.parsed();
     EXPECT_GE(j["parts"], 60);
@@ -172,11 +213,13 @@ TEST_F(Cli, GroundGoesOutAndIn) {
     const json out = run("ground " + path("hills.thallos") + " --export " + path("h.tif") + " --json").parsed();
     EXPECT_EQ(out["width"], 121);
     EXPECT_EQ(out["height"], 121);
-    const Result in = run("ground " + file + " --import " + path("h.tif") + " --out " + path("back.thallos") + " --json");
+    const Result in =
+        run("ground " + file + " --import " + path("h.tif") + " --out " + path("back.thallos") + " --json");
     ASSERT_EQ(in.status, 0) << in.err;
     EXPECT_NEAR(in.parsed()["max_m"], out["max_m"], 1e-3);
     const std::string line = " --profile -20,-10,22,14 --samples 40 --json";
-    const json a = run("ground " + path("hills.thallos") + line).parsed(), b = run("ground " + path("back.thallos") + line).parsed();
+    const json a = run("ground " + path("hills.thallos") + line).parsed(),
+               b = run("ground " + path("back.thallos") + line).parsed();
     ASSERT_EQ(a["z_m"].size(), 40u);
     for (int i = 0; i < 40; ++i) EXPECT_NEAR(a["z_m"][i], b["z_m"][i], 1e-3);
     EXPECT_NEAR(a["x_m"][39], 22, 1e-4);
@@ -190,11 +233,13 @@ TEST_F(Cli, GroundGoesOutAndIn) {
 TEST_F(Cli, RenderIsTheSameForAnyNumberOfThreads) {
     const std::string file = site();
     const std::string common = "render " + file + " --size 96x54 --samples 4 --seed 3 --json ";
-    const Result one = run(common + "--threads 1 --out " + path("one.png")), two = run(common + "--threads 2 --out " + path("two.png"));
+    const Result one = run(common + "--threads 1 --out " + path("one.png")),
+                 two = run(common + "--threads 2 --out " + path("two.png"));
     ASSERT_EQ(one.status, 0) << one.err;
     ASSERT_EQ(two.status, 0) << two.err;
     EXPECT_EQ(read(folder / "one.png"), read(folder / "two.png")) << "byte for byte";
-    for (const char* key : {"seconds", "samples", "rays", "mrays_per_s", "peak_mib"}) EXPECT_TRUE(one.parsed().contains(key)) << key;
+    for (const char* key : {"seconds", "samples", "rays", "mrays_per_s", "peak_mib"})
+        EXPECT_TRUE(one.parsed().contains(key)) << key;
     EXPECT_EQ(one.parsed()["samples"], 4);
     EXPECT_EQ(one.parsed()["rays"], two.parsed()["rays"]);
     ASSERT_EQ(run(common + "--threads 2 --out " + path("two.exr")).status, 0);
@@ -207,10 +252,12 @@ TEST_F(Cli, FinishWorksFromTheExr) {
     ASSERT_EQ(run("render " + file + " --size 80x45 --samples 2 --out " + path("a.exr")).status, 0);
     EXPECT_EQ(run("finish " + path("a.exr") + " --out " + path("plain.png")).status, 0);
     std::ofstream(folder / "bright.json") << R"({"exposure_stops": 1.5, "balance_k": 4800, "vignette_stops": 0.5})";
-    EXPECT_EQ(run("finish " + path("a.exr") + " --recipe " + path("bright.json") + " --out " + path("bright.png")).status, 0);
+    EXPECT_EQ(
+        run("finish " + path("a.exr") + " --recipe " + path("bright.json") + " --out " + path("bright.png")).status, 0);
     EXPECT_NE(read(folder / "plain.png"), read(folder / "bright.png"));
     std::ofstream(folder / "wrong.json") << R"({"contrast": 9})";
-    EXPECT_EQ(run("finish " + path("a.exr") + " --recipe " + path("wrong.json") + " --out " + path("never.png")).status, 1);
+    EXPECT_EQ(run("finish " + path("a.exr") + " --recipe " + path("wrong.json") + " --out " + path("never.png")).status,
+              1);
     EXPECT_FALSE(fs::exists(folder / "never.png"));
     fs::resize_file(folder / "a.exr", fs::file_size(folder / "a.exr") / 2);
     EXPECT_EQ(run("finish " + path("a.exr") + " --out " + path("never.png")).status, 1);
@@ -218,7 +265,8 @@ TEST_F(Cli, FinishWorksFromTheExr) {
 
 TEST_F(Cli, RenderRefusesNonsense) {
     const std::string file = site();
-    for (const char* bad : {"--size 0x0", "--size 99999x99999", "--size wide", "--shot Nowhere", "--region 0,0,900,900 --size 64x64", "--region x --size 64x64"})
+    for (const char* bad : {"--size 0x0", "--size 99999x99999", "--size wide", "--shot Nowhere",
+                            "--region 0,0,900,900 --size 64x64", "--region x --size 64x64"})
         EXPECT_EQ(run("render " + file + " --samples 1 " + bad + " --out " + path("never.png")).status, 1) << bad;
     EXPECT_EQ(run("render " + file + " --samples 1 --size 64x36 --out " + path("never.gif")).status, 1);
     EXPECT_EQ(run("render " + file + " --samples 1 --size 64x36 --out /no-such-folder/x.png").status, 1);

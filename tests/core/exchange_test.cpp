@@ -119,7 +119,8 @@ TEST_F(Exchange, MissingEmptyAndForeignFilesAreRefused) {
 TEST_F(Exchange, TruncatedGlbIsRefused) {
     const std::string whole = read(kHouse);
     for (size_t k : {4u, 11u, 20u, 300u, 5000u}) expectSentence(write("cut.glb", whole.substr(0, k)));
-    for (int k = 1; k < 6; ++k) expectSentence(write("cut.glb", whole.substr(0, whole.size() * static_cast<size_t>(k) / 6)));
+    for (int k = 1; k < 6; ++k)
+        expectSentence(write("cut.glb", whole.substr(0, whole.size() * static_cast<size_t>(k) / 6)));
 }
 
 TEST_F(Exchange, MutatedGlbNeverCrashesTheProgram) {
@@ -132,27 +133,39 @@ TEST_F(Exchange, MutatedGlbNeverCrashesTheProgram) {
             const Model m = importModel(write("mutated.glb", b), {}, nullptr, {int64_t(4) << 30, 20});
             for (const Part& p : m.parts)
                 for (const V3i& t : p.mesh.triangles) ASSERT_LT(static_cast<size_t>(t.x), p.mesh.positions.size());
-        } catch (const Error& e) { EXPECT_EQ(std::string(e.what()).find('\n'), std::string::npos); }
+        } catch (const Error& e) {
+            EXPECT_EQ(std::string(e.what()).find('\n'), std::string::npos);
+        }
     }
 }
 
 TEST_F(Exchange, AccessorsBeyondTheirBufferAreRefused) {
-    const std::string head = R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0}}]}],)"
-                             R"("buffers":[{"byteLength":36,"uri":"data:application/octet-stream;base64,AAAAAAAAAAAAAAAAAACAPwAAAAAAAAAAAAAAAAAAgD8AAAAA"}],"bufferViews":[{"buffer":0,"byteLength":36}],)";
-    const Model good = importModel(write("good.gltf", head + R"("accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3"}]})"));
+    const std::string head =
+        R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0}}]}],)"
+        R"("buffers":[{"byteLength":36,"uri":"data:application/octet-stream;base64,AAAAAAAAAAAAAAAAAACAPwAAAAAAAAAAAAAAAAAAgD8AAAAA"}],"bufferViews":[{"buffer":0,"byteLength":36}],)";
+    const Model good = importModel(
+        write("good.gltf", head + R"("accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3"}]})"));
     EXPECT_EQ(triangleCount(good), 1);
-    expectSentence(write("far.gltf", head + R"("accessors":[{"bufferView":0,"componentType":5126,"count":3000000,"type":"VEC3"}]})"));
-    expectSentence(write("off.gltf", head + R"("accessors":[{"bufferView":0,"byteOffset":4000000000,"componentType":5126,"count":3,"type":"VEC3"}]})"));
-    expectSentence(write("view.gltf", head + R"("accessors":[{"bufferView":7,"componentType":5126,"count":3,"type":"VEC3"}]})"));
-    expectSentence(write("cycle.gltf", R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"children":[0]}]})"));
+    expectSentence(write(
+        "far.gltf", head + R"("accessors":[{"bufferView":0,"componentType":5126,"count":3000000,"type":"VEC3"}]})"));
+    expectSentence(write(
+        "off.gltf",
+        head +
+            R"("accessors":[{"bufferView":0,"byteOffset":4000000000,"componentType":5126,"count":3,"type":"VEC3"}]})"));
+    expectSentence(
+        write("view.gltf", head + R"("accessors":[{"bufferView":7,"componentType":5126,"count":3,"type":"VEC3"}]})"));
+    expectSentence(write(
+        "cycle.gltf", R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"children":[0]}]})"));
 }
 
 TEST_F(Exchange, NoFileOutsideTheFolderIsRead) {
     fs::create_directories(folder / "inside");
     write("secret.bin", std::string(36, '\0'));
-    const std::string body = R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0}}]}],)"
-                             R"("buffers":[{"byteLength":36,"uri":"@"}],"bufferViews":[{"buffer":0,"byteLength":36}],"accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3"}]})";
-    for (const std::string& uri : {std::string("../secret.bin"), (folder / "secret.bin").string(), std::string("/etc/hostname")}) {
+    const std::string body =
+        R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0}}]}],)"
+        R"("buffers":[{"byteLength":36,"uri":"@"}],"bufferViews":[{"buffer":0,"byteLength":36}],"accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3"}]})";
+    for (const std::string& uri :
+         {std::string("../secret.bin"), (folder / "secret.bin").string(), std::string("/etc/hostname")}) {
         std::string s = body;
         s.replace(s.find('@'), 1, uri);
         expectSentence(write("inside/outside.gltf", s));
@@ -170,7 +183,9 @@ TEST_F(Exchange, CancelAndTimeLimitEndTheChild) {
     try {
         importModel(kHouse, {}, &progress);
         FAIL();
-    } catch (const Error& e) { EXPECT_EQ(e.kind(), Error::Kind::Cancelled); }
+    } catch (const Error& e) {
+        EXPECT_EQ(e.kind(), Error::Kind::Cancelled);
+    }
 }
 
 TEST_F(Exchange, AMissingReaderIsNamed) {
@@ -181,7 +196,8 @@ TEST_F(Exchange, AMissingReaderIsNamed) {
 
 TEST_F(Exchange, HeightsGoOutAndComeBack) {
     HeightRaster r{20, 12, 0.5f, {}};
-    for (int i = 0; i < 240; ++i) r.values.push_back(80 + 0.25f * static_cast<float>(i % 20) - 0.1f * static_cast<float>(i / 20));
+    for (int i = 0; i < 240; ++i)
+        r.values.push_back(80 + 0.25f * static_cast<float>(i % 20) - 0.1f * static_cast<float>(i / 20));
     for (const char* name : {"h.tif", "h.asc"}) {
         exportHeights(folder / name, r, {-5, -3});
         const HeightRaster back = importHeights(folder / name);

@@ -9,7 +9,9 @@
 using namespace thallos;
 
 namespace {
-Ground hills() { return Ground::make({120, 90}, 0.5f, {3, 8, 40, 0.45f, {0.02f, -0.01f}}); }
+Ground hills() {
+    return Ground::make({120, 90}, 0.5f, {3, 8, 40, 0.45f, {0.02f, -0.01f}});
+}
 const Polygon kHouse{{-6, -4}, {6, -4}, {6, 4}, {-6, 4}};
 } // namespace
 
@@ -24,7 +26,8 @@ TEST(GroundGrid, CoversTheSizeAskedFor) {
 }
 
 TEST(GroundGrid, RefusesNonsense) {
-    for (const V2f& size : {V2f(0, 10), V2f(-5, 10), V2f(1e9f, 10), V2f(NAN, 10), V2f(1, 1)}) EXPECT_THROW(GroundGrid::make(size, 0.5f), Error);
+    for (const V2f& size : {V2f(0, 10), V2f(-5, 10), V2f(1e9f, 10), V2f(NAN, 10), V2f(1, 1)})
+        EXPECT_THROW(GroundGrid::make(size, 0.5f), Error);
     EXPECT_THROW(GroundGrid::make({10, 10}, 0), Error);
     EXPECT_THROW(GroundGrid::make({10, 10}, NAN), Error);
 }
@@ -155,7 +158,8 @@ TEST_P(PadOnSlope, IsLevelAndMeetsTheGround) {
     const Pad pad{{kHouse}, 0.5f, 1.2f, batter, 0.6f};
     const HeightField f = buildPadded(natural, {pad});
     // Level on the apron all round.
-    for (const V2f& p : {V2f(-6.8f, 0), V2f(6.8f, 2), V2f(0, 4.8f), V2f(3, -4.8f)}) EXPECT_NEAR(f.at(p), 0.5f, 1e-4) << p.x << " " << p.y;
+    for (const V2f& p : {V2f(-6.8f, 0), V2f(6.8f, 2), V2f(0, 4.8f), V2f(3, -4.8f)})
+        EXPECT_NEAR(f.at(p), 0.5f, 1e-4) << p.x << " " << p.y;
     // Never above the floor inside, sunk well inside the outline.
     for (float x = -5.9f; x < 6; x += 0.3f)
         for (float y = -3.9f; y < 4; y += 0.3f) EXPECT_LE(f.at({x, y}), 0.5f + 1e-4);
@@ -208,7 +212,8 @@ TEST(FarLand, JoinsTheSiteAtItsBorder) {
     float reach = 0, steepest = 0;
     for (const V3f& p : far.positions) {
         reach = std::max(reach, xy(p).length());
-        if (site.intersects(xy(p)) && (std::abs(std::abs(p.x) - site.max.x) < 1e-3f || std::abs(std::abs(p.y) - site.max.y) < 1e-3f))
+        if (site.intersects(xy(p)) &&
+            (std::abs(std::abs(p.x) - site.max.x) < 1e-3f || std::abs(std::abs(p.y) - site.max.y) < 1e-3f))
             EXPECT_NEAR(p.z, f.at(xy(p)), 0.02f);
         steepest = std::max(steepest, std::abs(p.z));
     }

@@ -18,7 +18,9 @@ const Atmosphere& clearAir() {
     static const Atmosphere a(40000.0f);
     return a;
 }
-V3f sunAt(float altitude, float azimuth = 180) { return sunDirection({altitude, 90.0 - altitude, azimuth}); }
+V3f sunAt(float altitude, float azimuth = 180) {
+    return sunDirection({altitude, 90.0 - altitude, azimuth});
+}
 } // namespace
 
 TEST(Sun, MatchesTheReportsExample) {
@@ -45,8 +47,10 @@ TEST(Sun, JulianDaysOfTheReport) {
         int y, m, d;
         double hour, jd;
     };
-    for (const Row& r : {Row{2000, 1, 1, 12, 2451545.0}, Row{1999, 1, 1, 0, 2451179.5}, Row{1987, 1, 27, 0, 2446822.5}, Row{1988, 6, 19, 12, 2447332.0}, Row{1900, 1, 1, 0, 2415020.5},
-                         Row{1600, 12, 31, 0, 2305812.5}, Row{837, 4, 10, 7.2, 2026871.8}, Row{-1000, 7, 12, 12, 1356001.0}})
+    for (const Row& r :
+         {Row{2000, 1, 1, 12, 2451545.0}, Row{1999, 1, 1, 0, 2451179.5}, Row{1987, 1, 27, 0, 2446822.5},
+          Row{1988, 6, 19, 12, 2447332.0}, Row{1900, 1, 1, 0, 2415020.5}, Row{1600, 12, 31, 0, 2305812.5},
+          Row{837, 4, 10, 7.2, 2026871.8}, Row{-1000, 7, 12, 12, 1356001.0}})
         EXPECT_NEAR(julianDay({r.y, r.m, r.d, r.hour, 0}), r.jd, 1e-4) << r.y;
 }
 
@@ -55,7 +59,8 @@ TEST(Sun, SeasonsAndPoles) {
     EXPECT_FALSE(sunDay(north, {2026, 6, 21, 0, 2}).sunset) << "midnight sun";
     EXPECT_FALSE(sunDay(north, {2026, 12, 21, 0, 2}).sunrise) << "polar night";
     const Place here{52, 0, 0};
-    const double june = sunPosition(here, {2026, 6, 21, 12, 0}).altitude, december = sunPosition(here, {2026, 12, 21, 12, 0}).altitude;
+    const double june = sunPosition(here, {2026, 6, 21, 12, 0}).altitude,
+                 december = sunPosition(here, {2026, 12, 21, 12, 0}).altitude;
     EXPECT_NEAR(june, 90 - 52 + 23.44, 0.3);
     EXPECT_NEAR(december, 90 - 52 - 23.44, 0.3);
     // In the south the noon sun stands in the north.
@@ -90,8 +95,11 @@ TEST(Atmosphere, LightFadesWithThePathThroughTheAir) {
 }
 
 TEST(Atmosphere, VerticalDepthIsThatOfCleanAirAndHaze) {
-    // Optical depth from zenith transmittance: Rayleigh 0.0985 at 550 nm for 8 km of scale height, haze by its visibility.
-    const float expected = 1.24062e-6f / std::pow(0.56f, 4.0f) * 8000 + (3.912f / 40000 - 1.24062e-6f / std::pow(0.55f, 4.0f)) * std::pow(0.56f / 0.55f, -1.1f) * 1200;
+    // Optical depth from zenith transmittance: Rayleigh 0.0985 at 550 nm for 8 km of scale height, haze by its
+    // visibility.
+    const float expected =
+        1.24062e-6f / std::pow(0.56f, 4.0f) * 8000 +
+        (3.912f / 40000 - 1.24062e-6f / std::pow(0.55f, 4.0f)) * std::pow(0.56f / 0.55f, -1.1f) * 1200;
     EXPECT_NEAR(-std::log(clearAir().sunTransmittance(0, 1)[8]), expected + 0.027f, 0.02f); // and ozone
 }
 
@@ -121,7 +129,8 @@ TEST(Daylight, DuskIsDimButNeverBlack) {
 
 TEST(Daylight, TheSunSideIsBrighterAndTheZenithBluer) {
     const Environment e = makeEnvironment(sunAt(25, 180), 0, clearAir());
-    const Rgb toward = skyRadiance(e, V3f(0, -std::cos(0.4f), std::sin(0.4f))), away = skyRadiance(e, V3f(0, std::cos(0.4f), std::sin(0.4f))), up = skyRadiance(e, {0, 0, 1});
+    const Rgb toward = skyRadiance(e, V3f(0, -std::cos(0.4f), std::sin(0.4f))),
+              away = skyRadiance(e, V3f(0, std::cos(0.4f), std::sin(0.4f))), up = skyRadiance(e, {0, 0, 1});
     EXPECT_GT(luminance(toward), luminance(away));
     EXPECT_GT(up.z, up.x);
     const Rgb horizon = skyRadiance(e, V3f(0.99f, 0, 0.03f).normalized());
@@ -129,7 +138,8 @@ TEST(Daylight, TheSunSideIsBrighterAndTheZenithBluer) {
 }
 
 TEST(Daylight, SunsetReddens) {
-    const Environment noon = makeEnvironment(sunAt(50), 0, clearAir()), evening = makeEnvironment(sunAt(2), 0, clearAir());
+    const Environment noon = makeEnvironment(sunAt(50), 0, clearAir()),
+                      evening = makeEnvironment(sunAt(2), 0, clearAir());
     EXPECT_GT(evening.sunIlluminance.x / evening.sunIlluminance.z, 2 * noon.sunIlluminance.x / noon.sunIlluminance.z);
 }
 
@@ -150,13 +160,15 @@ TEST(Sky, SamplingAgreesWithItsDensity) {
 
 TEST(Sky, HarmonicsGiveTheIrradiance) {
     const Environment uniform = uniformEnvironment(Rgb(100));
-    for (const V3f& n : {V3f(0, 0, 1), V3f(1, 0, 0), V3f(0, -0.6f, 0.8f)}) EXPECT_NEAR(uniform.skyIrradiance(n).y, 100 * kPi, 3);
+    for (const V3f& n : {V3f(0, 0, 1), V3f(1, 0, 0), V3f(0, -0.6f, 0.8f)})
+        EXPECT_NEAR(uniform.skyIrradiance(n).y, 100 * kPi, 3);
     const Environment e = makeEnvironment(sunAt(45), 0, clearAir());
     EXPECT_NEAR(luminance(e.skyIrradiance({0, 0, 1})) / illuminance(e).diffuseHorizontal, 1, 0.12);
 }
 
 TEST(Haze, GrowsWithDistanceAndWithHaze) {
-    const Environment clear = makeEnvironment(sunAt(30), 0, clearAir()), thick = makeEnvironment(sunAt(30), 0, Atmosphere(3000.0f));
+    const Environment clear = makeEnvironment(sunAt(30), 0, clearAir()),
+                      thick = makeEnvironment(sunAt(30), 0, Atmosphere(3000.0f));
     const V3f d(0, 1, 0);
     float before = 1;
     for (float m : {10.0f, 100.0f, 1000.0f, 5000.0f, 20000.0f}) {

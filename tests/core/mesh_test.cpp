@@ -53,7 +53,8 @@ TEST(Polygon, SmoothOutlinePassesThroughItsHandles) {
 }
 
 TEST(Footprint, IsTheOutlineOfWhatStands) {
-    const Mesh low = box({0, 0, 0}, {6, 3, 2}), wing = box({6, 0, 0}, {9, 1, 2}), roof = box({-2, -2, 2.5f}, {11, 5, 3});
+    const Mesh low = box({0, 0, 0}, {6, 3, 2}), wing = box({6, 0, 0}, {9, 1, 2}),
+               roof = box({-2, -2, 2.5f}, {11, 5, 3});
     const auto outline = footprint({&low, &wing, &roof}, 0.6f);
     ASSERT_EQ(outline.size(), 1u);
     EXPECT_NEAR(area(outline[0]), 18 + 3, 0.3);
@@ -104,7 +105,9 @@ TEST(Model, MissingMaterialsBecomePlain) {
     EXPECT_EQ(m.parts[0].material, 0);
 }
 
-TEST(Model, FigureIsAPersonsHeight) { EXPECT_NEAR(bounds(scaleFigure()).size().z, 1.75f, 0.01f); }
+TEST(Model, FigureIsAPersonsHeight) {
+    EXPECT_NEAR(bounds(scaleFigure()).size().z, 1.75f, 0.01f);
+}
 
 TEST(ModelBlob, ComesBackTheSame) {
     Model m = boxModel({0, 0, 0}, {2, 3, 4});
@@ -121,7 +124,8 @@ TEST(ModelBlob, ComesBackTheSame) {
 
 TEST(ModelBlob, EveryTruncationIsRefused) {
     const std::string bytes = packModel(boxModel({0, 0, 0}, {1, 1, 1}));
-    for (size_t n = 0; n < bytes.size(); ++n) EXPECT_THROW(unpackModel(std::string_view(bytes).substr(0, n)), Error) << n;
+    for (size_t n = 0; n < bytes.size(); ++n)
+        EXPECT_THROW(unpackModel(std::string_view(bytes).substr(0, n)), Error) << n;
 }
 
 TEST(ModelBlob, MutationsNeverCrash) {
@@ -133,7 +137,9 @@ TEST(ModelBlob, MutationsNeverCrash) {
             b[i] = static_cast<char>(b[i] ^ x);
             try {
                 unpackModel(b);
-            } catch (const Error&) { ++refused; }
+            } catch (const Error&) {
+                ++refused;
+            }
         }
     EXPECT_GT(refused, 100);
 }
@@ -169,7 +175,8 @@ TEST(Surface, PatternsStayReflective) {
 
 TEST(Surface, FarPatternsFadeToTheirMean) {
     const Surface s{.name = "x", .baseColor = Rgb(0.5f), .pattern = Pattern::Gravel, .patternSize = 0.02f};
-    const SurfacePoint a = evaluate(s, {0.001f, 0.002f, 0}, {0, 0, 1}, V2f(0), 2), b = evaluate(s, {0.011f, 0.022f, 0}, {0, 0, 1}, V2f(0), 2);
+    const SurfacePoint a = evaluate(s, {0.001f, 0.002f, 0}, {0, 0, 1}, V2f(0), 2),
+                       b = evaluate(s, {0.011f, 0.022f, 0}, {0, 0, 1}, V2f(0), 2);
     EXPECT_NEAR(a.albedo.x, b.albedo.x, 0.01f);
     EXPECT_EQ(a.normal, V3f(0, 0, 1));
 }

@@ -18,7 +18,8 @@ const PlantLibrary& library() {
 }
 
 PlantingSite openSite() {
-    return {[](const V2f& p) { return 0.1f * p.x; }, [](const V2f&) { return V3f(-0.1f, 0, 1).normalized(); }, [](const V2f&, float) { return true; }};
+    return {[](const V2f& p) { return 0.1f * p.x; }, [](const V2f&) { return V3f(-0.1f, 0, 1).normalized(); },
+            [](const V2f&, float) { return true; }};
 }
 
 Drift meadow() {
@@ -33,7 +34,8 @@ Drift meadow() {
 const std::vector<MixSpecies> kMix{{1, 0, 0.5f}};
 const Box2f kAll({-100, -100}, {100, 100});
 
-std::map<uint32_t, V2f> placed(const Drift& d, const PlantingSite& site = openSite(), const std::vector<MixSpecies>& mix = kMix, uint64_t id = 9) {
+std::map<uint32_t, V2f> placed(const Drift& d, const PlantingSite& site = openSite(),
+                               const std::vector<MixSpecies>& mix = kMix, uint64_t id = 9) {
     std::vector<PlantRecord> r;
     scatter(d, id, 9, mix, kAll, site, r);
     std::map<uint32_t, V2f> out;
@@ -111,7 +113,9 @@ TEST(Recipe, ErrorsNameTheValue) {
         try {
             parseRecipe(text, "plum.json");
             FAIL() << text;
-        } catch (const Error& e) { EXPECT_NE(std::string(e.what()).find(part), std::string::npos) << e.what(); }
+        } catch (const Error& e) {
+            EXPECT_NE(std::string(e.what()).find(part), std::string::npos) << e.what();
+        }
     };
     fails("{", "JSON");
     fails("[]", "object");
@@ -131,7 +135,9 @@ TEST(Scatter, IsDenseAsAsked) {
     EXPECT_NEAR(static_cast<double>(n) / area(meadow()), 2, 0.1);
 }
 
-TEST(Scatter, SameInSameOut) { EXPECT_EQ(placed(meadow()), placed(meadow())); }
+TEST(Scatter, SameInSameOut) {
+    EXPECT_EQ(placed(meadow()), placed(meadow()));
+}
 
 TEST(Scatter, AnotherSeedOrDriftIsAnotherLayout) {
     Drift d = meadow();
@@ -188,7 +194,10 @@ TEST(Scatter, WindowsGiveTheSameAsTheWhole) {
     scatter(d, 9, 9, kMix, kAll, openSite(), whole);
     for (int y = -100; y < 100; y += 25)
         for (int x = -100; x < 100; x += 25)
-            scatter(d, 9, 9, kMix, {{static_cast<float>(x), static_cast<float>(y)}, {static_cast<float>(x + 25), static_cast<float>(y + 25)}}, openSite(), pieces);
+            scatter(d, 9, 9, kMix,
+                    {{static_cast<float>(x), static_cast<float>(y)},
+                     {static_cast<float>(x + 25), static_cast<float>(y + 25)}},
+                    openSite(), pieces);
     std::map<uint32_t, V2f> a, b;
     for (const PlantRecord& r : whole) a[r.key] = {r.x, r.y};
     for (const PlantRecord& r : pieces) b[r.key] = {r.x, r.y};
@@ -249,7 +258,8 @@ TEST(Scatter, NoNeighbourIsTheSameTurnedTheSame) {
     scatter(d, 9, 9, kMix, kAll, openSite(), r);
     for (size_t i = 0; i < r.size(); ++i)
         for (size_t j = i + 1; j < r.size(); ++j)
-            if (std::hypot(r[i].x - r[j].x, r[i].y - r[j].y) < 2 && r[i].individual == r[j].individual) EXPECT_NE(r[i].yaw, r[j].yaw);
+            if (std::hypot(r[i].x - r[j].x, r[i].y - r[j].y) < 2 && r[i].individual == r[j].individual)
+                EXPECT_NE(r[i].yaw, r[j].yaw);
 }
 
 TEST(Scatter, PatchesLeaveGaps) {
@@ -271,4 +281,6 @@ TEST(Scatter, NothingWithoutMixOrAreaOrDensity) {
     EXPECT_TRUE(placed(d).empty());
 }
 
-TEST(Record, IsSmall) { EXPECT_LE(sizeof(PlantRecord), 32u); }
+TEST(Record, IsSmall) {
+    EXPECT_LE(sizeof(PlantRecord), 32u);
+}

@@ -1,8 +1,8 @@
 #include <cmath>
 #include <csignal>
-#include <functional>
 #include <filesystem>
 #include <fstream>
+#include <functional>
 #include <map>
 
 #include <gtest/gtest.h>
@@ -93,7 +93,8 @@ std::string fingerprint(const BuiltSite& s) {
     for (const auto& t : s.field.tiles) bytes += contentHash(t->values.data(), t->values.size() * sizeof(float));
     for (const auto& tiles : s.plants)
         for (const auto& t : tiles) bytes += contentHash(t->records.data(), t->records.size() * sizeof(PlantRecord));
-    for (const auto& w : s.waters) bytes += contentHash(w.sheet->positions.data(), w.sheet->positions.size() * sizeof(V3f));
+    for (const auto& w : s.waters)
+        bytes += contentHash(w.sheet->positions.data(), w.sheet->positions.size() * sizeof(V3f));
     bytes += contentHash(s.far->positions.data(), s.far->positions.size() * sizeof(V3f));
     return contentHash(bytes);
 }
@@ -160,7 +161,9 @@ TEST(Json, LaterSchemaIsRefusedAsSuch) {
     try {
         load(j, [](const std::string&) { return std::string(); });
         FAIL();
-    } catch (const Error& e) { EXPECT_EQ(e.kind(), Error::Kind::Newer); }
+    } catch (const Error& e) {
+        EXPECT_EQ(e.kind(), Error::Kind::Newer);
+    }
 }
 
 TEST(Json, ErrorsNameThePlace) {
@@ -169,7 +172,9 @@ TEST(Json, ErrorsNameThePlace) {
     try {
         load(j, [](const std::string&) { return std::string(); });
         FAIL();
-    } catch (const Error& e) { EXPECT_NE(std::string(e.what()).find("document/items/0/camera/focal_mm"), std::string::npos) << e.what(); }
+    } catch (const Error& e) {
+        EXPECT_NE(std::string(e.what()).find("document/items/0/camera/focal_mm"), std::string::npos) << e.what();
+    }
 }
 
 TEST(Json, EveryMissingMemberIsAnErrorAndNoCrash) {
@@ -181,7 +186,8 @@ TEST(Json, EveryMissingMemberIsAnErrorAndNoCrash) {
     });
     const auto flat = whole.flatten();
     for (const auto& [path, value] : flat.items()) {
-        for (const nlohmann::json& bad : {nlohmann::json(), nlohmann::json("x"), nlohmann::json(-1e30), nlohmann::json::array({1, "y"})}) {
+        for (const nlohmann::json& bad :
+             {nlohmann::json(), nlohmann::json("x"), nlohmann::json(-1e30), nlohmann::json::array({1, "y"})}) {
             auto j = whole;
             j[nlohmann::json::json_pointer(path)] = bad;
             try {
@@ -190,7 +196,8 @@ TEST(Json, EveryMissingMemberIsAnErrorAndNoCrash) {
                     if (it == blobs.end()) throw Error(Error::Kind::Missing, "blob", h);
                     return it->second;
                 });
-            } catch (const Error&) {}
+            } catch (const Error&) {
+            }
         }
     }
 }
@@ -271,7 +278,8 @@ TEST(Store, SaveOpenIsTheSameDocument) {
 TEST(Store, MissingForeignAndEmptyFilesAreRefused) {
     EXPECT_THROW(openProject(scratch() / "none.thallos"), Error);
     EXPECT_THROW(openProject(scratch()), Error);
-    for (const std::string& bytes : {std::string(), std::string("hello"), std::string("SQLite format 3\0", 16), std::string(8192, 'x')}) {
+    for (const std::string& bytes :
+         {std::string(), std::string("hello"), std::string("SQLite format 3\0", 16), std::string(8192, 'x')}) {
         const fs::path file = scratch() / "foreign.thallos";
         std::ofstream(file, std::ios::binary) << bytes;
         EXPECT_THROW(openProject(file), Error);
@@ -308,20 +316,25 @@ TEST(Store, MutatedFilesNeverCrash) {
         std::ofstream(bad, std::ios::binary) << b;
         try {
             openProject(bad);
-        } catch (const Error&) {}
+        } catch (const Error&) {
+        }
     }
 }
 
 TEST(Store, ANewerSchemaIsNamedAsSuch) {
     const fs::path file = scratch() / "newer.thallos";
     saveProjectAs(newProject({50, 50}, 1, "x"), file);
-    const std::string command = "sqlite3 " + file.string() + " \"UPDATE document SET json = replace(json, '\\\"schema\\\": 1', '\\\"schema\\\": 99')\" 2>/dev/null";
+    const std::string command =
+        "sqlite3 " + file.string() +
+        " \"UPDATE document SET json = replace(json, '\\\"schema\\\": 1', '\\\"schema\\\": 99')\" 2>/dev/null";
     if (std::system("command -v sqlite3 > /dev/null 2>&1") != 0) GTEST_SKIP() << "no sqlite3 shell here";
     ASSERT_EQ(std::system(command.c_str()), 0);
     try {
         openProject(file);
         FAIL();
-    } catch (const Error& e) { EXPECT_EQ(e.kind(), Error::Kind::Newer); }
+    } catch (const Error& e) {
+        EXPECT_EQ(e.kind(), Error::Kind::Newer);
+    }
 }
 
 TEST(Store, AFolderThatCannotBeWrittenKeepsTheOldFile) {
@@ -339,7 +352,8 @@ TEST(Store, AFullDiskKeepsTheOldFileWhole) {
         auto m = std::make_shared<Model>(*shed());
         m->name = "Heavy";
         Random random(static_cast<uint64_t>(i));
-        for (int k = 0; k < 40000; ++k) m->parts[0].mesh.positions.emplace_back(random.unit(), random.unit(), random.unit());
+        for (int k = 0; k < 40000; ++k)
+            m->parts[0].mesh.positions.emplace_back(random.unit(), random.unit(), random.unit());
         Building b;
         b.model = m;
         b.surfaces = m->materials;
@@ -354,7 +368,8 @@ TEST(Store, AFullDiskKeepsTheOldFileWhole) {
     EXPECT_THROW(saveProjectAs(q, file), Error);
     setrlimit(RLIMIT_FSIZE, &old);
     EXPECT_EQ(text(openProject(file)), text(p));
-    for (const auto& e : fs::directory_iterator(scratch())) EXPECT_EQ(e.path().filename().string().rfind(".full", 0), std::string::npos) << "left behind: " << e.path();
+    for (const auto& e : fs::directory_iterator(scratch()))
+        EXPECT_EQ(e.path().filename().string().rfind(".full", 0), std::string::npos) << "left behind: " << e.path();
 }
 
 TEST(Store, OneWriterAtATime) {
@@ -373,7 +388,8 @@ TEST(Store, RecoveryIsFoundWhenItsProcessIsGone) {
     writeRecovery(p, folder, "session-1", "/home/x/site.thallos");
     EXPECT_TRUE(findRecoveries(folder).empty()) << "we are still running";
     // As if another process had left it.
-    std::ofstream(folder / "session-1.json") << R"({"original":"/home/x/site.thallos","name":"Test site","process":2000000000})";
+    std::ofstream(folder / "session-1.json")
+        << R"({"original":"/home/x/site.thallos","name":"Test site","process":2000000000})";
     const auto found = findRecoveries(folder);
     ASSERT_EQ(found.size(), 1u);
     EXPECT_EQ(found[0].original, "/home/x/site.thallos");
@@ -384,7 +400,9 @@ TEST(Store, RecoveryIsFoundWhenItsProcessIsGone) {
 
 // ---- what is derived -----------------------------------------------------------------------------------------------
 
-TEST(Build, SameInSameOut) { EXPECT_EQ(fingerprint(*build(sample(), library())), fingerprint(*build(sample(), library()))); }
+TEST(Build, SameInSameOut) {
+    EXPECT_EQ(fingerprint(*build(sample(), library())), fingerprint(*build(sample(), library())));
+}
 
 struct Change {
     const char* name;
@@ -412,23 +430,69 @@ Project changed(const Project& p, const char* name, const std::function<void(Ite
 
 INSTANTIATE_TEST_SUITE_P(
     Edits, Incremental,
-    testing::Values(Change{"dab", [](const Project& p) { return withGround(p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Raise, 8, 1, 0.5f}, {-15, 4})); }},
-                    Change{"shore", [](const Project& p) { return withGround(p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Lower, 6, 0.8f, 0.5f}, {24, -26})); }},
-                    Change{"border", [](const Project& p) { return withGround(p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Raise, 8, 1, 0.5f}, {58, 4})); }},
-                    Change{"gravel", [](const Project& p) { return withGround(p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Gravel, 5, 1, 0.5f}, {10, -20})); }},
-                    Change{"relief", [](const Project& p) { Ground g = *p.ground; g.relief.seed = 8; return withGround(p, g); }},
-                    Change{"house", [](const Project& p) { return changed(p, "Shed", [](Item& i) { std::get<Building>(i.body).position += V3f(9, -6, 0.4f); }); }},
-                    Change{"turn", [](const Project& p) { return changed(p, "Shed", [](Item& i) { std::get<Building>(i.body).yaw = 1.2f; }); }},
-                    Change{"pad", [](const Project& p) { return changed(p, "Shed pad", [](Item& i) { std::get<BuildingPad>(i.body).batter = 6; }); }},
-                    Change{"nopad", [](const Project& p) { return removed(p, find(p, "Shed pad")->id); }},
-                    Change{"level", [](const Project& p) { return changed(p, "Pond", [](Item& i) { std::get<Water>(i.body).level += 0.3f; }); }},
-                    Change{"nopond", [](const Project& p) { return changed(p, "Pond", [](Item& i) { i.visible = false; }); }},
-                    Change{"density", [](const Project& p) { return changed(p, "Meadow", [](Item& i) { std::get<Drift>(i.body).density = 5; }); }},
-                    Change{"outline", [](const Project& p) { return changed(p, "Meadow", [](Item& i) { std::get<Drift>(i.body).areas[0][2] = {10, 8}; }); }},
-                    Change{"clearing", [](const Project& p) { return changed(p, "Clearing", [](Item& i) { std::get<Clearing>(i.body).areas[0][0] = {-20, -25}; }); }},
-                    Change{"hidden", [](const Project& p) { return changed(p, "Meadow", [](Item& i) { i.visible = false; }); }},
-                    Change{"specimen", [](const Project& p) { return changed(p, "Trees", [](Item& i) { std::get<Planting>(i.body).specimens[0].at = {15, 15}; }); }},
-                    Change{"gone", [](const Project& p) { return removed(p, find(p, "Shed")->id); }}),
+    testing::Values(
+        Change{
+            "dab",
+            [](const Project& p) {
+                return withGround(p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Raise, 8, 1, 0.5f}, {-15, 4}));
+            }},
+        Change{"shore",
+               [](const Project& p) {
+                   return withGround(
+                       p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Lower, 6, 0.8f, 0.5f}, {24, -26}));
+               }},
+        Change{
+            "border",
+            [](const Project& p) {
+                return withGround(p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Raise, 8, 1, 0.5f}, {58, 4}));
+            }},
+        Change{"gravel",
+               [](const Project& p) {
+                   return withGround(
+                       p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Gravel, 5, 1, 0.5f}, {10, -20}));
+               }},
+        Change{"relief",
+               [](const Project& p) {
+                   Ground g = *p.ground;
+                   g.relief.seed = 8;
+                   return withGround(p, g);
+               }},
+        Change{"house",
+               [](const Project& p) {
+                   return changed(p, "Shed", [](Item& i) { std::get<Building>(i.body).position += V3f(9, -6, 0.4f); });
+               }},
+        Change{"turn",
+               [](const Project& p) {
+                   return changed(p, "Shed", [](Item& i) { std::get<Building>(i.body).yaw = 1.2f; });
+               }},
+        Change{"pad",
+               [](const Project& p) {
+                   return changed(p, "Shed pad", [](Item& i) { std::get<BuildingPad>(i.body).batter = 6; });
+               }},
+        Change{"nopad", [](const Project& p) { return removed(p, find(p, "Shed pad")->id); }},
+        Change{"level",
+               [](const Project& p) {
+                   return changed(p, "Pond", [](Item& i) { std::get<Water>(i.body).level += 0.3f; });
+               }},
+        Change{"nopond", [](const Project& p) { return changed(p, "Pond", [](Item& i) { i.visible = false; }); }},
+        Change{"density",
+               [](const Project& p) {
+                   return changed(p, "Meadow", [](Item& i) { std::get<Drift>(i.body).density = 5; });
+               }},
+        Change{"outline",
+               [](const Project& p) {
+                   return changed(p, "Meadow", [](Item& i) { std::get<Drift>(i.body).areas[0][2] = {10, 8}; });
+               }},
+        Change{"clearing",
+               [](const Project& p) {
+                   return changed(p, "Clearing", [](Item& i) { std::get<Clearing>(i.body).areas[0][0] = {-20, -25}; });
+               }},
+        Change{"hidden", [](const Project& p) { return changed(p, "Meadow", [](Item& i) { i.visible = false; }); }},
+        Change{"specimen",
+               [](const Project& p) {
+                   return changed(p, "Trees", [](Item& i) { std::get<Planting>(i.body).specimens[0].at = {15, 15}; });
+               }},
+        Change{"gone", [](const Project& p) { return removed(p, find(p, "Shed")->id); }}),
     [](const auto& info) { return info.param.name; });
 
 TEST(Build, PlantsKeepOffBuildingClearingGravelAndWater) {

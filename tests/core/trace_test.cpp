@@ -51,7 +51,9 @@ Building buildingOf(Mesh mesh, const Surface& surface, const V3f& position = V3f
     return b;
 }
 
-Surface matt(float albedo) { return {.name = "matt", .baseColor = Rgb(albedo), .roughness = 1}; }
+Surface matt(float albedo) {
+    return {.name = "matt", .baseColor = Rgb(albedo), .roughness = 1};
+}
 
 std::shared_ptr<const Scene> sceneOf(const Project& p) {
     SceneBuilder builder;
@@ -67,9 +69,12 @@ std::shared_ptr<const Scene> bareSceneOf(const Project& p) {
 }
 
 // A thing far above the ground, so that the ground hardly counts.
-Project aloft(const Building& b) { return added(newProject({20, 20}, 1, "x"), "Thing", b); }
+Project aloft(const Building& b) {
+    return added(newProject({20, 20}, 1, "x"), "Thing", b);
+}
 
-Rgb meanRadiance(const Scene& scene, const Environment& e, const V3f& from, const V3f& at, int samples, int bounces = 24) {
+Rgb meanRadiance(const Scene& scene, const Environment& e, const V3f& from, const V3f& at, int samples,
+                 int bounces = 24) {
     Rgb sum(0);
     for (int i = 0; i < samples; ++i) {
         Sampler sampler(3, 5, static_cast<uint32_t>(i), 1);
@@ -123,20 +128,23 @@ TEST(Sampler, DimensionsAndPixelsAreIndependent) {
 }
 
 TEST(Scene, GroundRaysHitTheHeightField) {
-    const Project p = withGround(newProject({128, 128}, 0.5f, "x"), Ground::make({128, 128}, 0.5f, {4, 9, 30, 0.5f, {0.02f, 0.05f}}));
+    const Project p =
+        withGround(newProject({128, 128}, 0.5f, "x"), Ground::make({128, 128}, 0.5f, {4, 9, 30, 0.5f, {0.02f, 0.05f}}));
     const auto scene = sceneOf(p);
     Random random(2);
     for (int i = 0; i < 3000; ++i) {
         const V2f at(random.around(63), random.around(63));
         const Hit hit = trace(*scene, {at.x, at.y, 100}, {0, 0, -1}, V3f(0));
         ASSERT_TRUE(hit);
-        EXPECT_NEAR(hit.position.z, scene->site->field.at(at), 2e-3) << "the field must be split along the traced diagonal";
+        EXPECT_NEAR(hit.position.z, scene->site->field.at(at), 2e-3)
+            << "the field must be split along the traced diagonal";
         EXPECT_EQ(scene->objects[hit.object].kind, ObjectKind::Ground);
     }
 }
 
 TEST(Scene, NoRayLeaksThroughTheGround) {
-    const Project p = withGround(newProject({256, 256}, 0.5f, "x"), Ground::make({256, 256}, 0.5f, {4, 9, 30, 0.5f, {0, 0}}));
+    const Project p =
+        withGround(newProject({256, 256}, 0.5f, "x"), Ground::make({256, 256}, 0.5f, {4, 9, 30, 0.5f, {0, 0}}));
     const auto scene = sceneOf(p);
     // Aimed at samples, edges and tile borders.
     for (int y = 1; y < 512; y += 7)
@@ -169,9 +177,11 @@ TEST(Scene, PoseGoesThereAndBack) {
     r.tiltEast = 40;
     r.tiltNorth = -25;
     const PlantPose pose(r);
-    for (const V3f& p : {V3f(0, 0, 0), V3f(1, 2, 3), V3f(-0.5f, 0.2f, 2)}) EXPECT_NEAR((pose.toLocal(pose.toWorld(p)) - p).length(), 0, 1e-5);
+    for (const V3f& p : {V3f(0, 0, 0), V3f(1, 2, 3), V3f(-0.5f, 0.2f, 2)})
+        EXPECT_NEAR((pose.toLocal(pose.toWorld(p)) - p).length(), 0, 1e-5);
     // Normals stay at right angles to what lies in the surface.
-    const V3f a = pose.toWorld({1, 0, 0}) - pose.toWorld({0, 0, 0}), b = pose.toWorld({0, 1, 1}) - pose.toWorld({0, 0, 0});
+    const V3f a = pose.toWorld({1, 0, 0}) - pose.toWorld({0, 0, 0}),
+              b = pose.toWorld({0, 1, 1}) - pose.toWorld({0, 0, 0});
     const V3f n = pose.normalToWorld(V3f(1, 0, 0).cross(V3f(0, 1, 1)));
     EXPECT_NEAR(n.normalized().dot(a.normalized()), 0, 1e-5);
     EXPECT_NEAR(n.normalized().dot(b.normalized()), 0, 1e-5);
@@ -204,8 +214,9 @@ TEST(Scene, GlassLetsShadowRaysThrough) {
 }
 
 TEST(Analytic, WhiteFurnace) {
-    // A matt sphere that loses nothing under the same light from everywhere cannot be seen. The coating is switched off by
-    // asking for the matt part alone, and the ground is as bright as the sky by lying far outside the view of the sphere.
+    // A matt sphere that loses nothing under the same light from everywhere cannot be seen. The coating is switched off
+    // by asking for the matt part alone, and the ground is as bright as the sky by lying far outside the view of the
+    // sphere.
     const Environment e = uniformEnvironment(Rgb(100));
     for (float albedo : {0.95f, 0.5f, 0.2f}) {
         SurfacePoint s{Rgb(albedo), 1, 0, 0, 0, 0, Rgb(0), V3f(0, 0, 1)};
@@ -227,7 +238,8 @@ TEST(Analytic, ScatteringSendsBackNoMoreThanItGets) {
         for (float metalness : {0.0f, 1.0f})
             for (float translucency : {0.0f, 0.4f})
                 for (float cosine : {0.95f, 0.4f, 0.1f}) {
-                    SurfacePoint s{Rgb(0.95f), roughness, metalness, 0, metalness > 0 ? 0 : translucency, 1, Rgb(0), V3f(0, 0, 1)};
+                    SurfacePoint s{Rgb(0.95f), roughness, metalness,   0, metalness > 0 ? 0 : translucency,
+                                   1,          Rgb(0),    V3f(0, 0, 1)};
                     const V3f out(std::sqrt(1 - cosine * cosine), 0, cosine);
                     const Scattering f(s, out);
                     double sum = 0;
@@ -263,8 +275,8 @@ TEST(Analytic, SamplingAgreesWithEvaluation) {
 }
 
 TEST(Analytic, DiffuseSphereUnderAUniformSky) {
-    // A convex matt body sees nothing but the sky: its radiance is albedo x sky everywhere. The ground would be in its way,
-    // so the body hangs high and is looked at on its upper half, which sees hardly any of it.
+    // A convex matt body sees nothing but the sky: its radiance is albedo x sky everywhere. The ground would be in its
+    // way, so the body hangs high and is looked at on its upper half, which sees hardly any of it.
     Surface s = matt(0.5f);
     const auto scene = bareSceneOf(aloft(buildingOf(sphere(2, {0, 0, 4000}), s)));
     const Environment e = uniformEnvironment(Rgb(1000));
@@ -305,7 +317,8 @@ TEST(Analytic, TwoPanesOfGlassReflectAsTheyShould) {
     EXPECT_NEAR(meanRadiance(*scene, e, {0, 0, 2950}, {3, 2, 2999}, 600).y / 500, 1, 0.06f);
     EXPECT_NEAR(fresnelDielectric(1, 1.5f), 0.04f, 1e-3);
     EXPECT_NEAR(fresnelDielectric(0, 1.5f), 1, 1e-3);
-    EXPECT_LT(fresnelDielectric(std::cos(std::atan(1.5f)), 1.5f), 0.09f) << "Brewster's angle, half of it polarised away";
+    EXPECT_LT(fresnelDielectric(std::cos(std::atan(1.5f)), 1.5f), 0.09f)
+        << "Brewster's angle, half of it polarised away";
 }
 
 TEST(Render, SamePictureForOneAndTwoThreads) {
@@ -335,7 +348,8 @@ TEST(Render, ASceneBuiltAgainGivesTheSamePicture) {
     PictureSettings settings;
     settings.size = V2i(64, 36);
     Progress progress;
-    const Image a = renderPicture(*sceneOf(p), e, shot, settings, 2, false, progress).radiance, b = renderPicture(*sceneOf(p), e, shot, settings, 2, false, progress).radiance;
+    const Image a = renderPicture(*sceneOf(p), e, shot, settings, 2, false, progress).radiance,
+                b = renderPicture(*sceneOf(p), e, shot, settings, 2, false, progress).radiance;
     EXPECT_EQ(a.pixels, b.pixels);
     settings.seed = 2;
     EXPECT_NE(renderPicture(*sceneOf(p), e, shot, settings, 2, false, progress).radiance.pixels, a.pixels);
@@ -357,7 +371,8 @@ TEST(Render, ARegionIsACutOfTheWhole) {
         const Image part = renderPicture(*scene, e, shot, settings, 4, clean, progress).radiance;
         ASSERT_EQ(part.width, 24);
         for (int y = 0; y < 16; ++y)
-            for (int x = 0; x < 24; ++x) EXPECT_EQ(part.at(x, y), whole.at(x + 30, y + 20)) << x << " " << y << (clean ? " cleaned" : "");
+            for (int x = 0; x < 24; ++x)
+                EXPECT_EQ(part.at(x, y), whole.at(x + 30, y + 20)) << x << " " << y << (clean ? " cleaned" : "");
     }
 }
 
@@ -444,7 +459,8 @@ TEST(Denoise, TakesNoiseFromShadedWallsAndKeepsEdges) {
         return sum;
     };
     settings.seed = 9;
-    const double noisy = error(renderPicture(*scene, e, shot, settings, 16, false, progress).radiance), clean = error(renderPicture(*scene, e, shot, settings, 16, true, progress).radiance);
+    const double noisy = error(renderPicture(*scene, e, shot, settings, 16, false, progress).radiance),
+                 clean = error(renderPicture(*scene, e, shot, settings, 16, true, progress).radiance);
     EXPECT_LT(clean, noisy * 0.8);
 }
 

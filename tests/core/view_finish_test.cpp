@@ -21,7 +21,8 @@ fs::path scratch(const char* name) {
 Image ramp() {
     Image i(64, 32);
     for (int y = 0; y < 32; ++y)
-        for (int x = 0; x < 64; ++x) i.at(x, y) = Rgb(static_cast<float>(x + 1) * 100, static_cast<float>(y + 1) * 120, 900);
+        for (int x = 0; x < 64; ++x)
+            i.at(x, y) = Rgb(static_cast<float>(x + 1) * 100, static_cast<float>(y + 1) * 120, 900);
     return i;
 }
 } // namespace
@@ -192,7 +193,8 @@ TEST(Encode, ExrComesBackInCandelas) {
 
 TEST(Encode, SamePictureSameBytes) {
     Image8 p(16, 16);
-    for (size_t i = 0; i < p.pixels.size(); ++i) p.pixels[i] = {static_cast<uint8_t>(i), static_cast<uint8_t>(i * 3), 7};
+    for (size_t i = 0; i < p.pixels.size(); ++i)
+        p.pixels[i] = {static_cast<uint8_t>(i), static_cast<uint8_t>(i * 3), 7};
     EXPECT_EQ(encodePng(p), encodePng(p));
     for (const char* name : {"a.png", "a.jpg", "a.tif"}) {
         writePicture(scratch(name), p);
@@ -216,5 +218,6 @@ TEST(Encode, AFileAppearsWholeOrNotAtAll) {
     fs::remove(file);
     EXPECT_THROW(writeWhole(file, [](const fs::path&) { throw std::runtime_error("full"); }), Error);
     EXPECT_FALSE(fs::exists(file));
-    for (const auto& e : fs::directory_iterator(file.parent_path())) EXPECT_EQ(e.path().filename().string().find("whole"), std::string::npos);
+    for (const auto& e : fs::directory_iterator(file.parent_path()))
+        EXPECT_EQ(e.path().filename().string().find("whole"), std::string::npos);
 }

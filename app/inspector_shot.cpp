@@ -1,0 +1,212 @@
+// Rows of the verbs that work on the shot: Light, Frame, Finish.
+#include "app/inspector.h"
+
+#include <cmath>
+
+#include <QDateEdit>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QVBoxLayout>
+
+#include "app/theme.h"
+
+namespace thallos {
+
+void Inspector::lightRows() {
+    heading(tr("Daylight"), session_.shotItem() ? QString::fromStdString(session_.shotItem()->name) : QString());
+    auto* date = new QDateEdit(page_);
+    date->setDisplayFormat("d MMM yyyy");
+    date->setCalendarPopup(true);
+    date->setAccessibleName(tr("Date"));
+    date->setToolTip(tr("Day of the year: how high the sun climbs"));
+    auto* w = new QWidget(page_);
+    auto* l = new QHBoxLayout(w);
+    l->setContentsMargins(12, 2, 12, 2);
+    auto* label = new QLabel(tr("Date"), w);
+    label->setFixedWidth(88);
+    label->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    l->addWidget(label);
+    l->addWidget(date, 1);
+    layout_->addWidget(w);
+    refreshers_.push_back([this, date] {
+        const CivilTime& t = session_.shot().daylight.time;
+        const QSignalBlocker quiet(date);
+        date->setDate(QDate(t.year, t.month, t.day));
+    });
+    connect(date, &QDateEdit::dateChanged, this, [this](const QDate& d) {
+        session_.editShot(
+            tr("Date"),
+            [&](Shot& s) {
+                s.daylight.time.year = d.year();
+                s.daylight.time.month = d.month();
+                s.daylight.time.day = d.day();
+            },
+            "date");
+    });
+    shotRow(
+        tr("Hour"), {0, 24, false, Dimension::Plain, "h", 2, 12},
+        tr("Time of day; also on the day band under the picture"), [](const Shot& s) { return s.daylight.time.hour; },
+        [](Shot& s, double v) { s.daylight.time.hour = v; });
+    shotRow(
+        tr("Visibility"), {1000, 120000, true, Dimension::Length, "m", 0, 35000},
+        tr("How far one sees through the haze"), [](const Shot& s) { return s.daylight.visibility; },
+        [](Shot& s, double v) { s.daylight.visibility = static_cast<float>(v); });
+    heading(tr("Place"), {});
+    auto site = [this](const QString& name, const ValueRange& range, const QString& tip, double Place::*member) {
+        row(
+            name, range, tip, [this, member] { return session_.project().site->place.*member; },
+            [this, member, name](double v, bool dragging) {
+                Site s = *session_.project().site;
+                s.place.*member = v;
+                session_.edit(name, withSite(session_.project(), s), name, dragging ? Haste::Moving : Haste::Rest);
+            });
+    };
+    site(tr("Latitude"), {-66, 66, false, Dimension::Angle, "°", 2, 52}, tr("North is positive"), &Place::latitude);
+    site(tr("Longitude"), {-180, 180, false, Dimension::Angle, "°", 2, 0}, tr("East is positive"), &Place::longitude);
+    site(tr("Elevation"), {0, 4000, false, Dimension::Length, "m", 0, 90},
+         tr("Of the site over the sea: thinner air, deeper sky"), &Place::elevation);
+    note([this] {
+        const Shot s = session_.shot();
+        const SunPosition sun = sunPosition(session_.project().site->place, s.daylight.time);
+        return tr("The sun stands %1° high at a bearing of %2°.")
+            .arg(sun.altitude, 0, 'f', 1)
+            .arg(sun.azimuth, 0, 'f', 0);
+    });
+}
+
+void Inspector::frameRows() {
+    heading(session_.shotItem() ? QString::fromStdString(session_.shotItem()->name) : tr("No shot"),
+            session_.looking() ? tr("looked around") : tr("shot"));
+    // Camera values go where looking goes: into the working copy while there is one, else into the shot.
+    auto camera = [this](const QString& label, const ValueRange& range, const QString& tip,
+                         const std::function<double(const Camera&)>& get,
+                         const std::function<void(Camera&, double)>& set) {
+        row(
+            label, range, tip, [this, get] { return get(session_.shot().camera); },
+            [this, set, label](double v, bool) {
+                if (session_.looking()) {
+                    Camera c = session_.shot().camera;
+                    set(c, v);
+                    session_.look(c);
+                } else
+                    session_.editShot(
+                        label, [&](Shot& s) { set(s.camera, v); }, label);
+            });
+    };
+    camera(
+        tr("Focal length"), {12, 200, true, Dimension::Plain, "mm", 1, 35},
+        tr("Short takes in more and makes depth, long draws the background near"),
+        [](const Camera& c) { return c.focal; }, [](Camera& c, double v) { c.focal = static_cast<float>(v); });
+    camera(
+        tr("Sensor"), {8, 60, false, Dimension::Plain, "mm", 1, 36}, tr("Longer side of the sensor"),
+        [](const Camera& c) { return c.sensor; }, [](Camera& c, double v) { c.sensor = static_cast<float>(v); });
+    camera(
+        tr("Eye height"), ValueRange::length(0.1, 120, 1.6, true), tr("Of the lens over the ground under it"),
+        [this](const Camera& c) {
+            return session_.built() ? c.position.z - session_.built()->field.at(xy(c.position)) : 1.6;
+        },
+        [this](Camera& c, double v) {
+            if (session_.built()) c.position.z = session_.built()->field.at(xy(c.position)) + static_cast<float>(v);
+        });
+    camera(
+        tr("Bearing"), {0, 360, false, Dimension::Angle, "°", 1, 0}, tr("Where the camera looks, from north, eastward"),
+        [](const Camera& c) {
+            const double d = std::fmod(degrees(c.yaw), 360.0);
+            return d < 0 ? d + 360 : d;
+        },
+        [](Camera& c, double v) { c.yaw = radians(static_cast<float>(v)); });
+    camera(
+        tr("Tilt"), {-60, 60, false, Dimension::Angle, "°", 1, 0}, tr("Up or down; walls then lean"),
+        [](const Camera& c) { return degrees(c.pitch); },
+        [](Camera& c, double v) { c.pitch = radians(static_cast<float>(v)); });
+    camera(
+        tr("Lens shift"), ValueRange::percent(-0.6, 0.6, 0), tr("Raises or lowers the view with upright walls"),
+        [](const Camera& c) { return c.shift; }, [](Camera& c, double v) { c.shift = static_cast<float>(v); });
+    const QStringList ratios{"16:9", "3:2", "4:3", "1:1", "4:5", "2:3", "9:16", "21:9"};
+    static const float values[] = {16.0f / 9, 1.5f, 4.0f / 3, 1, 0.8f, 2.0f / 3, 9.0f / 16, 21.0f / 9};
+    choice(
+        tr("Aspect"), ratios, tr("Width by height of the picture"),
+        [this] {
+            int best = 0;
+            for (int i = 0; i < 8; ++i)
+                if (std::abs(values[i] - session_.shot().camera.aspect) <
+                    std::abs(values[best] - session_.shot().camera.aspect))
+                    best = i;
+            return best;
+        },
+        [this](int i) {
+            session_.editShot(tr("Aspect"), [&](Shot& s) {
+                s.camera.aspect = values[i];
+                const int longer = std::max(s.size.x, s.size.y);
+                s.size = values[i] >= 1
+                             ? V2i(longer, static_cast<int>(std::lround(static_cast<float>(longer) / values[i])))
+                             : V2i(static_cast<int>(std::lround(static_cast<float>(longer) * values[i])), longer);
+            });
+        });
+    choice(
+        tr("Exposure"), {tr("metered"), tr("by EV")}, tr("By the meter, or fixed"),
+        [this] { return session_.shot().metered ? 0 : 1; },
+        [this](int i) {
+            auto* pane = window()->findChild<ShotPane*>();
+            const float now = pane ? pane->picture().ev100 : 13;
+            session_.editShot(tr("Exposure"), [&](Shot& s) {
+                s.metered = i == 0;
+                if (i == 1) s.ev100 = now; // what the meter said, so that nothing jumps
+            });
+        });
+    shotRow(
+        tr("EV 100"), {-4, 18, false, Dimension::Plain, "EV", 2, 13},
+        tr("Light value that becomes middle grey; used when the exposure is fixed"),
+        [](const Shot& s) { return s.ev100; },
+        [](Shot& s, double v) {
+            s.ev100 = static_cast<float>(v);
+            s.metered = false;
+        });
+    shotRow(
+        tr("Brighter by"), {-4, 4, false, Dimension::Plain, "EV", 2, 0}, tr("Stops on top of the metered exposure"),
+        [](const Shot& s) { return s.finish.exposure; },
+        [](Shot& s, double v) { s.finish.exposure = static_cast<float>(v); });
+    note([this] {
+        return tr("Upright lines lean by %1° at the edge of the picture.")
+            .arg(degrees(convergence(session_.shot().camera)), 0, 'f', 1);
+    });
+}
+
+void Inspector::finishRows() {
+    heading(tr("Finish"), tr("without rendering again"));
+    shotRow(
+        tr("Exposure"), {-4, 4, false, Dimension::Plain, "EV", 2, 0}, tr("Brighter or darker, in stops"),
+        [](const Shot& s) { return s.finish.exposure; },
+        [](Shot& s, double v) { s.finish.exposure = static_cast<float>(v); });
+    shotRow(
+        tr("Balance"), {2500, 12000, true, Dimension::Plain, "K", 0, 5600},
+        tr("Colour of light that looks neutral: lower makes the picture cooler"),
+        [](const Shot& s) { return s.finish.balance; },
+        [](Shot& s, double v) { s.finish.balance = static_cast<float>(v); });
+    shotRow(
+        tr("Contrast"), ValueRange::percent(0.5, 1.5, 1), tr("Around middle grey"),
+        [](const Shot& s) { return s.finish.contrast; },
+        [](Shot& s, double v) { s.finish.contrast = static_cast<float>(v); });
+    shotRow(
+        tr("Saturation"), ValueRange::percent(0, 1.6, 1), tr("Strength of the colours"),
+        [](const Shot& s) { return s.finish.saturation; },
+        [](Shot& s, double v) { s.finish.saturation = static_cast<float>(v); });
+    shotRow(
+        tr("Vignette"), {0, 2, false, Dimension::Plain, "EV", 2, 0}, tr("Light lost towards the corners"),
+        [](const Shot& s) { return s.finish.vignette; },
+        [](Shot& s, double v) { s.finish.vignette = static_cast<float>(v); });
+    heading(tr("Picture"), {});
+    shotRow(
+        tr("Width"), {64, 16384, true, Dimension::Plain, "px", 0, 1920},
+        tr("Of the final render; the height follows the aspect"), [](const Shot& s) { return s.size.x; },
+        [](Shot& s, double v) {
+            s.size.x = static_cast<int>(std::lround(v));
+            s.size.y = std::max(16, static_cast<int>(std::lround(v / s.camera.aspect)));
+        });
+    shotRow(
+        tr("Samples"), {1, 4096, true, Dimension::Plain, "", 0, 256},
+        tr("For each pixel: four times as many halve the noise"), [](const Shot& s) { return s.samples; },
+        [](Shot& s, double v) { s.samples = static_cast<int>(std::lround(v)); });
+}
+
+} // namespace thallos

@@ -1,0 +1,27 @@
+// Makes the tools of each verb.
+#pragma once
+
+#include <memory>
+
+#include "app/tool.h"
+#include "app/tools.h"
+
+namespace thallos {
+
+std::unique_ptr<Tool> makeMoveTool(Session& session);
+std::unique_ptr<Tool> makeTurnTool(Session& session);
+std::unique_ptr<Tool> makeFigureTool(Session& session);
+
+std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, BrushKind kind);
+std::unique_ptr<Tool> makePadTool(Session& session);
+std::unique_ptr<Tool> makeWaterTool(Session& session);
+
+std::unique_ptr<Tool> makeSpecimenTool(Session& session, Tools& tools);
+std::unique_ptr<Tool> makeDriftTool(Session& session);
+std::unique_ptr<Tool> makeClearingTool(Session& session);
+std::unique_ptr<Tool> makePickTool(Session& session);
+
+std::unique_ptr<Tool> makeLookTool(Session& session);
+std::unique_ptr<Tool> makeStandTool(Session& session);
+
+} // namespace thallos

@@ -1,0 +1,171 @@
+#include "app/tools/makers.h"
+
+#include <cmath>
+
+#include <QKeyEvent>
+
+#include "app/theme.h"
+#include "app/tools/drawing.h"
+
+namespace thallos {
+
+namespace {
+
+class BrushTool : public Tool {
+public:
+    BrushTool(Session& s, Tools& tools, BrushKind kind) : session_(s), tools_(tools), kind_(kind) {}
+    bool press(Pane&, const PanePoint& point) override {
+        if (!point.ground || !session_.built()) return false;
+        last_ = xy(*point.ground);
+        stroke_ = QString("stroke %1").arg(++strokes_);
+        at_ = point;
+        dabAt(last_, point.modifiers);
+        return true;
+    }
+    void move(Pane&, const PanePoint& point) override {
+        at_ = point;
+        if (!point.ground || stroke_.isEmpty()) return;
+        // Dabs at even steps along the stroke, however fast the pointer is.
+        const float step = std::max(tools_.brushes.of(kind_).radius * 0.25f, 0.1f);
+        V2f to = xy(*point.ground);
+        for (int n = 0; (to - last_).length() >= step && n < 64; ++n) {
+            last_ += (to - last_).normalized() * step;
+            dabAt(last_, point.modifiers);
+        }
+    }
+    void release(Pane&, const PanePoint&) override {
+        if (stroke_.isEmpty()) return;
+        stroke_.clear();
+        session_.endEdit();
+    }
+    bool key(Pane&, QKeyEvent* event) override {
+        Brush& b = tools_.brushes.of(kind_);
+        if (event->key() == Qt::Key_BracketLeft)
+            b.radius = std::max(b.radius / 1.15f, 0.2f);
+        else if (event->key() == Qt::Key_BracketRight)
+            b.radius = std::min(b.radius * 1.15f, 200.0f);
+        else
+            return false;
+        Q_EMIT session_.chosenChanged(); // the inspector shows the new radius
+        return true;
+    }
+    void draw(QPainter& p, const Pane& pane) const override {
+        if (!at_ || !at_->ground || pane.compact()) return;
+        const Brush& b = tools_.brushes.of(kind_);
+        const V2f c = xy(*at_->ground);
+        haloLine(p, pane.groundCircle(c, b.radius), Theme::now().accent);
+        if (b.falloff > 0.02f && b.falloff < 0.98f) {
+            p.setPen(QPen(Theme::now().accent, 1, Qt::DashLine));
+            p.drawPolyline(pane.groundCircle(c, b.radius * (1 - b.falloff)));
+        }
+        const auto middle = pane.toScreen(*at_->ground);
+        if (!middle) return;
+        p.setPen(QPen(Theme::now().ink, 1.2));
+        p.drawLine(*middle - QPointF(5, 0), *middle + QPointF(5, 0));
+        p.drawLine(*middle - QPointF(0, 5), *middle + QPointF(0, 5));
+        // Height now, and how far it was moved from where it started.
+        const auto& site = pane.session().built();
+        if (!site) return;
+        const float z = site->field.at(c), bare = HeightField{site->field.grid, site->bare}.at(c);
+        const QPointF corner = *middle + QPointF(56, -50);
+        p.drawLine(*middle, corner + QPointF(0, 18));
+        const QString a = toolText("%1 m").arg(z, 0, 'f', 2),
+                      d = toolText("%1 m %2 survey")
+                              .arg(std::abs(z - bare), 0, 'f', 2)
+                              .arg(z >= bare ? toolText("above") : toolText("below"));
+        p.setBrush(Theme::now().field);
+        p.setPen(QPen(Theme::now().ink, 1));
+        p.drawRoundedRect(QRectF(corner, QSizeF(124, 36)), 3, 3);
+        p.setFont(typeface(Type::Medium));
+        p.drawText(QRectF(corner + QPointF(8, 2), QSizeF(112, 17)), Qt::AlignVCenter, a);
+        p.setFont(typeface(Type::Small));
+        p.drawText(QRectF(corner + QPointF(8, 17), QSizeF(112, 17)), Qt::AlignVCenter, d);
+    }
+    QString hint() const override {
+        if (kind_ == BrushKind::Smooth) return toolText("Drag to smooth · [ and ] change the radius");
+        if (kind_ == BrushKind::Gravel || kind_ == BrushKind::MeadowSoil)
+            return toolText("Drag to paint · Ctrl paints the other cover · [ and ] change the radius");
+        return toolText("Drag to shape · Ctrl does the opposite · [ and ] change the radius");
+    }
+
+private:
+    void dabAt(const V2f& where, Qt::KeyboardModifiers modifiers) {
+        Brush b = tools_.brushes.of(kind_);
+        if (modifiers & Qt::ControlModifier) b.kind = inverse(b.kind);
+        static const char* names[] = {"Raise", "Lower", "Smooth", "Paint gravel", "Paint meadow soil"};
+        Ground next = dab(*session_.project().ground, session_.built()->natural, b, where);
+        session_.edit(toolText(names[static_cast<int>(b.kind)]), withGround(session_.project(), std::move(next)),
+                      stroke_, Haste::Moving);
+    }
+    Session& session_;
+    Tools& tools_;
+    BrushKind kind_;
+    V2f last_{0};
+    QString stroke_;
+    int strokes_ = 0;
+};
+
+class PadTool : public Tool {
+public:
+    explicit PadTool(Session& s) : session_(s) {}
+    bool press(Pane&, const PanePoint& point) override {
+        const Item* item = session_.item(point.item);
+        if (!bodyOf<Building>(item)) return false;
+        for (const Item* d : dependents(session_.project(), item->id)) {
+            session_.choose(d->id); // it has one already
+            return true;
+        }
+        Id id;
+        Project next = added(session_.project(), item->name + " pad", BuildingPad{item->id}, &id);
+        session_.edit(toolText("Level a pad"), std::move(next));
+        session_.choose(id);
+        return true;
+    }
+    QString hint() const override { return toolText("Click a building to level the ground under it"); }
+
+private:
+    Session& session_;
+};
+
+class WaterTool : public Tool {
+public:
+    explicit WaterTool(Session& s) : session_(s) {}
+    bool press(Pane&, const PanePoint& point) override {
+        if (!point.ground || !session_.built()) return false;
+        Id id;
+        Water w;
+        w.spot = xy(*point.ground);
+        w.level = session_.built()->field.at(w.spot) + 0.6f;
+        const auto waters = itemsOf<Water>(session_.project());
+        if (!waters.empty()) { // one sheet: it moves
+            session_.editItem(toolText("Move the water"), waters.front()->id, [&](Item& i) {
+                auto& old = std::get<Water>(i.body);
+                old.spot = w.spot;
+                old.level = w.level;
+            });
+            session_.choose(waters.front()->id);
+            return true;
+        }
+        session_.edit(toolText("Add water"), added(session_.project(), toolText("Water").toStdString(), w, &id));
+        session_.choose(id);
+        return true;
+    }
+    QString hint() const override { return toolText("Click a hollow: it fills 0.60 m deep at that place"); }
+
+private:
+    Session& session_;
+};
+
+} // namespace
+
+std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, BrushKind kind) {
+    return std::make_unique<BrushTool>(session, tools, kind);
+}
+std::unique_ptr<Tool> makePadTool(Session& session) {
+    return std::make_unique<PadTool>(session);
+}
+std::unique_ptr<Tool> makeWaterTool(Session& session) {
+    return std::make_unique<WaterTool>(session);
+}
+
+} // namespace thallos
