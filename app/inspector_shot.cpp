@@ -204,7 +204,7 @@ void Inspector::finishRows() {
             s.size.y = std::max(16, static_cast<int>(std::lround(v / s.camera.aspect)));
         });
     shotRow(
-        tr("Samples"), {1, 4096, true, Dimension::Plain, "", 0, 256},
+        tr("Samples"), {1, 4096, true, Dimension::Plain, "", 0, 96},
         tr("For each pixel: four times as many halve the noise"), [](const Shot& s) { return s.samples; },
         [](Shot& s, double v) { s.samples = static_cast<int>(std::lround(v)); });
 }

@@ -163,6 +163,7 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
             refreshBar();
         }
     });
+    mainPane().setFocus();
     engine_.setShot(session_.shotId(), session_.shot());
     engine_.setProject(session_.project(), Haste::Rest);
     showVerb();

@@ -198,6 +198,21 @@ void PlanPane::drawContours(QPainter& painter) {
         const int step = std::max(1, static_cast<int>(2.5 / (scale_ * built->field.grid.cell)));
         contours_ = {built.get(), w, scale_, interval, contours(built->field, w, interval, step)};
     }
+    // Under a roof no contour is drawn: the ground there is cut away.
+    QPainterPath open;
+    open.addRect(rect());
+    for (const Item* item : itemsOf<Building>(session_.project()))
+        if (item->visible)
+            for (const Polygon& o : outlinesOf(*bodyOf<Building>(item))) {
+                QPolygonF line;
+                for (const V2f& p : o) line << screen(p);
+                QPainterPath house;
+                house.addPolygon(line);
+                house.closeSubpath();
+                open = open.subtracted(house);
+            }
+    painter.save();
+    painter.setClipPath(open);
     QList<QRectF> labels;
     for (const Contour& c : contours_.lines) {
         const bool index = std::abs(std::remainder(c.height, interval * 4)) < interval * 0.1f;
@@ -224,6 +239,7 @@ void PlanPane::drawContours(QPainter& painter) {
             break;
         }
     }
+    painter.restore();
 }
 
 void PlanPane::drawPlanting(QPainter& painter) {

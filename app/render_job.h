@@ -15,7 +15,7 @@ struct RenderOrder {
     Project project;
     Shot shot;
     V2i size{1920, 1080};
-    int samples = 256;
+    int samples = 96;
     bool denoise = true;
     std::filesystem::path file; // .png, .jpg, .tif or .exr
 };

@@ -97,6 +97,7 @@ void Theme::load(const QString& name) {
     if (sheet.open(QIODevice::ReadOnly)) {
         QString text = QString::fromUtf8(sheet.readAll());
         for (const auto& [key, color] : all) text.replace(QString("@%1@").arg(key), color->name());
+        text.replace("@icons@", assetPath("icons"));
         qApp->setStyleSheet(text);
     }
 }

@@ -52,7 +52,7 @@ struct Shot {
     bool metered = true; // exposure follows the meter
     float ev100 = 13;    // used when not metered
     V2i size{1920, 1080};
-    int samples = 256;
+    int samples = 96;
 };
 
 using Body = std::variant<Building, Figure, BuildingPad, Water, Planting, Drift, Clearing, Shot>;
