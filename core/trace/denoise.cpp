@@ -21,6 +21,7 @@ constexpr int kUnknowns = kFeatures;
 struct Inputs {
     int w, h;
     std::vector<Rgb> a, b;       // the halves, divided by albedo
+    std::vector<float> la, lb;   // their luminance
     std::vector<float> variance; // of the mean, luminance
     std::vector<std::array<float, kFeatures - 1>> features;
 };
@@ -54,7 +55,7 @@ void smoothFeature(const Film& film, std::vector<Rgb>& albedo) {
 }
 
 Inputs prepare(const Film& film) {
-    Inputs in{film.width, film.height, {}, {}, {}, {}};
+    Inputs in{film.width, film.height, {}, {}, {}, {}, {}, {}};
     const size_t n = film.even.size();
     const float all = 1 / static_cast<float>(film.samples);
     const float ne = static_cast<float>((film.samples + 1) / 2), no = static_cast<float>(film.samples / 2);
@@ -64,6 +65,8 @@ Inputs prepare(const Film& film) {
     smoothFeature(film, smooth);
     in.a.resize(n);
     in.b.resize(n);
+    in.la.resize(n);
+    in.lb.resize(n);
     in.variance.resize(n);
     in.features.resize(n);
     std::vector<float> raw(n);
@@ -71,7 +74,9 @@ Inputs prepare(const Film& film) {
         const Rgb divide = smooth[i] + Rgb(0.02f);
         in.a[i] = film.even[i] / ne / divide;
         in.b[i] = film.odd[i] / no / divide;
-        const float d = luminance(in.a[i]) - luminance(in.b[i]);
+        in.la[i] = luminance(in.a[i]);
+        in.lb[i] = luminance(in.b[i]);
+        const float d = in.la[i] - in.lb[i];
         raw[i] = d * d / 4;
         const V3f normal = film.normal[i] * all;
         const float depth = std::sqrt(film.depth[i] * all);
@@ -100,15 +105,17 @@ Inputs prepare(const Film& film) {
 }
 
 // Distance of the patches around two pixels in one half, in units of their noise.
-float patchDistance(const Inputs& in, const std::vector<Rgb>& half, int px, int py, int qx, int qy) {
+float patchDistance(const Inputs& in, const std::vector<float>& half, int px, int py, int qx, int qy, bool inside) {
     float sum = 0;
     int count = 0;
     for (int dy = -kPatch; dy <= kPatch; dy += 2)
         for (int dx = -kPatch; dx <= kPatch; dx += 2) {
             const int ax = px + dx, ay = py + dy, bx = qx + dx, by = qy + dy;
-            if (ax < 0 || ay < 0 || bx < 0 || by < 0 || ax >= in.w || bx >= in.w || ay >= in.h || by >= in.h) continue;
+            if (!inside &&
+                (ax < 0 || ay < 0 || bx < 0 || by < 0 || ax >= in.w || bx >= in.w || ay >= in.h || by >= in.h))
+                continue;
             const size_t i = static_cast<size_t>(ay) * in.w + ax, j = static_cast<size_t>(by) * in.w + bx;
-            const float d = luminance(half[i]) - luminance(half[j]);
+            const float d = half[i] - half[j];
             const float vi = 2 * in.variance[i], vj = 2 * in.variance[j];
             sum += (d * d - (vi + std::min(vi, vj))) / (1e-9f + 0.55f * (vi + vj));
             ++count;
@@ -165,6 +172,8 @@ Image denoise(const Film& film, const std::function<bool()>& stop) {
             for (int x = 0; x < in.w; ++x) {
                 const size_t p = static_cast<size_t>(y) * in.w + x;
                 if (film.normal[p].length2() == 0) continue; // nothing but sky
+                constexpr int kRim = kReach + kPatch;
+                const bool inside = x >= kRim && y >= kRim && x < in.w - kRim && y < in.h - kRim;
                 const auto& fp = in.features[p];
                 float m[kUnknowns][kUnknowns] = {}, r[kUnknowns][3] = {};
                 float total = 0;
@@ -181,8 +190,8 @@ Image denoise(const Film& film, const std::function<bool()>& stop) {
                         float weight = std::exp(-9 * distance);
                         if (weight < 1e-3f) continue;
                         // Weights of a half are found in the other, so that its noise does not choose its own company.
-                        const float da = patchDistance(in, in.b, x, y, qx, qy),
-                                    db = patchDistance(in, in.a, x, y, qx, qy);
+                        const float da = patchDistance(in, in.lb, x, y, qx, qy, inside),
+                                    db = patchDistance(in, in.la, x, y, qx, qy, inside);
                         const float wa = weight * std::exp(-da), wb = weight * std::exp(-db);
                         const float w = wa + wb;
                         if (w < 1e-4f) continue;

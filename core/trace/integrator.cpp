@@ -231,12 +231,12 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
 }
 
 Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle,
-                 bool moving) {
+                 bool moving, const Hit* first) {
     Rgb sum(0), carried(1);
     V3f o = origin, d = direction;
     float travelled = 0;
     for (int clear = 0; clear < 5; ++clear) {
-        const Hit hit = trace(scene, o, d, origin, kFarAway, kMaskAll, moving);
+        const Hit hit = first && clear == 0 ? *first : trace(scene, o, d, origin, kFarAway, kMaskAll, moving);
         if (!hit) return sum + carried * (skyRadiance(env, d) + sunDisc(env, d));
         const auto haze = hazeAlong(env, d, hit.t);
         sum += carried * haze.scattered;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/light/daylight.h"
+#include "core/trace/ray.h"
 #include "core/trace/sampler.h"
 #include "core/trace/scene.h"
 
@@ -30,8 +31,9 @@ struct PathSettings {
 PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,
                      Sampler& sampler, const PathSettings& settings);
 
-// Quick shading: albedo under the sun, if it shines there, and the whole sky. `moving` spares grass with distance.
+// Quick shading: albedo under the sun, if it shines there, and the whole sky. `moving` spares grass with distance;
+// `first` is the ray's hit where that is known already.
 Rgb quickShading(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,
-                 float pixelAngle, bool moving = false);
+                 float pixelAngle, bool moving = false, const Hit* first = nullptr);
 
 } // namespace thallos

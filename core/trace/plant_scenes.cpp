@@ -70,37 +70,39 @@ bool thinned(const RayContext& context, const TileData& data, const PlantRecord&
 }
 
 void intersectPlant(const RTCIntersectFunctionNArguments* args) {
-    if (!args->valid[0]) return;
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
-    auto& hit = *reinterpret_cast<RTCRayHit*>(args->rayhit);
     auto& context = *reinterpret_cast<RayContext*>(args->context);
     const PlantRecord& r = data.tile->records[args->primID];
     if (thinned(context, data, r, false)) return;
     const PlantPose pose(r);
-    RTCRayHit local;
-    local.ray = localRay(hit.ray, pose);
-    local.hit.geomID = RTC_INVALID_GEOMETRY_ID;
-    local.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
-    RTCIntersectContext inner;
-    rtcInitIntersectContext(&inner);
-    rtcIntersect1(data.plants->individual(r.individual), &inner, &local);
-    if (local.hit.geomID == RTC_INVALID_GEOMETRY_ID) return;
-    const V3f n = pose.normalToWorld({local.hit.Ng_x, local.hit.Ng_y, local.hit.Ng_z});
-    hit.ray.tfar = local.ray.tfar;
-    hit.hit.Ng_x = n.x;
-    hit.hit.Ng_y = n.y;
-    hit.hit.Ng_z = n.z;
-    hit.hit.u = local.hit.u;
-    hit.hit.v = local.hit.v;
-    hit.hit.geomID = args->geomID;
-    hit.hit.primID = args->primID;
-    hit.hit.instID[0] = args->context->instID[0];
-    context.tile = data.tile.get();
-    context.plant = args->primID;
-    context.part = local.hit.geomID;
-    context.triangle = local.hit.primID;
-    context.u = local.hit.u;
-    context.v = local.hit.v;
+    const unsigned n = args->N;
+    RTCRayN* rays = RTCRayHitN_RayN(args->rayhit, n);
+    RTCHitN* hits = RTCRayHitN_HitN(args->rayhit, n);
+    for (unsigned i = 0; i < n; ++i) {
+        if (!args->valid[i]) continue;
+        const RTCRay ray = rtcGetRayFromRayN(rays, n, i);
+        RTCRayHit local;
+        local.ray = localRay(ray, pose);
+        local.hit.geomID = RTC_INVALID_GEOMETRY_ID;
+        local.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
+        RTCIntersectContext inner;
+        rtcInitIntersectContext(&inner);
+        rtcIntersect1(data.plants->individual(r.individual), &inner, &local);
+        if (local.hit.geomID == RTC_INVALID_GEOMETRY_ID) continue;
+        const V3f normal = pose.normalToWorld({local.hit.Ng_x, local.hit.Ng_y, local.hit.Ng_z});
+        RTCRayN_tfar(rays, n, i) = local.ray.tfar;
+        RTCHitN_Ng_x(hits, n, i) = normal.x;
+        RTCHitN_Ng_y(hits, n, i) = normal.y;
+        RTCHitN_Ng_z(hits, n, i) = normal.z;
+        RTCHitN_u(hits, n, i) = local.hit.u;
+        RTCHitN_v(hits, n, i) = local.hit.v;
+        RTCHitN_geomID(hits, n, i) = args->geomID;
+        RTCHitN_primID(hits, n, i) = args->primID;
+        RTCHitN_instID(hits, n, i, 0) = args->context->instID[0];
+        // Embree may reorder and repack a packet's rays; their ids tell whose this is.
+        context.plants[ray.id] = {data.tile.get(),  args->primID, local.hit.geomID,
+                                  local.hit.primID, local.hit.u,  local.hit.v};
+    }
 }
 
 void occludePlant(const RTCOccludedFunctionNArguments* args) {
@@ -131,7 +133,11 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library) : library_
     reaches_.resize(library_->individualCount());
     for (int i = 0; i < library_->individualCount(); ++i)
         grass_.push_back(library_->species()[i / kIndividuals].recipe.kind == PlantKind::Grass);
+}
+
+void PlantScenes::prepare(const std::vector<char>& wanted) {
     parallelFor(library_->individualCount(), [&](int i) {
+        if (!wanted[i] || scenes_[i]) return;
         const Individual& plant = library_->individual(i);
         reaches_[i].assign(kReaches, 0);
         for (int k = 0; k < kReaches; ++k) {

@@ -11,6 +11,9 @@ namespace thallos {
 class PlantScenes {
 public:
     explicit PlantScenes(std::shared_ptr<const PlantLibrary> library);
+    // Builds the scenes of the marked individuals that are not there yet. One thread at a time; whoever traces those
+    // that are there already is not disturbed.
+    void prepare(const std::vector<char>& wanted);
     RTCScene individual(int index) const { return scenes_[index]->get(); }
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     bool grass(int index) const { return grass_[index]; }

@@ -27,6 +27,35 @@ RTCRay makeRay(const V3f& o, const V3f& d, float far, unsigned mask) {
     return r;
 }
 
+// What Embree and the plant callbacks found, in our terms.
+Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far, const RTCHit& h,
+          const PlantHit& plant) {
+    Hit hit;
+    if (h.geomID == RTC_INVALID_GEOMETRY_ID) return hit;
+    hit.t = far;
+    hit.position = origin + direction * hit.t;
+    hit.object = h.instID[0];
+    hit.part = h.geomID;
+    hit.triangle = h.primID;
+    hit.u = h.u;
+    hit.v = h.v;
+    V3f n(h.Ng_x, h.Ng_y, h.Ng_z);
+    const SceneObject& object = scene.objects[hit.object];
+    if (object.kind == ObjectKind::Plants) {
+        hit.plant = &plant.tile->records[plant.plant];
+        hit.part = plant.part;
+        hit.triangle = plant.triangle;
+        hit.u = plant.u;
+        hit.v = plant.v;
+    } else if (object.kind == ObjectKind::Building || object.kind == ObjectKind::Figure) {
+        V3f turned;
+        object.toWorld.multDirMatrix(n, turned); // rigid: normals turn like directions
+        n = turned;
+    }
+    hit.normal = n.normalized();
+    return hit;
+}
+
 } // namespace
 
 thread_local std::vector<LoggedRay>* rayLog = nullptr;
@@ -41,30 +70,48 @@ Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f
     r.hit.geomID = RTC_INVALID_GEOMETRY_ID;
     r.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
     rtcIntersect1(scene.top->get(), &context.embree, &r);
-    Hit hit;
-    if (r.hit.geomID == RTC_INVALID_GEOMETRY_ID) return hit;
-    hit.t = r.ray.tfar;
-    hit.position = origin + direction * hit.t;
-    hit.object = r.hit.instID[0];
-    hit.part = r.hit.geomID;
-    hit.triangle = r.hit.primID;
-    hit.u = r.hit.u;
-    hit.v = r.hit.v;
-    V3f n(r.hit.Ng_x, r.hit.Ng_y, r.hit.Ng_z);
-    const SceneObject& object = scene.objects[hit.object];
-    if (object.kind == ObjectKind::Plants) {
-        hit.plant = &context.tile->records[context.plant];
-        hit.part = context.part;
-        hit.triangle = context.triangle;
-        hit.u = context.u;
-        hit.v = context.v;
-    } else if (object.kind == ObjectKind::Building || object.kind == ObjectKind::Figure) {
-        V3f turned;
-        object.toWorld.multDirMatrix(n, turned); // rigid: normals turn like directions
-        n = turned;
+    return hitOf(scene, origin, direction, r.ray.tfar, r.hit, context.plant);
+}
+
+void tracePacket(const Scene& scene, const V3f& origin, const V3f (&directions)[kPacket], bool moving,
+                 Hit (&hits)[kPacket]) {
+    RayContext context(origin);
+    context.moving = moving;
+    context.embree.flags = RTC_INTERSECT_CONTEXT_FLAG_COHERENT;
+    PlantHit plants[kPacket];
+    context.plants = plants;
+    alignas(32) RTCRayHit8 r;
+    alignas(32) int valid[kPacket];
+    for (int i = 0; i < kPacket; ++i) {
+        valid[i] = -1;
+        r.ray.org_x[i] = origin.x;
+        r.ray.org_y[i] = origin.y;
+        r.ray.org_z[i] = origin.z;
+        r.ray.dir_x[i] = directions[i].x;
+        r.ray.dir_y[i] = directions[i].y;
+        r.ray.dir_z[i] = directions[i].z;
+        r.ray.tnear[i] = 0;
+        r.ray.tfar[i] = kFarAway;
+        r.ray.time[i] = 0;
+        r.ray.mask[i] = kMaskAll;
+        r.ray.id[i] = static_cast<unsigned>(i);
+        r.ray.flags[i] = 0;
+        r.hit.geomID[i] = RTC_INVALID_GEOMETRY_ID;
+        r.hit.instID[0][i] = RTC_INVALID_GEOMETRY_ID;
     }
-    hit.normal = n.normalized();
-    return hit;
+    rtcIntersect8(valid, scene.top->get(), &context.embree, &r);
+    for (int i = 0; i < kPacket; ++i) {
+        RTCHit h;
+        h.Ng_x = r.hit.Ng_x[i];
+        h.Ng_y = r.hit.Ng_y[i];
+        h.Ng_z = r.hit.Ng_z[i];
+        h.u = r.hit.u[i];
+        h.v = r.hit.v[i];
+        h.primID = r.hit.primID[i];
+        h.geomID = r.hit.geomID[i];
+        h.instID[0] = r.hit.instID[0][i];
+        hits[i] = hitOf(scene, origin, directions[i], r.ray.tfar[i], h, plants[r.ray.id[i]]);
+    }
 }
 
 Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far,

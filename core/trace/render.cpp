@@ -94,10 +94,21 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& env, const 
                   const std::function<bool()>& stop, bool moving) {
     const Lens lens(camera);
     const float angle = lens.pixelAngle(out.width);
-    return overPixels(out.width, out.height, stop, [&](int x, int y) {
-        const V2f at((static_cast<float>(x) + 0.5f) / static_cast<float>(out.width),
-                     (static_cast<float>(y) + 0.5f) / static_cast<float>(out.height));
-        out.at(x, y) = quickShading(scene, env, lens.origin, lens.ray(at), angle, moving);
+    const V2f scale(1 / static_cast<float>(out.width), 1 / static_cast<float>(out.height));
+    // Rays of 4 x 2 pixels go together.
+    const int columns = (out.width + 3) / 4, rows = (out.height + 1) / 2;
+    return overPixels(columns, rows, stop, [&](int bx, int by) {
+        V3f rays[kPacket];
+        Hit hits[kPacket];
+        for (int i = 0; i < kPacket; ++i)
+            rays[i] = lens.ray(V2f((static_cast<float>(bx * 4 + (i & 3)) + 0.5f) * scale.x,
+                                   (static_cast<float>(by * 2 + (i >> 2)) + 0.5f) * scale.y));
+        tracePacket(scene, lens.origin, rays, moving, hits);
+        for (int i = 0; i < kPacket; ++i) {
+            const int x = bx * 4 + (i & 3), y = by * 2 + (i >> 2);
+            if (x < out.width && y < out.height)
+                out.at(x, y) = quickShading(scene, env, lens.origin, rays[i], angle, moving, &hits[i]);
+        }
     });
 }
 

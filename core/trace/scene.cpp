@@ -171,6 +171,11 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     }
     auto scene = std::make_shared<Scene>();
     scene->site = site;
+    std::vector<char> wanted(site->library->individualCount(), 0);
+    for (const auto& tiles : site->plants)
+        for (const auto& tile : tiles)
+            for (const PlantRecord& r : tile->records) wanted[r.individual] = 1;
+    plantScenes_->prepare(wanted);
     scene->plantScenes = plantScenes_;
     const BuiltSite* before = last_ ? last_->site.get() : nullptr;
 

@@ -43,7 +43,7 @@ public:
 
 private:
     std::shared_ptr<const Scene> last_;
-    std::shared_ptr<const PlantScenes> plantScenes_;
+    std::shared_ptr<PlantScenes> plantScenes_;
     std::shared_ptr<const Model> figure_;
     std::vector<Surface> figureSurfaces_;
 };

@@ -446,10 +446,9 @@ TEST(Denoise, TakesNoiseFromShadedWallsAndKeepsEdges) {
     const auto scene = sceneOf(p);
     const Environment e = environmentOf(p, shot);
     PictureSettings settings;
-    settings.size = V2i(120, 68);
-    shot.camera.aspect = 120.0f / 68;
+    settings.size = V2i(96, 54);
     Progress progress;
-    const Image truth = renderPicture(*scene, e, shot, settings, 512, false, progress).radiance;
+    const Image truth = renderPicture(*scene, e, shot, settings, 256, false, progress).radiance;
     auto error = [&](const Image& i) {
         double sum = 0;
         for (size_t k = 0; k < i.pixels.size(); ++k) {
