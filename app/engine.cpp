@@ -187,6 +187,13 @@ void Engine::work(const Request& r, uint64_t generation) {
     } else if (finishChanged && filmFresh_ && film_.samples > 0)
         publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.samples, !cleaned_.empty());
 
+    // Now that something is seen: better trees, once.
+    if (const auto better = builder_.refine()) {
+        current_ = better;
+        const std::lock_guard lock(mutex_);
+        shared_ = current_;
+    }
+    if (stop()) return;
     if (r.paused) return;
     if (!filmFresh_) {
         film_ = Film(r.shotSize.width(), r.shotSize.height());

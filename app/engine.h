@@ -80,7 +80,7 @@ private:
     // Of the worker alone.
     Request done_;
     std::shared_ptr<const BuiltSite> site_;
-    SceneBuilder builder_;
+    SceneBuilder builder_{true};
     std::shared_ptr<const Scene> current_;
     std::shared_ptr<const Atmosphere> atmosphere_;
     std::shared_ptr<const Environment> environment_;

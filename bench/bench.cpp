@@ -50,7 +50,7 @@ int main(int argc, char** argv) {
     Project project;
     std::shared_ptr<const BuiltSite> site;
     std::shared_ptr<const Scene> scene;
-    SceneBuilder builder;
+    SceneBuilder builder(true);
     Environment light;
 
     // From nothing to the first picture, as at a start of the application (without its window).
@@ -69,6 +69,8 @@ int main(int argc, char** argv) {
                        {"sky", lit},
                        {"coarse_picture", first},
                        {"all", grown + opened + built + traced + lit + first}};
+
+    out["refine_plants_ms"] = milliseconds([&] { scene = builder.refine(); });
 
     // A camera move.
     Camera camera = shot.camera;

@@ -128,7 +128,8 @@ PlantPose::PlantPose(const PlantRecord& r)
     sine = t.y;
 }
 
-PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library) : library_(std::move(library)) {
+PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
+    : library_(std::move(library)), fast_(fast) {
     scenes_.resize(library_->individualCount());
     reaches_.resize(library_->individualCount());
     for (int i = 0; i < library_->individualCount(); ++i)
@@ -147,7 +148,7 @@ void PlantScenes::prepare(const std::vector<char>& wanted) {
                 for (const V3f& p : mesh.positions) reaches_[i][k] = std::max(reaches_[i][k], xy(p).dot(d));
         }
         RTCScene scene = rtcNewScene(embreeDevice());
-        rtcSetSceneBuildQuality(scene, RTC_BUILD_QUALITY_HIGH);
+        rtcSetSceneBuildQuality(scene, fast_ ? RTC_BUILD_QUALITY_MEDIUM : RTC_BUILD_QUALITY_HIGH);
         auto held = std::make_unique<EmbreeScene>(scene);
         for (size_t p = 0; p < plant.parts.size(); ++p) {
             const Mesh& mesh = plant.parts[p];

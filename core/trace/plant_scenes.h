@@ -10,7 +10,8 @@ namespace thallos {
 
 class PlantScenes {
 public:
-    explicit PlantScenes(std::shared_ptr<const PlantLibrary> library);
+    // `fast`: built in a third of the time, traced at three quarters of the speed.
+    PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast);
     // Builds the scenes of the marked individuals that are not there yet. One thread at a time; whoever traces those
     // that are there already is not disturbed.
     void prepare(const std::vector<char>& wanted);
@@ -21,8 +22,11 @@ public:
     // little.
     float reach(int index, float angle) const;
 
+    bool fast() const { return fast_; }
+
 private:
     std::shared_ptr<const PlantLibrary> library_;
+    bool fast_;
     std::vector<std::unique_ptr<EmbreeScene>> scenes_;
     std::vector<std::vector<float>> reaches_;
     std::vector<char> grass_;

@@ -1,11 +1,13 @@
 #include "core/trace/render.h"
 
+#include <algorithm>
 #include <atomic>
 #include <cmath>
 
 #include <tbb/blocked_range2d.h>
 #include <tbb/parallel_for.h>
 
+#include "core/base/parallel.h"
 #include "core/trace/denoise.h"
 #include "core/trace/shading.h"
 
@@ -90,26 +92,59 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
     return true;
 }
 
+namespace {
+
+// Fills the pixels between those of a chequered picture from the pair of neighbours that differ less.
+void fillBetween(Image& out, int first) {
+    parallelFor(
+        out.height,
+        [&](int y) {
+            auto at = [&](int x, int row) -> const Rgb& {
+                return out.at(std::clamp(x, 0, out.width - 1), std::clamp(row, 0, out.height - 1));
+            };
+            for (int x = (y + first + 1) & 1; x < out.width; x += 2) {
+                // At the rim the neighbour on the other side counts twice.
+                const Rgb &left = at(x > 0 ? x - 1 : x + 1, y), &right = at(x + 1 < out.width ? x + 1 : x - 1, y);
+                const Rgb &up = at(x, y > 0 ? y - 1 : y + 1), &down = at(x, y + 1 < out.height ? y + 1 : y - 1);
+                const float across = std::abs(luminance(left) - luminance(right));
+                const float along = std::abs(luminance(up) - luminance(down));
+                out.at(x, y) = across < along ? (left + right) * 0.5f : (up + down) * 0.5f;
+            }
+        },
+        16);
+}
+
+} // namespace
+
 bool quickPicture(Image& out, const Scene& scene, const Environment& env, const Camera& camera,
                   const std::function<bool()>& stop, bool moving) {
     const Lens lens(camera);
     const float angle = lens.pixelAngle(out.width);
     const V2f scale(1 / static_cast<float>(out.width), 1 / static_cast<float>(out.height));
-    // Rays of 4 x 2 pixels go together.
-    const int columns = (out.width + 3) / 4, rows = (out.height + 1) / 2;
-    return overPixels(columns, rows, stop, [&](int bx, int by) {
+    // Eight rays go together: of 4 x 2 pixels, or of every second pixel of 4 x 4 while the picture moves.
+    const int tall = moving ? 4 : 2;
+    auto pixel = [&](int bx, int by, int i) {
+        const int row = moving ? i >> 1 : i >> 2;
+        return V2i(bx * 4 + (moving ? 2 * (i & 1) + (row & 1) : i & 3), by * tall + row);
+    };
+    const int columns = (out.width + 3) / 4, rows = (out.height + tall - 1) / tall;
+    const bool whole = overPixels(columns, rows, stop, [&](int bx, int by) {
         V3f rays[kPacket];
         Hit hits[kPacket];
-        for (int i = 0; i < kPacket; ++i)
-            rays[i] = lens.ray(V2f((static_cast<float>(bx * 4 + (i & 3)) + 0.5f) * scale.x,
-                                   (static_cast<float>(by * 2 + (i >> 2)) + 0.5f) * scale.y));
+        for (int i = 0; i < kPacket; ++i) {
+            const V2i p = pixel(bx, by, i);
+            rays[i] =
+                lens.ray(V2f((static_cast<float>(p.x) + 0.5f) * scale.x, (static_cast<float>(p.y) + 0.5f) * scale.y));
+        }
         tracePacket(scene, lens.origin, rays, moving, hits);
         for (int i = 0; i < kPacket; ++i) {
-            const int x = bx * 4 + (i & 3), y = by * 2 + (i >> 2);
-            if (x < out.width && y < out.height)
-                out.at(x, y) = quickShading(scene, env, lens.origin, rays[i], angle, moving, &hits[i]);
+            const V2i p = pixel(bx, by, i);
+            if (p.x < out.width && p.y < out.height)
+                out.at(p.x, p.y) = quickShading(scene, env, lens.origin, rays[i], angle, moving, &hits[i]);
         }
     });
+    if (whole && moving) fillBetween(out, 0);
+    return whole;
 }
 
 bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window,

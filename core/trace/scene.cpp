@@ -166,7 +166,7 @@ std::shared_ptr<const EmbreeScene> waterScene(const Mesh& sheet) {
 
 std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSite> site) {
     if (!plantScenes_ || plantScenes_->library() != site->library) {
-        plantScenes_ = std::make_shared<PlantScenes>(site->library);
+        plantScenes_ = std::make_shared<PlantScenes>(site->library, fast_);
         last_ = nullptr;
     }
     auto scene = std::make_shared<Scene>();
@@ -192,7 +192,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                 key = before->far.get();
                 break;
             case ObjectKind::Plants:
-                key = o.plants.get();
+                if (last_->plantScenes == plantScenes_) key = o.plants.get();
                 break;
             case ObjectKind::Building:
                 key = o.surfaces;
@@ -204,7 +204,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                 key = o.water;
                 break;
             }
-            known.emplace(key, &o);
+            if (key) known.emplace(key, &o);
         }
     auto reuse = [&](const void* key) -> std::shared_ptr<const EmbreeScene> {
         const auto it = known.find(key);
@@ -304,6 +304,14 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     scene->bounds = {{b.lower_x, b.lower_y, b.lower_z}, {b.upper_x, b.upper_y, b.upper_z}};
     last_ = scene;
     return scene;
+}
+
+std::shared_ptr<const Scene> SceneBuilder::refine() {
+    if (!fast_ || !last_) return nullptr;
+    fast_ = false;
+    // Tiles of plants hold on to the scenes of their individuals: they are made anew, the rest is shared.
+    plantScenes_ = std::make_shared<PlantScenes>(last_->site->library, false);
+    return update(last_->site);
 }
 
 } // namespace thallos

@@ -38,10 +38,16 @@ struct Scene {
 
 class SceneBuilder {
 public:
+    // `fast`: for the first picture; refine() then makes the plants' scenes as good as they can be.
+    explicit SceneBuilder(bool fast = false) : fast_(fast) {}
     // Tiles that are the same as in the last scene made here are shared with it.
     std::shared_ptr<const Scene> update(std::shared_ptr<const BuiltSite> site);
 
+    // The same scene with better trees; null when there is nothing to better.
+    std::shared_ptr<const Scene> refine();
+
 private:
+    bool fast_;
     std::shared_ptr<const Scene> last_;
     std::shared_ptr<PlantScenes> plantScenes_;
     std::shared_ptr<const Model> figure_;
