@@ -34,7 +34,7 @@ QColor skyColor(const Atmosphere& air, float elevation, const V3f& toSun) {
     const Rgb c = toAcescg(air.march(elevation, view.normalized(), toSun, {1e9f}, 20).front().radiance);
     const float l = luminance(c);
     const float shown = 0.030f + 0.52f * l / (l + 900) + 0.1f * std::sqrt(l / (l + 60));
-    Rgb s = l > 1e-4f ? lerp(Rgb(shown), c * (shown / l), 0.6f) : Rgb(0.03f, 0.035f, 0.05f);
+    Rgb s = l > 1e-4f ? lerp(Rgb(shown), c * (shown / l), 0.45f) : Rgb(0.03f, 0.035f, 0.05f);
     const float night = 1 - clamp01(l / 3);
     s = lerp(s, Rgb(0.040f, 0.050f, 0.085f), 0.85f * night);
     const V3f d = toSrgb({std::max(s.x, 0.0f), std::max(s.y, 0.0f), std::max(s.z, 0.0f)});

@@ -89,8 +89,9 @@ void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask,
     rtcReleaseGeometry(g);
 }
 
-std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int tile) {
+std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int tile, bool quick) {
     auto scene = newScene(true);
+    if (quick) rtcSetSceneBuildQuality(scene->get(), RTC_BUILD_QUALITY_LOW);
     const HeightTile& heights = *field.tiles[tile];
     const V2i start = field.grid.tileStart(tile);
     const int w = heights.cells.x + 1, h = heights.cells.y + 1;
@@ -204,11 +205,16 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                 key = o.water;
                 break;
             }
-            if (key) known.emplace(key, &o);
+            if (key && (!o.quick || site->stale)) known.emplace(key, &o);
         }
     auto reuse = [&](const void* key) -> std::shared_ptr<const EmbreeScene> {
         const auto it = known.find(key);
         return it == known.end() ? nullptr : it->second->scene;
+    };
+
+    auto wasQuick = [&](const void* key) {
+        const auto it = known.find(key);
+        return it != known.end() && it->second->quick;
     };
 
     std::vector<std::function<void(SceneObject&)>> makers;
@@ -219,8 +225,14 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
 
     const HeightField& field = site->field;
     for (int i = 0; i < field.grid.tileCount(); ++i)
-        add({.kind = ObjectKind::Ground, .index = i, .scene = reuse(field.tiles[i].get())},
-            [&field, i](SceneObject& o) { o.scene = groundTileScene(field, i); });
+        add({.kind = ObjectKind::Ground,
+             .index = i,
+             .quick = wasQuick(field.tiles[i].get()),
+             .scene = reuse(field.tiles[i].get())},
+            [&field, i, quick = site->stale](SceneObject& o) {
+                o.quick = quick;
+                o.scene = groundTileScene(field, i, quick);
+            });
     if (site->far)
         add({.kind = ObjectKind::Far, .scene = reuse(site->far.get())}, [&site](SceneObject& o) {
             auto s = newScene(true);
@@ -230,8 +242,9 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         });
     for (const auto& tiles : site->plants)
         for (const auto& tile : tiles)
-            add({.kind = ObjectKind::Plants, .scene = reuse(tile.get()), .plants = tile},
+            add({.kind = ObjectKind::Plants, .quick = wasQuick(tile.get()), .scene = reuse(tile.get()), .plants = tile},
                 [this, tile, quick = site->stale](SceneObject& o) {
+                    o.quick = quick;
                     o.scene = makePlantTileScene(tile, plantScenes_, quick);
                 });
     for (const WaterBody& w : site->waters) {

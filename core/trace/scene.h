@@ -18,7 +18,8 @@ enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water };
 struct SceneObject {
     ObjectKind kind;
     Id item;
-    int index = 0; // ground: tile
+    int index = 0;      // ground: tile
+    bool quick = false; // built in haste: built again at rest
     std::shared_ptr<const EmbreeScene> scene;
     std::shared_ptr<const PlantTile> plants;
     std::shared_ptr<const Model> model;

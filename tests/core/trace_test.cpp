@@ -202,6 +202,67 @@ TEST(Scene, EditsShareWhatDidNotChange) {
     EXPECT_TRUE(trace(*a, {0, 0, 50}, {0, 0, -1}, V3f(0)));
 }
 
+TEST(Scene, WhatWasBuiltInHasteIsBuiltAgainAtRest) {
+    SceneBuilder builder;
+    const Project p = smallSite();
+    auto site = build(p, library());
+    builder.update(site);
+    const Project q = withGround(p, dab(*p.ground, site->natural, {BrushKind::Raise, 3, 1, 0.5f}, {0, 0}));
+    site = build(q, library(), site, Haste::Moving);
+    auto scene = builder.update(site);
+    auto quick = [&] {
+        int n = 0;
+        for (const SceneObject& o : scene->objects) n += o.quick;
+        return n;
+    };
+    EXPECT_GT(quick(), 0);
+    // Another move elsewhere keeps what is quick, rest leaves nothing quick.
+    site = build(q, library(), site, Haste::Moving);
+    scene = builder.update(site);
+    EXPECT_GT(quick(), 0);
+    site = build(q, library(), site, Haste::Rest);
+    scene = builder.update(site);
+    EXPECT_EQ(quick(), 0);
+}
+
+TEST(Scene, BetterTreesGiveTheSamePicture) {
+    SceneBuilder fast(true), good;
+    const auto site = build(smallSite(), library());
+    const auto first = fast.update(site), better = fast.refine(), straight = good.update(site);
+    ASSERT_TRUE(better);
+    EXPECT_FALSE(fast.refine()) << "once";
+    Random random(8);
+    for (int i = 0; i < 2000; ++i) {
+        const V3f from(random.around(15), random.around(15), 12),
+            d = V3f(random.around(0.5f), random.around(0.5f), -1).normalized();
+        const Hit a = trace(*first, from, d, from), b = trace(*better, from, d, from),
+                  c = trace(*straight, from, d, from);
+        EXPECT_NEAR(a.t, b.t, 1e-4f);
+        EXPECT_EQ(b.t, c.t);
+    }
+}
+
+TEST(Scene, PacketsHitWhatSingleRaysHit) {
+    const auto scene = sceneOf(smallSite());
+    const Lens lens(bodyOf<Shot>(itemsOf<Shot>(scene->site->project).front())->camera);
+    Random random(5);
+    for (int i = 0; i < 400; ++i) {
+        V3f rays[kPacket];
+        Hit hits[kPacket];
+        const V2f at(random.unit(), random.unit());
+        for (int k = 0; k < kPacket; ++k)
+            rays[k] = lens.ray(at + V2f(0.01f * static_cast<float>(k & 3), 0.01f * static_cast<float>(k >> 2)));
+        tracePacket(*scene, lens.origin, rays, false, hits);
+        for (int k = 0; k < kPacket; ++k) {
+            const Hit one = trace(*scene, lens.origin, rays[k], lens.origin);
+            ASSERT_EQ(static_cast<bool>(one), static_cast<bool>(hits[k]));
+            if (!one) continue;
+            EXPECT_NEAR(one.t, hits[k].t, 1e-3f * one.t);
+            if (std::abs(one.t - hits[k].t) < 1e-6f * one.t) EXPECT_EQ(itemAt(*scene, one), itemAt(*scene, hits[k]));
+        }
+    }
+}
+
 TEST(Scene, GlassLetsShadowRaysThrough) {
     Surface pane = matt(0.9f);
     pane.transmission = 1;
