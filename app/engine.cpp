@@ -11,10 +11,6 @@ namespace thallos {
 
 namespace {
 
-bool sameCamera(const Shot& a, const Shot& b) {
-    return a.camera == b.camera;
-}
-
 QImage toQImage(const Image8& picture) {
     QImage image(picture.width, picture.height, QImage::Format_RGB888);
     for (int y = 0; y < picture.height; ++y)
@@ -149,7 +145,7 @@ void Engine::work(const Request& r, uint64_t generation) {
         environmentFresh_ = true;
         planFresh_ = filmFresh_ = quickDone_ = false;
     }
-    if (!sameCamera(r.shot, done_.shot) || r.shotSize != done_.shotSize) filmFresh_ = quickDone_ = false;
+    if (!(r.shot.camera == done_.shot.camera) || r.shotSize != done_.shotSize) filmFresh_ = quickDone_ = false;
     if (r.planSize != done_.planSize || r.planWindow != done_.planWindow) planFresh_ = false;
     const bool finishChanged = !(r.shot.finish == done_.shot.finish) || r.shot.metered != done_.shot.metered ||
                                r.shot.ev100 != done_.shot.ev100;

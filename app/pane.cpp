@@ -122,11 +122,6 @@ void Pane::mousePressEvent(QMouseEvent* event) {
         update();
         return;
     }
-    if (leftLooks()) {
-        drag_ = Drag::Look;
-        setCursor(Qt::ClosedHandCursor);
-        return;
-    }
     session_.choose(point.item);
 }
 

@@ -49,7 +49,6 @@ protected:
     virtual void lookBy(const QPointF& pixels, Drag how, const QPointF& at) = 0;
     virtual void zoomBy(double steps, const QPointF& at) = 0;
     virtual void lookKey(QKeyEvent* event) = 0;
-    virtual bool leftLooks() const { return false; }
     void drawChip(QPainter& painter, const QPointF& topLeft, const QString& text, const QFont& font) const;
     void drawChosen(QPainter& painter) const;
     void drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const; // what buttons and keys do now
@@ -89,7 +88,6 @@ protected:
     void lookBy(const QPointF& pixels, Drag how, const QPointF& at) override;
     void zoomBy(double steps, const QPointF& at) override;
     void lookKey(QKeyEvent* event) override;
-    bool leftLooks() const override;
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
     void showEvent(QShowEvent* event) override;

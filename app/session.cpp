@@ -134,10 +134,7 @@ void Session::autosave() {
         if (qApp)
             QMetaObject::invokeMethod(qApp, [self, failure] {
                 if (!self) return;
-                if (failure.isEmpty())
-                    Q_EMIT self->autosaved();
-                else
-                    Q_EMIT self->message(failure);
+                if (!failure.isEmpty()) Q_EMIT self->message(failure);
             });
     }).detach();
 }

@@ -75,7 +75,6 @@ signals:
     void fileChanged();
     void builtChanged();
     void message(const QString& sentence); // something the user should know
-    void autosaved();
 
 private:
     void reset(Project project, const std::filesystem::path& file);

@@ -83,10 +83,6 @@ PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) con
     return point;
 }
 
-bool ShotPane::leftLooks() const {
-    return false;
-}
-
 void ShotPane::lookBy(const QPointF& pixels, Drag how, const QPointF&) {
     Camera c = session_.shot().camera;
     const Lens lens(c);

@@ -24,12 +24,6 @@ float area(const Polygon& polygon) {
     return static_cast<float>(std::abs(twice) / 2);
 }
 
-V2f centroid(const Polygon& polygon) {
-    V2f sum(0);
-    for (const V2f& p : polygon) sum += p;
-    return polygon.empty() ? sum : sum / static_cast<float>(polygon.size());
-}
-
 bool contains(const Polygon& polygon, const V2f& p) {
     bool inside = false;
     for (size_t i = 0, n = polygon.size(), j = n - 1; i < n; j = i++) {

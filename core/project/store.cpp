@@ -278,12 +278,6 @@ fs::path xdg(const char* variable, const char* fallback) {
 fs::path stateFolder() {
     return xdg("XDG_STATE_HOME", ".local/state");
 }
-fs::path configFolder() {
-    return xdg("XDG_CONFIG_HOME", ".config");
-}
-fs::path cacheFolder() {
-    return xdg("XDG_CACHE_HOME", ".cache");
-}
 
 WriterLock::WriterLock(const fs::path& file) {
     descriptor_ = ::open(file.c_str(), O_RDONLY | O_CLOEXEC);

@@ -30,10 +30,8 @@ void dropRecovery(const std::filesystem::path& folder, const std::string& sessio
 // Those whose session is no longer running.
 std::vector<Recovery> findRecoveries(const std::filesystem::path& folder);
 
-// Folders after the XDG base directory specification, with "thallos" appended; not created.
+// The state folder after the XDG base directory specification, with "thallos" appended; not created.
 std::filesystem::path stateFolder();
-std::filesystem::path configFolder();
-std::filesystem::path cacheFolder();
 
 // One writer at a time: held while a project is open.
 class WriterLock {

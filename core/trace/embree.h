@@ -12,7 +12,7 @@ namespace thallos {
 
 RTCDevice embreeDevice(); // one for the whole process
 
-// A committed scene with the buffers it shares.
+// A committed scene with what its callbacks read.
 class EmbreeScene {
 public:
     EmbreeScene() = default;
@@ -24,7 +24,6 @@ public:
     EmbreeScene& operator=(const EmbreeScene&) = delete;
     RTCScene get() const { return scene_; }
 
-    std::vector<std::vector<float>> vertices; // three a vertex, padded at the end as Embree asks
     std::vector<std::shared_ptr<const void>> keeps;
 
 private:

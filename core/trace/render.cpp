@@ -95,14 +95,14 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
 namespace {
 
 // Fills the pixels between those of a chequered picture from the pair of neighbours that differ less.
-void fillBetween(Image& out, int first) {
+void fillBetween(Image& out) {
     parallelFor(
         out.height,
         [&](int y) {
             auto at = [&](int x, int row) -> const Rgb& {
                 return out.at(std::clamp(x, 0, out.width - 1), std::clamp(row, 0, out.height - 1));
             };
-            for (int x = (y + first + 1) & 1; x < out.width; x += 2) {
+            for (int x = (y + 1) & 1; x < out.width; x += 2) {
                 // At the rim the neighbour on the other side counts twice.
                 const Rgb &left = at(x > 0 ? x - 1 : x + 1, y), &right = at(x + 1 < out.width ? x + 1 : x - 1, y);
                 const Rgb &up = at(x, y > 0 ? y - 1 : y + 1), &down = at(x, y + 1 < out.height ? y + 1 : y - 1);
@@ -143,7 +143,7 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& env, const 
                 out.at(p.x, p.y) = quickShading(scene, env, lens.origin, rays[i], angle, moving, &hits[i]);
         }
     });
-    if (whole && moving) fillBetween(out, 0);
+    if (whole && moving) fillBetween(out);
     return whole;
 }
 

@@ -50,20 +50,6 @@ float convergence(const Camera& c) {
     return std::abs(std::atan(std::sin(c.pitch) * lens.right.length()));
 }
 
-Camera framing(const Box3f& box, float bearing, float height, const Camera& start) {
-    Camera c = start;
-    c.yaw = bearing;
-    c.pitch = 0;
-    c.shift = 0;
-    const V3f middle = box.center();
-    const V3f size = box.size();
-    const float extent = std::sqrt(size.x * size.x + size.y * size.y);
-    const float distance = extent / 2 / std::tan(horizontalField(c) / 2) * 1.15f + extent / 3;
-    c.position = middle - viewDirection(c) * distance;
-    c.position.z = box.min.z + height;
-    return c;
-}
-
 float exposureScale(float ev100) {
     return 0.18f / (0.125f * std::exp2(ev100));
 }

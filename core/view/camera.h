@@ -37,8 +37,6 @@ V3f viewDirection(const Camera& camera);
 Camera upright(const Camera& camera);
 // How far upright lines converge at the picture's edge, radians.
 float convergence(const Camera& camera);
-// Moves back along the view until the box fits, looking at its middle.
-Camera framing(const Box3f& box, float bearing, float height, const Camera& start);
 
 // Exposure. A luminance of 0.125 * 2^EV100 cd/m2 (what a meter with K = 12.5 calls right) becomes 0.18.
 float exposureScale(float ev100);
