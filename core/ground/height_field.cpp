@@ -20,7 +20,7 @@ GroundGrid GroundGrid::make(const V2f& size, float cell) {
         g.cells[k] = static_cast<int>(n);
     }
     g.tileCells = 8;
-    while (g.tileCells < 256 && static_cast<float>(g.tileCells) * cell < 48) g.tileCells *= 2;
+    while (g.tileCells < 128 && static_cast<float>(g.tileCells) * cell < 48) g.tileCells *= 2;
     g.origin = g.size() * -0.5f;
     return g;
 }

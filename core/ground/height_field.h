@@ -9,7 +9,8 @@
 namespace thallos {
 
 // Where the samples of the ground lie. Tiles hold tileCells x tileCells cells (fewer at the east and north border) and
-// repeat the samples of their shared borders. A tile is about 64 m wide.
+// repeat the samples of their shared borders. A tile is about 64 m wide, less where cells are small: building the
+// tracer's scene of 128 x 128 cells fits into a brush dab.
 struct GroundGrid {
     V2f origin{0};  // south-west corner, metres
     V2i cells{0};   // east, north

@@ -104,6 +104,7 @@ public:
     const Individual& individual(int index) const {
         return *species_[index / kIndividuals].individuals[index % kIndividuals];
     }
+    bool isGrass(int index) const { return species_[index / kIndividuals].recipe.kind == PlantKind::Grass; }
     int individualCount() const { return static_cast<int>(species_.size()) * kIndividuals; }
 
 private:

@@ -97,15 +97,22 @@ void extendBounds(PlantTile& tile, const PlantLibrary& library) {
     }
 }
 
+std::shared_ptr<const PlantTile> tileOf(std::vector<PlantRecord> records, const PlantLibrary& library) {
+    auto tile = std::make_shared<PlantTile>();
+    tile->records = std::move(records);
+    const auto grass = std::stable_partition(tile->records.begin(), tile->records.end(),
+                                             [&](const PlantRecord& r) { return !library.isGrass(r.individual); });
+    tile->woody = static_cast<size_t>(grass - tile->records.begin());
+    extendBounds(*tile, library);
+    return tile;
+}
+
 // Splits records at the middle of their box until each tile is small enough.
 void split(std::vector<PlantRecord>& records, const PlantLibrary& library,
            std::vector<std::shared_ptr<const PlantTile>>& out) {
     if (records.empty()) return;
     if (records.size() <= kPlantsInTile) {
-        auto tile = std::make_shared<PlantTile>();
-        tile->records = std::move(records);
-        extendBounds(*tile, library);
-        out.push_back(std::move(tile));
+        out.push_back(tileOf(std::move(records), library));
         return;
     }
     Box2f box;
@@ -117,10 +124,7 @@ void split(std::vector<PlantRecord>& records, const PlantLibrary& library,
     records.clear();
     for (auto& q : quarter) {
         if (q.size() == all) { // all in one place: no split helps
-            auto tile = std::make_shared<PlantTile>();
-            tile->records = std::move(q);
-            extendBounds(*tile, library);
-            out.push_back(std::move(tile));
+            out.push_back(tileOf(std::move(q), library));
         } else
             split(q, library, out);
     }
@@ -251,15 +255,25 @@ private:
                 for (const auto& s : sources) sow(s, grid.tileBox(i), site, records);
                 split(records, *out_->library, out_->plants[i]);
             } else if (follow[i]) {
-                for (const auto& tile : previous_->plants[i]) {
-                    auto moved = std::make_shared<PlantTile>(*tile);
-                    for (PlantRecord& r : moved->records) r.z = out_->field.at({r.x, r.y});
-                    extendBounds(*moved, *out_->library);
-                    out_->plants[i].push_back(std::move(moved));
-                }
+                for (const auto& tile : previous_->plants[i]) out_->plants[i].push_back(onGround(tile));
             } else
                 out_->plants[i] = previous_->plants[i];
         });
+    }
+
+    // The same plants on the new heights; the same tile where no height under it changed.
+    std::shared_ptr<const PlantTile> onGround(const std::shared_ptr<const PlantTile>& tile) const {
+        std::shared_ptr<PlantTile> moved;
+        for (size_t k = 0; k < tile->records.size(); ++k) {
+            const PlantRecord& r = tile->records[k];
+            const float z = out_->field.at({r.x, r.y});
+            if (z == r.z) continue;
+            if (!moved) moved = std::make_shared<PlantTile>(*tile);
+            moved->records[k].z = z;
+        }
+        if (!moved) return tile;
+        extendBounds(*moved, *out_->library);
+        return moved;
     }
 
     bool waterChanged() const {

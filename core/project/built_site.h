@@ -14,6 +14,7 @@ namespace thallos {
 struct PlantTile {
     Box3f bounds; // with their crowns
     std::vector<PlantRecord> records;
+    size_t woody = 0; // the first so many are trees and shrubs, the others grass
 };
 
 inline constexpr size_t kPlantsInTile = 16384;

@@ -133,7 +133,7 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
                          std::sqrt(std::max(0.0f, 1 - (1 - n.dot(outward) * n.dot(outward)) / (1.333f * 1.333f))));
                 down.normalize();
                 const V3f start = offset(hit.position, V3f(0, 0, -1), hit.t);
-                const Hit bed = trace(scene, start, down, camera, kFarAway, kMaskSolid);
+                const Hit bed = trace(scene, start, down, camera, kFarAway, kMaskAll & ~kMaskClear);
                 if (settings.rays) ++*settings.rays;
                 const float length = bed ? bed.t : 50.0f;
                 for (int k = 0; k < 3; ++k)

@@ -25,14 +25,18 @@ const std::array<V2f, kYaws>& yawTable() {
     return table;
 }
 
+// What the callbacks of one geometry of a tile read.
 struct TileData {
     std::shared_ptr<const PlantTile> tile;
     std::shared_ptr<const PlantScenes> plants;
+    size_t first; // record of the geometry's primitive 0
+    float full;   // metres around the camera within which a moving picture shows every plant
+    const PlantRecord& record(unsigned primitive) const { return tile->records[first + primitive]; }
 };
 
 void boundsOf(const RTCBoundsFunctionArguments* args) {
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
-    const PlantRecord& r = data.tile->records[args->primID];
+    const PlantRecord& r = data.record(args->primID);
     const Individual& i = data.plants->library()->individual(r.individual);
     const PlantPose pose(r);
     const float s = pose.scale, top = s * i.height, e = pose.east * top, n = pose.north * top, yaw = yawOf(r);
@@ -61,19 +65,27 @@ RTCRay localRay(const RTCRay& ray, const PlantPose& pose) {
 
 // Level of detail and thinning live here: nothing is stored for a camera. One level so far; while the picture moves,
 // grass gets sparser with distance, the same tufts always going first.
-bool thinned(const RayContext& context, const TileData& data, const PlantRecord& r, bool shadow) {
-    if (!context.moving || !data.plants->grass(r.individual)) return false;
-    if (shadow) return true;
-    constexpr float kFull = 7; // metres around the camera with every tuft
+bool thinned(const RayContext& context, const TileData& data, const PlantRecord& r) {
+    if (!context.moving || data.first < data.tile->woody) return false;
     const float d2 = (foot(r) - context.camera).length2();
-    return static_cast<float>(r.rank) * static_cast<float>(r.rank) * d2 > 255 * 255 * kFull * kFull;
+    return static_cast<float>(r.rank) * static_cast<float>(r.rank) * d2 > 255 * 255 * data.full * data.full;
+}
+
+// The denser the grass the sooner it is thinned, so that a lawn moves as fast as a meadow.
+float fullWithin(const PlantTile& tile) {
+    constexpr float kFull = 4, kDense = 8; // metres, tufts a square metre
+    Box2f feet;
+    for (size_t i = tile.woody; i < tile.records.size(); ++i) feet.extendBy(V2f(tile.records[i].x, tile.records[i].y));
+    const V2f size = feet.isEmpty() ? V2f(1) : feet.size();
+    const float density = static_cast<float>(tile.records.size() - tile.woody) / std::max(size.x * size.y, 1.0f);
+    return kFull * std::min(1.0f, kDense / std::max(density, 1e-3f));
 }
 
 void intersectPlant(const RTCIntersectFunctionNArguments* args) {
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     auto& context = *reinterpret_cast<RayContext*>(args->context);
-    const PlantRecord& r = data.tile->records[args->primID];
-    if (thinned(context, data, r, false)) return;
+    const PlantRecord& r = data.record(args->primID);
+    if (thinned(context, data, r)) return;
     const PlantPose pose(r);
     const unsigned n = args->N;
     RTCRayN* rays = RTCRayHitN_RayN(args->rayhit, n);
@@ -100,8 +112,9 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
         RTCHitN_primID(hits, n, i) = args->primID;
         RTCHitN_instID(hits, n, i, 0) = args->context->instID[0];
         // Embree may reorder and repack a packet's rays; their ids tell whose this is.
-        context.plants[ray.id] = {data.tile.get(),  args->primID, local.hit.geomID,
-                                  local.hit.primID, local.hit.u,  local.hit.v};
+        context.plants[ray.id] = {data.tile.get(),  static_cast<unsigned>(data.first) + args->primID,
+                                  local.hit.geomID, local.hit.primID,
+                                  local.hit.u,      local.hit.v};
     }
 }
 
@@ -109,8 +122,7 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
     if (!args->valid[0]) return;
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     auto& ray = *reinterpret_cast<RTCRay*>(args->ray);
-    const PlantRecord& r = data.tile->records[args->primID];
-    if (thinned(*reinterpret_cast<const RayContext*>(args->context), data, r, true)) return;
+    const PlantRecord& r = data.record(args->primID);
     RTCRay local = localRay(ray, PlantPose(r));
     RTCIntersectContext inner;
     rtcInitIntersectContext(&inner);
@@ -132,8 +144,6 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
     : library_(std::move(library)), fast_(fast) {
     scenes_.resize(library_->individualCount());
     reaches_.resize(library_->individualCount());
-    for (int i = 0; i < library_->individualCount(); ++i)
-        grass_.push_back(library_->species()[i / kIndividuals].recipe.kind == PlantKind::Grass);
 }
 
 void PlantScenes::prepare(const std::vector<char>& wanted) {
@@ -182,20 +192,25 @@ std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const Plan
     RTCScene scene = rtcNewScene(embreeDevice());
     auto held = std::make_shared<EmbreeScene>(scene);
     rtcSetSceneBuildQuality(scene, quick ? RTC_BUILD_QUALITY_LOW : RTC_BUILD_QUALITY_MEDIUM);
-    auto data = std::make_shared<TileData>(TileData{tile, std::move(plants)});
-    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_USER);
-    rtcSetGeometryUserPrimitiveCount(g, static_cast<unsigned>(tile->records.size()));
-    rtcSetGeometryUserData(g, data.get());
-    rtcSetGeometryMask(g, kMaskSolid);
-    rtcSetGeometryBoundsFunction(
-        g, [](const RTCBoundsFunctionArguments* a) { boundsOf(a); }, nullptr);
-    rtcSetGeometryIntersectFunction(g, intersectPlant);
-    rtcSetGeometryOccludedFunction(g, occludePlant);
-    rtcCommitGeometry(g);
-    rtcAttachGeometryByID(scene, g, 0);
-    rtcReleaseGeometry(g);
+    auto add = [&](size_t first, size_t end, unsigned mask) {
+        if (first == end) return;
+        auto data = std::make_shared<TileData>(TileData{tile, plants, first, fullWithin(*tile)});
+        RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_USER);
+        rtcSetGeometryUserPrimitiveCount(g, static_cast<unsigned>(end - first));
+        rtcSetGeometryUserData(g, data.get());
+        rtcSetGeometryMask(g, mask);
+        rtcSetGeometryBoundsFunction(
+            g, [](const RTCBoundsFunctionArguments* a) { boundsOf(a); }, nullptr);
+        rtcSetGeometryIntersectFunction(g, intersectPlant);
+        rtcSetGeometryOccludedFunction(g, occludePlant);
+        rtcCommitGeometry(g);
+        rtcAttachGeometry(scene, g);
+        rtcReleaseGeometry(g);
+        held->keeps.push_back(std::move(data));
+    };
+    add(0, tile->woody, kMaskWoody);
+    add(tile->woody, tile->records.size(), kMaskGrass);
     rtcCommitScene(scene);
-    held->keeps.push_back(std::move(data));
     return held;
 }
 

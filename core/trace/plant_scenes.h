@@ -17,7 +17,6 @@ public:
     void prepare(const std::vector<char>& wanted);
     RTCScene individual(int index) const { return scenes_[index]->get(); }
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
-    bool grass(int index) const { return grass_[index]; }
     // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too
     // little.
     float reach(int index, float angle) const;
@@ -29,7 +28,6 @@ private:
     bool fast_;
     std::vector<std::unique_ptr<EmbreeScene>> scenes_;
     std::vector<std::vector<float>> reaches_;
-    std::vector<char> grass_;
 };
 
 // How a record's plant lies in the world: turned, sized, sheared by its tilt, moved.

@@ -118,8 +118,7 @@ Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, c
                   bool moving) {
     if (rayLog) rayLog->push_back({origin, direction, far, kMaskAll, true});
     RayContext context(camera);
-    context.moving = moving;
-    RTCRay r = makeRay(origin, direction, far, kMaskAll);
+    RTCRay r = makeRay(origin, direction, far, moving ? kMaskAll & ~kMaskGrass : kMaskAll);
     rtcOccluded1(scene.top->get(), &context.embree, &r);
     return r.tfar < 0 ? Rgb(0) : context.through;
 }

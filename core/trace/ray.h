@@ -16,7 +16,13 @@ struct PlantTile;
 inline constexpr float kFarAway = std::numeric_limits<float>::infinity();
 
 // Rays see surfaces by kind.
-enum RayMask : unsigned { kMaskSolid = 1, kMaskClear = 2, kMaskAll = 3 };
+enum RayMask : unsigned {
+    kMaskSolid = 1, // ground, far land, buildings, the figure
+    kMaskClear = 2, // glass, water
+    kMaskWoody = 4, // trees and shrubs
+    kMaskGrass = 8,
+    kMaskAll = 15
+};
 
 // What a plant callback found.
 struct PlantHit {

@@ -158,40 +158,20 @@ bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, c
         PlanPixel& pixel = out.at(x, y);
         pixel = PlanPixel();
         if (!site.intersects(p)) return;
-        V3f from(p.x, p.y, top);
-        const V3f down(0, 0, -1);
-        for (int k = 0; k < 400; ++k) {
-            const Hit hit = trace(scene, from, down, from);
-            if (!hit) return;
-            const SceneObject& object = scene.objects[hit.object];
-            if (object.kind == ObjectKind::Plants) {
-                // On through the crown, below the plant's foot.
-                from.z = std::min(hit.position.z - 0.02f, from.z - 0.02f);
-                continue;
-            }
-            pixel.kind = object.kind == ObjectKind::Building ? PlanPixel::Building
-                         : object.kind == ObjectKind::Water  ? PlanPixel::Water
-                         : object.kind == ObjectKind::Figure ? PlanPixel::Figure
-                                                             : PlanPixel::Ground;
-            pixel.height = hit.position.z;
-            pixel.item = static_cast<uint16_t>(object.item.value);
-            const V3f n = hit.normal.z < 0 ? -hit.normal : hit.normal;
-            pixel.facing = n.dot(paper);
-            if (toSun.z > 0.02f) {
-                // Shadows of buildings and land only.
-                V3f o = offset(hit.position, n, hit.t);
-                for (int s = 0; s < 40; ++s) {
-                    const Hit shade = trace(scene, o, toSun, from, kFarAway, kMaskSolid);
-                    if (!shade) break;
-                    if (scene.objects[shade.object].kind != ObjectKind::Plants) {
-                        pixel.shaded = true;
-                        break;
-                    }
-                    o = shade.position + toSun * 0.3f;
-                }
-            }
-            return;
-        }
+        const V3f from(p.x, p.y, top);
+        const Hit hit = trace(scene, from, {0, 0, -1}, from, kFarAway, kMaskSolid | kMaskClear);
+        if (!hit) return;
+        const SceneObject& object = scene.objects[hit.object];
+        pixel.kind = object.kind == ObjectKind::Building ? PlanPixel::Building
+                     : object.kind == ObjectKind::Water  ? PlanPixel::Water
+                     : object.kind == ObjectKind::Figure ? PlanPixel::Figure
+                                                         : PlanPixel::Ground;
+        pixel.height = hit.position.z;
+        pixel.item = static_cast<uint16_t>(object.item.value);
+        const V3f n = hit.normal.z < 0 ? -hit.normal : hit.normal;
+        pixel.facing = n.dot(paper);
+        pixel.shaded = toSun.z > 0.02f && // by buildings and land only
+                       trace(scene, offset(hit.position, n, hit.t), toSun, from, kFarAway, kMaskSolid);
     });
 }
 

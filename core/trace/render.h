@@ -49,7 +49,7 @@ struct PlanPixel {
     uint16_t item;
     explicit PlanPixel(int = 0) : kind(Outside), shaded(false), height(0), facing(0), item(0) {}
 };
-// `window` in metres. Plants are not drawn but cast no shadow either: the plan shows their symbols.
+// `window` in metres. Plants are neither drawn nor cast a shadow: the plan shows their symbols.
 bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window,
                  const std::function<bool()>& stop);
 
