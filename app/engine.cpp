@@ -36,6 +36,7 @@ Engine::~Engine() {
     }
     wake_.notify_all();
     thread_.join();
+    if (improver_.joinable()) improver_.join();
 }
 
 void Engine::change(const std::function<void(Request&)>& set) {
@@ -120,8 +121,21 @@ void Engine::publish(const Image& radiance, const Request& r, int samples, bool 
     Q_EMIT shotReady(p);
 }
 
+void Engine::adoptBetterTrees() {
+    std::shared_ptr<PlantScenes> plants;
+    {
+        const std::lock_guard lock(mutex_);
+        plants.swap(better_);
+    }
+    if (!plants) return;
+    current_ = builder_.adopt(std::move(plants));
+    const std::lock_guard lock(mutex_);
+    shared_ = current_;
+}
+
 void Engine::work(const Request& r, uint64_t generation) {
     const auto stop = [this, generation] { return stale(generation); };
+    adoptBetterTrees();
 
     // The site, if the document changed or was built in haste and now rests.
     if (!site_ || !(r.project == site_->project) || (r.haste == Haste::Rest && site_->stale)) {
@@ -183,13 +197,15 @@ void Engine::work(const Request& r, uint64_t generation) {
     } else if (finishChanged && filmFresh_ && film_.samples > 0)
         publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.samples, !cleaned_.empty());
 
-    // Now that something is seen: better trees, once.
-    if (const auto better = builder_.refine()) {
-        current_ = better;
-        const std::lock_guard lock(mutex_);
-        shared_ = current_;
-    }
-    if (stop()) return;
+    // Now that something is seen: better trees, once, built aside by one thread.
+    if (!improver_.joinable())
+        if (auto make = builder_.better())
+            improver_ = std::thread([this, make = std::move(make)] {
+                tbb::task_arena arena(1, 1, tbb::task_arena::priority::low);
+                auto plants = arena.execute([&] { return make([this] { return quit_.load(); }); });
+                const std::lock_guard lock(mutex_);
+                better_ = std::move(plants);
+            });
     if (r.paused) return;
     if (!filmFresh_) {
         film_ = Film(r.shotSize.width(), r.shotSize.height());
@@ -200,6 +216,7 @@ void Engine::work(const Request& r, uint64_t generation) {
     PictureSettings settings;
     settings.size = V2i(r.shotSize.width(), r.shotSize.height());
     while (film_.samples < r.shot.samples) {
+        adoptBetterTrees(); // the same picture, sooner
         // A pass that is stopped half way leaves some pixels ahead of others: it is made on a copy.
         const auto start = std::chrono::steady_clock::now();
         Film next = film_;

@@ -68,6 +68,7 @@ private:
     void work(const Request& request, uint64_t generation);
     bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
     void change(const std::function<void(Request&)>& set);
+    void adoptBetterTrees();
     void publish(const Image& radiance, const Request& request, int samples, bool denoised);
 
     std::shared_ptr<const PlantLibrary> library_;
@@ -75,7 +76,7 @@ private:
     std::condition_variable wake_;
     std::optional<Request> request_; // newest
     std::atomic<uint64_t> generation_{0};
-    bool quit_ = false;
+    std::atomic<bool> quit_{false};
 
     // Of the worker alone.
     Request done_;
@@ -90,6 +91,8 @@ private:
     double passSeconds_ = 0;
     bool planFresh_ = false, environmentFresh_ = false, filmFresh_ = false, quickDone_ = false;
     std::shared_ptr<const Scene> shared_; // guarded by mutex_
+    std::shared_ptr<PlantScenes> better_; // guarded by mutex_
+    std::thread improver_;
     Display display_;
     std::thread thread_;
 };

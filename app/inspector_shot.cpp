@@ -51,6 +51,11 @@ void Inspector::lightRows() {
         tr("Visibility"), {1000, 120000, true, Dimension::Length, "m", 0, 35000},
         tr("How far one sees through the haze"), [](const Shot& s) { return s.daylight.visibility; },
         [](Shot& s, double v) { s.daylight.visibility = static_cast<float>(v); });
+    shotRow(
+        tr("Cloud"), ValueRange::percent(0, 1, 0),
+        tr("Share of the sky that is covered: shadows soften and go, the light turns even and cool"),
+        [](const Shot& s) { return s.daylight.cloud; },
+        [](Shot& s, double v) { s.daylight.cloud = static_cast<float>(v); });
     heading(tr("Place"), {});
     auto site = [this](const QString& name, const ValueRange& range, const QString& tip, double Place::*member) {
         row(

@@ -1,5 +1,6 @@
 #include "app/session.h"
 
+#include <mutex>
 #include <thread>
 
 #include <QCoreApplication>
@@ -11,12 +12,28 @@ namespace thallos {
 
 namespace fs = std::filesystem;
 
-Session::Session(QObject* parent) : QObject(parent), history_(newProject({100, 100}, 0.5f, "Untitled site")) {
+// Between the interface's thread and the one that writes.
+struct Autosaving {
+    std::mutex mutex;
+    bool wanted = false; // the project still has unsaved changes
+};
+
+static fs::path recoveryFolder() {
+    return stateFolder() / "recovery";
+}
+
+Session::Session(QObject* parent)
+    : QObject(parent), history_(newProject({100, 100}, 0.5f, "Untitled site")),
+      autosaving_(std::make_shared<Autosaving>()) {
     sessionName_ = "session-" + std::to_string(QCoreApplication::applicationPid());
     autosave_.setSingleShot(true);
     autosave_.setInterval(20000);
     connect(&autosave_, &QTimer::timeout, this, &Session::autosave);
     if (const auto shots = itemsOf<Shot>(project()); !shots.empty()) shot_ = shots.front()->id;
+}
+
+Session::~Session() {
+    if (writer_.joinable()) writer_.join();
 }
 
 void Session::changed(Haste haste) {
@@ -58,8 +75,9 @@ void Session::redo() {
     changed(Haste::Rest);
 }
 
-void Session::reset(Project project, const fs::path& file) {
+void Session::reset(Project project, const fs::path& file, bool later) {
     dropRecovery();
+    later_ = later;
     history_ = History(std::move(project));
     file_ = file;
     lock_ = WriterLock();
@@ -74,7 +92,7 @@ void Session::reset(Project project, const fs::path& file) {
     Q_EMIT chosenChanged();
     Q_EMIT viewChanged();
     Q_EMIT projectChanged(Haste::Rest);
-    if (readOnly())
+    if (readOnly() && !later)
         Q_EMIT message(tr("%1 is open elsewhere: it can be looked at, and saved under another name.")
                            .arg(QString::fromStdString(file.filename().string())));
 }
@@ -84,7 +102,20 @@ void Session::create(const Project& project) {
 }
 
 void Session::open(const fs::path& file) {
-    reset(openProject(file), file);
+    LaterSchema schema;
+    Project project = openProject(file, &schema);
+    reset(std::move(project), file, schema.later);
+    if (!schema.later) return;
+    const QString name = QString::fromStdString(file.filename().string());
+    QStringList missing;
+    for (const std::string& item : schema.leftOut) missing += QString::fromStdString(item);
+    Q_EMIT message(missing.isEmpty()
+                       ? tr("%1 was made by a later version of Thallos: it can be looked at, and saved under another "
+                            "name.")
+                             .arg(name)
+                       : tr("%1 was made by a later version of Thallos and is shown without %2: it can be looked at, "
+                            "and saved under another name.")
+                             .arg(name, missing.join(", ")));
 }
 
 void Session::recover(const Recovery& recovery) {
@@ -102,7 +133,8 @@ void Session::recover(const Recovery& recovery) {
 
 void Session::save() {
     if (readOnly())
-        throw Error(Error::Kind::Unwritable, "is open elsewhere", file_.string(), "save under another name");
+        throw Error(Error::Kind::Unwritable, later_ ? "was made by a later version" : "is open elsewhere",
+                    file_.string(), "save under another name");
     saveProject(project(), file_);
     savedAt_ = history_.position();
     history_.endMerge();
@@ -113,6 +145,7 @@ void Session::save() {
 void Session::saveAs(const fs::path& file) {
     saveProjectAs(project(), file);
     file_ = file;
+    later_ = false;
     lock_ = WriterLock(file);
     savedAt_ = history_.position();
     history_.endMerge();
@@ -123,24 +156,34 @@ void Session::saveAs(const fs::path& file) {
 void Session::autosave() {
     if (!unsaved()) return;
     // A snapshot is a value: it is written aside while work goes on.
+    if (writer_.joinable()) writer_.join(); // long done: it started at the last interval
+    {
+        const std::lock_guard lock(autosaving_->mutex);
+        autosaving_->wanted = true;
+    }
     QPointer<Session> self(this);
-    std::thread([self, project = project(), name = sessionName_, original = file_] {
+    writer_ = std::thread([self, shared = autosaving_, project = project(), name = sessionName_, original = file_] {
         QString failure;
         try {
-            writeRecovery(project, stateFolder() / "recovery", name, original);
+            writeRecovery(project, recoveryFolder(), name, original);
         } catch (const std::exception& e) {
             failure = QString::fromUtf8(e.what());
         }
-        if (qApp)
+        {
+            const std::lock_guard lock(shared->mutex);
+            if (!shared->wanted) thallos::dropRecovery(recoveryFolder(), name);
+        }
+        if (!failure.isEmpty() && qApp)
             QMetaObject::invokeMethod(qApp, [self, failure] {
-                if (!self) return;
-                if (!failure.isEmpty()) Q_EMIT self->message(failure);
+                if (self) Q_EMIT self->message(failure);
             });
-    }).detach();
+    });
 }
 
 void Session::dropRecovery() {
-    thallos::dropRecovery(stateFolder() / "recovery", sessionName_);
+    const std::lock_guard lock(autosaving_->mutex);
+    autosaving_->wanted = false;
+    thallos::dropRecovery(recoveryFolder(), sessionName_);
 }
 
 void Session::choose(Id id) {

@@ -3,7 +3,9 @@
 
 #include <filesystem>
 #include <functional>
+#include <memory>
 #include <optional>
+#include <thread>
 
 #include <QObject>
 #include <QTimer>
@@ -17,10 +19,13 @@ namespace thallos {
 enum class Verb { Seat, Shape, Plant, Light, Frame, Finish };
 inline constexpr int kVerbs = 6;
 
+struct Autosaving;
+
 class Session : public QObject {
     Q_OBJECT
 public:
     explicit Session(QObject* parent = nullptr);
+    ~Session() override;
 
     const Project& project() const { return history_.now(); }
     const History& history() const { return history_; }
@@ -38,7 +43,8 @@ public:
     void save();
     void saveAs(const std::filesystem::path& file);
     const std::filesystem::path& file() const { return file_; }
-    bool readOnly() const { return !file_.empty() && !lock_.held(); }
+    // Open elsewhere, or made by a later version: may be looked at and saved under another name.
+    bool readOnly() const { return later_ || (!file_.empty() && !lock_.held()); }
     bool unsaved() const { return savedAt_ != history_.position(); }
     void dropRecovery();
 
@@ -77,13 +83,14 @@ signals:
     void message(const QString& sentence); // something the user should know
 
 private:
-    void reset(Project project, const std::filesystem::path& file);
+    void reset(Project project, const std::filesystem::path& file, bool later = false);
     void changed(Haste haste);
     void autosave();
 
     History history_;
     std::filesystem::path file_;
     WriterLock lock_;
+    bool later_ = false;
     size_t savedAt_ = 0; // position in the history that is on disk; SIZE_MAX: none
     Id chosen_, shot_;
     Verb verb_ = Verb::Seat;
@@ -91,6 +98,9 @@ private:
     std::shared_ptr<const BuiltSite> built_;
     QTimer autosave_;
     std::string sessionName_;
+    // Writes a snapshot aside; what it wrote is dropped when the project was saved meanwhile.
+    std::thread writer_;
+    std::shared_ptr<Autosaving> autosaving_;
 };
 
 } // namespace thallos

@@ -70,7 +70,7 @@ int main(int argc, char** argv) {
                        {"coarse_picture", first},
                        {"all", grown + opened + built + traced + lit + first}};
 
-    out["refine_plants_ms"] = milliseconds([&] { scene = builder.refine(); });
+    out["refine_plants_ms"] = milliseconds([&] { scene = builder.adopt(builder.better()(nullptr)); });
 
     // A camera move.
     Camera camera = shot.camera;
@@ -108,7 +108,7 @@ int main(int argc, char** argv) {
         Drift d;
         d.areas = {{{-60, -60}, {60, -60}, {60, 60}, {-60, 60}}};
         d.mix = {{"Fescue", 1}};
-        d.density = 5;
+        d.density = 12;
         d.spacing = 0.1f;
         p = added(p, "Meadow", d);
         auto s = build(p, library);

@@ -84,10 +84,13 @@ void addLightCommands(CLI::App& app) {
         auto* c = app.add_subcommand("daylight", "illuminance at the ground");
         c->add_option("--sun-altitude", o->altitude, "degrees")->required()->check(CLI::Range(-90.0, 90.0));
         c->add_option("--turbidity", o->turbidity, "haze and air against air alone")->check(CLI::Range(1.0, 20.0));
-        c->add_option("--sky", o->sky, "kind of sky")->check(CLI::IsMember({"clear"}));
+        c->add_option("--sky", o->sky, "kind of sky")->check(CLI::IsMember({"clear", "partly", "overcast"}));
         c->callback([o] {
             const Atmosphere atmosphere(visibilityOfTurbidity(o->turbidity));
-            const Environment e = makeEnvironment(sunDirection({o->altitude, 90 - o->altitude, 180}), 0, atmosphere);
+            const Environment e = makeEnvironment(sunDirection({o->altitude, 90 - o->altitude, 180}), 0, atmosphere,
+                                                  o->sky == "clear"    ? 0.0f
+                                                  : o->sky == "partly" ? 0.5f
+                                                                       : 1.0f);
             const Illuminance i = illuminance(e);
             report({{"direct_normal_lx", i.directNormal},
                     {"direct_horizontal_lx", i.directHorizontal},

@@ -1,9 +1,11 @@
 #include <cstdio>
+#include <ctime>
 #include <fstream>
 #include <thread>
 
 #include <sys/resource.h>
 #include <tbb/global_control.h>
+#include <unistd.h>
 
 #include "cli/commands.h"
 #include "core/base/assets.h"
@@ -18,7 +20,9 @@ namespace {
 
 struct RenderOptions {
     std::string project, shot, size, region, denoise = "on", out;
+    std::vector<std::string> passes;
     int samples = 0, threads = 0;
+    bool stamp = false;
     uint64_t seed = 1;
 };
 
@@ -26,11 +30,46 @@ bool isExr(const std::filesystem::path& file) {
     return file.extension() == ".exr";
 }
 
-void save(const std::filesystem::path& file, const Image& radiance, float ev, const Finish& finish) {
+void save(const std::filesystem::path& file, const Image& radiance, float ev, const Finish& finish,
+          const std::vector<ExrLayer>& layers = {}, const std::string& comment = {}) {
     if (isExr(file))
-        writeExr(file, radiance, ev);
+        writeExr(file, radiance, ev, layers, comment);
     else
-        writePicture(file, Display().encode(develop(radiance, ev, finish)));
+        writePicture(file, Display().encode(develop(radiance, ev, finish)), comment);
+}
+
+template <class Colour> ExrLayer layerOf(const std::string& name, const Raster<Colour>& values, const char* channels) {
+    ExrLayer layer{name, {}};
+    for (int k = 0; k < 3; ++k) {
+        Raster<float> plane(values.width, values.height);
+        for (size_t i = 0; i < values.pixels.size(); ++i) plane.pixels[i] = values.pixels[i][k];
+        layer.channels.emplace_back(std::string(1, channels[k]), std::move(plane));
+    }
+    return layer;
+}
+
+std::vector<ExrLayer> layersOf(const Passes& passes, const std::vector<std::string>& wanted) {
+    std::vector<ExrLayer> out;
+    for (const std::string& name : wanted) {
+        if (name == "depth") out.push_back({name, {{"Z", passes.depth}}});
+        if (name == "normal") out.push_back(layerOf(name, passes.normal, "XYZ"));
+        if (name == "albedo") out.push_back(layerOf(name, passes.albedo, "RGB"));
+    }
+    return out;
+}
+
+// When, where and how: asked for only, so that the same input gives the same bytes.
+std::string stampOf(const RenderResult& result) {
+    char host[256] = "";
+    gethostname(host, sizeof host - 1);
+    const std::time_t now = std::time(nullptr);
+    std::tm utc{};
+    gmtime_r(&now, &utc);
+    char out[512];
+    std::snprintf(out, sizeof out, "%04d-%02d-%02dT%02d:%02d:%02dZ on %s: %d samples in %.1f s", utc.tm_year + 1900,
+                  utc.tm_mon + 1, utc.tm_mday, utc.tm_hour, utc.tm_min, utc.tm_sec, host, result.samples,
+                  result.seconds);
+    return out;
 }
 
 void render(const RenderOptions& o) {
@@ -61,6 +100,8 @@ void render(const RenderOptions& o) {
         settings.regionStart = V2i(x, y);
         settings.regionSize = V2i(w, h);
     }
+    if (!o.passes.empty() && !isExr(o.out))
+        throw Error(Error::Kind::Unsupported, "can't hold passes", o.out, "write an .exr");
     std::vector<std::string> warnings;
     const auto site = build(project, PlantLibrary::load(assetFolder() / "species"), nullptr, Haste::Rest, &warnings);
     for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
@@ -89,7 +130,8 @@ void render(const RenderOptions& o) {
     }
     finished = true;
     reporter.join();
-    save(o.out, result.radiance, result.ev100, shot->finish);
+    save(o.out, result.radiance, result.ev100, shot->finish, layersOf(result.passes, o.passes),
+         o.stamp ? stampOf(result) : std::string());
     rusage usage{};
     getrusage(RUSAGE_SELF, &usage);
     report({{"seconds", result.seconds},
@@ -133,6 +175,10 @@ void addPictureCommands(CLI::App& app) {
         c->add_option("--samples", o->samples, "samples a pixel")->check(CLI::Range(1, 65536));
         c->add_option("--seed", o->seed, "of the noise");
         c->add_option("--region", o->region, "x,y,w,h in pixels of the whole picture");
+        c->add_option("--passes", o->passes, "depth, normal, albedo: layers of the EXR")
+            ->delimiter(',')
+            ->check(CLI::IsMember({"depth", "normal", "albedo"}));
+        c->add_flag("--stamp", o->stamp, "writes time, machine and duration into the file");
         c->add_option("--denoise", o->denoise, "on or off")->check(CLI::IsMember({"on", "off"}));
         c->add_option("--threads", o->threads, "as many as there are cores when not given")->check(CLI::Range(1, 1024));
         c->add_option("--out", o->out, ".png, .jpg, .tif or .exr")->required();

@@ -17,6 +17,7 @@
 #include <png.h>
 #include <tiffio.h>
 #include <unistd.h>
+#include <zlib.h>
 
 #include "core/base/error.h"
 
@@ -57,7 +58,7 @@ void writeBytes(const fs::path& file, const std::string& bytes) {
     if (!out) throw std::runtime_error("write");
 }
 
-std::string encodeJpeg(const Image8& picture) {
+std::string encodeJpeg(const Image8& picture, const std::string& comment) {
     jpeg_compress_struct c;
     jpeg_error_mgr errors;
     c.err = jpeg_std_error(&errors);
@@ -73,6 +74,9 @@ std::string encodeJpeg(const Image8& picture) {
     jpeg_set_quality(&c, 92, TRUE);
     for (int k = 0; k < 3; ++k) c.comp_info[k].h_samp_factor = c.comp_info[k].v_samp_factor = 1;
     jpeg_start_compress(&c, TRUE);
+    if (!comment.empty())
+        jpeg_write_marker(&c, JPEG_COM, reinterpret_cast<const JOCTET*>(comment.data()),
+                          static_cast<unsigned>(std::min<size_t>(comment.size(), 65000)));
     std::vector<uint8_t> row(static_cast<size_t>(picture.width) * 3);
     for (int y = 0; y < picture.height; ++y) {
         std::memcpy(row.data(), &picture.at(0, y), row.size());
@@ -86,7 +90,7 @@ std::string encodeJpeg(const Image8& picture) {
     return out;
 }
 
-void writeTiff(const fs::path& file, const Image8& picture) {
+void writeTiff(const fs::path& file, const Image8& picture, const std::string& comment) {
     TIFF* tif = TIFFOpen(file.c_str(), "w");
     if (!tif) throw std::runtime_error("open");
     TIFFSetField(tif, TIFFTAG_IMAGEWIDTH, picture.width);
@@ -96,6 +100,7 @@ void writeTiff(const fs::path& file, const Image8& picture) {
     TIFFSetField(tif, TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_RGB);
     TIFFSetField(tif, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
     TIFFSetField(tif, TIFFTAG_COMPRESSION, COMPRESSION_LZW);
+    if (!comment.empty()) TIFFSetField(tif, TIFFTAG_IMAGEDESCRIPTION, comment.c_str());
     bool good = true;
     std::vector<uint8_t> row(static_cast<size_t>(picture.width) * 3);
     for (int y = 0; y < picture.height && good; ++y) {
@@ -105,6 +110,18 @@ void writeTiff(const fs::path& file, const Image8& picture) {
     good = TIFFFlush(tif) && good;
     TIFFClose(tif);
     if (!good) throw std::runtime_error("write");
+}
+
+// With a tEXt chunk before the end chunk, which is the last twelve bytes.
+std::string withPngComment(std::string png, const std::string& comment) {
+    const std::string body = std::string("tEXtComment") + '\0' + comment;
+    auto big = [](uint32_t v) {
+        return std::string{static_cast<char>(v >> 24), static_cast<char>(v >> 16), static_cast<char>(v >> 8),
+                           static_cast<char>(v)};
+    };
+    const uLong crc = crc32(0, reinterpret_cast<const Bytef*>(body.data()), static_cast<uInt>(body.size()));
+    png.insert(png.size() - 12, big(static_cast<uint32_t>(body.size() - 4)) + body + big(static_cast<uint32_t>(crc)));
+    return png;
 }
 
 } // namespace
@@ -123,22 +140,26 @@ std::string encodePng(const Image8& picture) {
     return out;
 }
 
-void writePicture(const fs::path& file, const Image8& picture) {
+void writePicture(const fs::path& file, const Image8& picture, const std::string& comment) {
     std::string extension = file.extension().string();
     for (char& c : extension) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
     if (picture.empty()) throw Error(Error::Kind::Invalid, "There is no picture to write", file.string());
     if (extension == ".png")
-        writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodePng(picture)); });
+        writeWhole(file, [&](const fs::path& t) {
+            const std::string png = encodePng(picture);
+            writeBytes(t, comment.empty() ? png : withPngComment(png, comment));
+        });
     else if (extension == ".jpg" || extension == ".jpeg")
-        writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodeJpeg(picture)); });
+        writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodeJpeg(picture, comment)); });
     else if (extension == ".tif" || extension == ".tiff")
-        writeWhole(file, [&](const fs::path& t) { writeTiff(t, picture); });
+        writeWhole(file, [&](const fs::path& t) { writeTiff(t, picture, comment); });
     else
         throw Error(Error::Kind::Unsupported, "this ending names no picture format", file.string(),
                     "use .png, .jpg, .tif or .exr");
 }
 
-void writeExr(const fs::path& file, const Image& radiance, float ev100) {
+void writeExr(const fs::path& file, const Image& radiance, float ev100, const std::vector<ExrLayer>& layers,
+              const std::string& comment) {
     // Value 1 stands for this many cd/m2: 0.18 is middle grey at the given EV100.
     const float white = 0.125f / 0.18f * std::exp2(ev100);
     Raster<Imath::half> plane[3];
@@ -161,6 +182,15 @@ void writeExr(const fs::path& file, const Image& radiance, float ev100) {
                          Imf::Slice(Imf::HALF, reinterpret_cast<char*>(plane[k].pixels.data()), sizeof(Imath::half),
                                     sizeof(Imath::half) * static_cast<size_t>(radiance.width)));
         }
+        for (const ExrLayer& layer : layers)
+            for (const auto& [channel, values] : layer.channels) {
+                const std::string name = layer.name + "." + channel;
+                header.channels().insert(name, Imf::Channel(Imf::FLOAT));
+                frame.insert(name,
+                             Imf::Slice(Imf::FLOAT, reinterpret_cast<char*>(const_cast<float*>(values.pixels.data())),
+                                        sizeof(float), sizeof(float) * static_cast<size_t>(radiance.width)));
+            }
+        if (!comment.empty()) Imf::addComments(header, comment);
         Imf::OutputFile out(t.c_str(), header);
         out.setFrameBuffer(frame);
         out.writePixels(radiance.height);

@@ -4,19 +4,28 @@
 #include <filesystem>
 #include <functional>
 #include <string>
+#include <utility>
+#include <vector>
 
 #include "core/base/image.h"
 
 namespace thallos {
 
 // By extension: .png (8 bit), .jpg (quality 92), .tif (8 bit). Throws Error::Unsupported or Error::Unwritable.
-void writePicture(const std::filesystem::path& file, const Image8& picture);
+// `comment` goes into the file's own field for such a text; empty: none.
+void writePicture(const std::filesystem::path& file, const Image8& picture, const std::string& comment = {});
 // PNG in memory.
 std::string encodePng(const Image8& picture);
 
 // Half-float EXR of scene-linear ACEScg, exposed so that 0.18 is middle grey. `ev100` is kept as the standard attribute
 // whiteLuminance (cd/m2 of the value 1), so that radiance can be had back.
-void writeExr(const std::filesystem::path& file, const Image& radiance, float ev100);
+// Layers lie beside the picture in channels "name.channel", 32-bit float, as they are.
+struct ExrLayer {
+    std::string name;
+    std::vector<std::pair<std::string, Raster<float>>> channels;
+};
+void writeExr(const std::filesystem::path& file, const Image& radiance, float ev100,
+              const std::vector<ExrLayer>& layers = {}, const std::string& comment = {});
 struct ExrPicture {
     Image radiance; // cd/m2
     float ev100;

@@ -40,6 +40,12 @@ float hazeElevation(int i) {
     return (s < 0 ? -1.0f : 1.0f) * s * s * 0.9f;
 }
 
+// Light of a covered sky, about 6 500 K, of the given luminance or illuminance.
+Rgb grey(float value) {
+    constexpr float kRed = 0.975f, kBlue = 1.055f;
+    return Rgb(kRed, 1, kBlue) * (value / luminance(Rgb(kRed, 1, kBlue)));
+}
+
 // Solid angle of each row's cells, exactly.
 float rowSolidAngle(int y) {
     const float top = elevationAt(static_cast<float>(y) / kSkyHeight),
@@ -104,7 +110,7 @@ int pick(const float* cumulative, int n, float u, float& rest, float& chance) {
 
 } // namespace
 
-Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosphere& atmosphere) {
+Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosphere& atmosphere, float cloud) {
     Environment e;
     e.toSun = toSun;
     const float altitude = std::max(siteElevation, 0.0f);
@@ -125,13 +131,30 @@ Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosph
             half.at(x, y) = toAcescg(atmosphere.march(altitude, d, toSun, toTheEnd, 32).front().radiance);
         }
     });
-    // Sunlit and skylit ground seen far below the horizon, where no far land hides it.
-    Rgb down(0);
+    Rgb down(0); // from the sky on level ground
     for (int y = 0; y < kSkyHeight / 2; ++y) {
         const float elevation = elevationAt((static_cast<float>(y) + 0.5f) / kSkyHeight);
         for (int x = 0; x < kHalf; ++x) down += half.at(x, y) * (2 * rowSolidAngle(y) * std::sin(elevation));
     }
-    down += e.sunIlluminance * std::max(toSun.z, 0.0f);
+    const float up = std::max(toSun.z, 0.0f);
+    // What is left of all light, and of the sun's own.
+    const float left = 1 - 0.75f * std::pow(cloud, 3.4f), leftOfSun = left * (1 - cloud * cloud);
+    if (cloud > 0) {
+        const float clear = luminance(down), sun = luminance(e.sunIlluminance) * up;
+        const float veil = left * (clear + sun) - leftOfSun * sun - (1 - cloud) * clear; // lux
+        const Rgb zenith = grey(1) * (veil * 9 / (7 * kPi));
+        for (int y = 0; y < kSkyHeight; ++y) {
+            const float s = std::sin(elevationAt((static_cast<float>(y) + 0.5f) / kSkyHeight));
+            for (int x = 0; x <= kHalf; ++x) {
+                Rgb& c = half.at(x, y);
+                c = s > 0 ? c * (1 - cloud) + zenith * ((1 + 2 * s) / 3) : c * left;
+            }
+        }
+        down = down * (1 - cloud) + grey(1) * veil;
+        e.sunIlluminance *= leftOfSun;
+    }
+    // Sunlit and skylit ground seen far below the horizon, where no far land hides it.
+    down += e.sunIlluminance * up;
     const Rgb bounce = down * Rgb(0.16f, 0.17f, 0.10f) / kPi;
     for (int y = 0; y < kSkyHeight; ++y) {
         const float elevation = elevationAt((static_cast<float>(y) + 0.5f) / kSkyHeight);
@@ -162,8 +185,9 @@ Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosph
         for (int d = 0; d < kHazeDistances; ++d) {
             Spectrum through = steps[d].transmittance;
             for (int k = 0; k < kWavelengths; ++k) through[k] *= solarIrradiance()[k];
-            e.haze[static_cast<size_t>(i) * kHazeDistances + d] = {toAcescg(steps[d].radiance),
-                                                                   toAcescg(through) / white};
+            const Rgb scattered = toAcescg(steps[d].radiance);
+            e.haze[static_cast<size_t>(i) * kHazeDistances + d] = {
+                lerp(scattered, grey(luminance(scattered)), cloud) * left, toAcescg(through) / white};
         }
     });
     return e;
@@ -174,7 +198,7 @@ Environment makeEnvironment(const Place& place, const Daylight& daylight,
     check(daylight.time);
     if (!atmosphere) atmosphere = std::make_shared<Atmosphere>(daylight.visibility);
     return makeEnvironment(sunDirection(sunPosition(place, daylight.time)), static_cast<float>(place.elevation),
-                           *atmosphere);
+                           *atmosphere, daylight.cloud);
 }
 
 Environment uniformEnvironment(const Rgb& radiance) {

@@ -13,6 +13,7 @@ namespace thallos {
 struct Daylight {
     CivilTime time;
     float visibility = 35000; // metres, 1 000 to 200 000
+    float cloud = 0;          // share of the sky that is covered, 0..1
     bool operator==(const Daylight&) const = default;
 };
 
@@ -47,8 +48,10 @@ inline constexpr int kSkyWidth = 256, kSkyHeight = 128;
 // make it.
 Environment makeEnvironment(const Place& place, const Daylight& daylight,
                             std::shared_ptr<const Atmosphere> atmosphere = nullptr);
-// The same with the sun put at a stated direction.
-Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosphere& atmosphere);
+// The same with the sun put at a stated direction. An even veil of `cloud` (0..1) takes light away and moves it from
+// the sun into the sky after F. Kasten & G. Czeplak, "Solar and terrestrial radiation dependent on the amount and type
+// of cloud" (Solar Energy 24, 1980); what it adds is spread as the overcast sky of CIE S 011.
+Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosphere& atmosphere, float cloud = 0);
 // The same radiance from everywhere, no sun: for tests against analytic answers.
 Environment uniformEnvironment(const Rgb& radiance);
 

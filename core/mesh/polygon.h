@@ -11,7 +11,7 @@ namespace thallos {
 using Polygon = std::vector<V2f>; // no repeated last point
 
 Box2f bounds(const Polygon& polygon);
-float area(const Polygon& polygon); // m2, never negative
+float area(const Polygon& polygon);                  // m2, never negative
 bool contains(const Polygon& polygon, const V2f& p); // even-odd
 // Distance to the outline in metres: negative inside, positive outside.
 float signedDistance(const Polygon& polygon, const V2f& p);

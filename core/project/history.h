@@ -1,6 +1,9 @@
-// Undo and redo without limit: a list of projects that share what did not change.
+// Undo and redo without limit: a list of projects that share what did not change. Above a budget of memory the ground
+// of the steps farthest from the present one lies in a temporary file until it is wanted.
 #pragma once
 
+#include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -8,9 +11,15 @@
 
 namespace thallos {
 
+class TileFile; // ground tiles on disk
+
 class History {
 public:
-    explicit History(Project start) : steps_{{"Open", std::move(start)}} {}
+    // `budget`: bytes of ground tiles kept in memory, the present step's always.
+    explicit History(Project start, int64_t budget = int64_t(1) << 30);
+    ~History();
+    History(History&&) noexcept;
+    History& operator=(History&&) noexcept;
 
     const Project& now() const { return steps_[at_].project; }
     // One step. What was undone before is dropped. A project equal to now() adds no step.
@@ -24,19 +33,30 @@ public:
     bool canRedo() const { return at_ + 1 < steps_.size(); }
     std::string undoName() const { return canUndo() ? steps_[at_].name : std::string(); }
     std::string redoName() const { return canRedo() ? steps_[at_ + 1].name : std::string(); }
+    // Throw Error::Missing, with nothing changed, when a step's ground can't be read back.
     void undo();
     void redo();
     size_t position() const { return at_; }
     size_t size() const { return steps_.size(); }
+    size_t stepsOnDisk() const;
 
 private:
+    struct GroundOnDisk;
     struct Step {
         std::string name;
-        Project project;
+        Project project;                            // without ground while `onDisk`
+        int64_t bytes = 0;                          // of ground tiles that the step before does not share
+        std::shared_ptr<const GroundOnDisk> onDisk; // null: in memory
     };
+    int64_t bytesOf(const Project& project, size_t step) const;
+    void keepWithinBudget();
+    void fetch(size_t step);
+
     std::vector<Step> steps_;
     size_t at_ = 0;
     std::string mergeKey_;
+    int64_t budget_;
+    std::unique_ptr<TileFile> file_; // made when first needed
 };
 
 } // namespace thallos

@@ -131,6 +131,7 @@ struct Dump {
                        {"shift", c.shift}};
         j["daylight"] = out(s.daylight.time);
         j["daylight"]["visibility_m"] = s.daylight.visibility;
+        j["daylight"]["cloud"] = s.daylight.cloud;
         j["exposure"] = {{"metered", s.metered}, {"ev100", s.ev100}};
         j["finish"] = {{"exposure_stops", s.finish.exposure},
                        {"balance_k", s.finish.balance},
@@ -297,6 +298,7 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
         s.daylight.time.hour = d.at("hour").number();
         s.daylight.time.zone = d.at("zone_h").number();
         s.daylight.visibility = d.at("visibility_m").real();
+        if (d.has("cloud")) s.daylight.cloud = d.at("cloud").real();
         s.metered = in.at("exposure").at("metered").yes();
         s.ev100 = in.at("exposure").at("ev100").real();
         s.finish = {f.at("exposure_stops").real(), f.at("balance_k").real(), f.at("contrast").real(),
@@ -322,6 +324,16 @@ template <class Tile> TileGrid<Tile> tilesIn(const In& in, const GroundGrid& gri
     return tiles;
 }
 
+// What refers to an item that was left out goes too.
+void dropDangling(Project& p, std::vector<std::string>& leftOut) {
+    std::erase_if(p.items, [&](const auto& item) {
+        const auto* pad = std::get_if<BuildingPad>(&item->body);
+        if (!pad || bodyOf<Building>(find(p, pad->building))) return false;
+        leftOut.push_back(item->name);
+        return true;
+    });
+}
+
 } // namespace
 
 json dump(const Project& project, const BlobSink& sink) {
@@ -337,6 +349,7 @@ json dump(const Project& project, const BlobSink& sink) {
                  {"far_land_seed", site.farSeed}};
     j["ground"] = {{"size_m", out(g.grid.size())},
                    {"cell_m", g.grid.cell},
+                   {"tile_cells", g.grid.tileCells},
                    {"relief",
                     {{"seed", g.relief.seed},
                      {"height_m", g.relief.height},
@@ -360,10 +373,12 @@ json dump(const Project& project, const BlobSink& sink) {
     return j;
 }
 
-Project load(const json& document, const BlobSource& source) {
+Project load(const json& document, const BlobSource& source, LaterSchema* asFarAsKnown) {
     const In in(document, "document");
     const int64_t schema = in.at("schema").integer();
-    if (schema > kSchema)
+    const bool later = schema > kSchema;
+    if (asFarAsKnown) asFarAsKnown->later = later;
+    if (later && !asFarAsKnown)
         throw Error(Error::Kind::Newer, "was made by a later version of Thallos", "project",
                     "open it there, or update");
     if (schema < 1) in.at("schema").fail("is unknown");
@@ -379,6 +394,11 @@ Project load(const json& document, const BlobSource& source) {
     const In g = in.at("ground"), r = g.at("relief");
     Ground ground;
     ground.grid = GroundGrid::make(g.at("size_m").v2(), g.at("cell_m").real());
+    if (g.has("tile_cells")) {
+        ground.grid.tileCells = g.at("tile_cells").small();
+        if (ground.grid.tileCells < 8 || ground.grid.tileCells > 256) g.at("tile_cells").fail("must be 8 to 256");
+    } else if (ground.grid.tileCells == 128 && ground.grid.cell * 128 < 48)
+        ground.grid.tileCells = 256; // as first files had it, which do not say
     ground.relief = {r.at("seed").natural(), r.at("height_m").real(), r.at("feature_m").real(),
                      r.at("roughness").real(), r.at("tilt").v2()};
     if (!(ground.relief.feature > 0.1f) || !(ground.relief.roughness >= 0 && ground.relief.roughness <= 0.95f) ||
@@ -401,9 +421,16 @@ Project load(const json& document, const BlobSource& source) {
         item->name = i.at("name").text();
         item->visible = i.at("visible").yes();
         item->locked = i.at("locked").yes();
-        item->body = bodyIn(i.at("type").text(), i, source, models);
+        try {
+            item->body = bodyIn(i.at("type").text(), i, source, models);
+        } catch (const Error& e) {
+            if (!later || e.kind() != Error::Kind::Unreadable) throw;
+            asFarAsKnown->leftOut.push_back(item->name);
+            return;
+        }
         p.items.push_back(std::move(item));
     });
+    if (later) dropDangling(p, asFarAsKnown->leftOut);
     check(p);
     return p;
 }

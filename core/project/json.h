@@ -18,7 +18,13 @@ using BlobSink = std::function<std::string(const std::string& bytes)>;
 using BlobSource = std::function<std::string(const std::string& hash)>;
 
 nlohmann::json dump(const Project& project, const BlobSink& sink);
-// Throws Error::Unreadable naming the place, Error::Newer for a later schema. The result has passed check().
-Project load(const nlohmann::json& document, const BlobSource& source);
+// What became of a document of a later schema.
+struct LaterSchema {
+    bool later = false;
+    std::vector<std::string> leftOut; // names of items that this version does not understand
+};
+// Throws Error::Unreadable naming the place, Error::Newer for a later schema; with `asFarAsKnown` that is read as far
+// as it is understood. The result has passed check().
+Project load(const nlohmann::json& document, const BlobSource& source, LaterSchema* asFarAsKnown = nullptr);
 
 } // namespace thallos

@@ -197,6 +197,7 @@ struct Check {
         range(item, "the pitch", c.pitch, -1.571f, 1.571f);
         range(item, "the shift", c.shift, -1, 1);
         range(item, "the visibility", s.daylight.visibility, 1000, 200000);
+        range(item, "the cloud", s.daylight.cloud, 0, 1);
         range(item, "the exposure", s.finish.exposure, -12, 12);
         range(item, "the EV", s.ev100, -12, 24);
         range(item, "the balance", s.finish.balance, 2000, 15000);

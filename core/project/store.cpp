@@ -170,7 +170,7 @@ bool isProjectFile(const fs::path& file) {
 
 } // namespace
 
-Project openProject(const fs::path& file) {
+Project openProject(const fs::path& file, LaterSchema* asFarAsKnown) {
     std::error_code e;
     if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
     try {
@@ -185,7 +185,8 @@ Project openProject(const fs::path& file) {
         const json document = json::parse(s.bytes(0), nullptr, false);
         if (document.is_discarded())
             throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
-        return load(document, [&](const std::string& hash) { return readBlob(db, hash); });
+        return load(
+            document, [&](const std::string& hash) { return readBlob(db, hash); }, asFarAsKnown);
     } catch (const Error& error) {
         if (error.where() == file.string()) throw;
         std::string what = error.what();

@@ -6,12 +6,13 @@
 #include <optional>
 #include <vector>
 
-#include "core/project/project.h"
+#include "core/project/json.h"
 
 namespace thallos {
 
-// Throws Error::Missing, Unreadable or Newer. The file is not changed.
-Project openProject(const std::filesystem::path& file);
+// Throws Error::Missing, Unreadable or Newer. The file is not changed. With `asFarAsKnown` a file of a later version
+// is read as far as it is understood: to be looked at, for saving it would lose the rest.
+Project openProject(const std::filesystem::path& file, LaterSchema* asFarAsKnown = nullptr);
 // In place when `file` is already a project file, else beside and renamed. Throws Error::Unwritable; the old file stays
 // whole.
 void saveProject(const Project& project, const std::filesystem::path& file);

@@ -1,6 +1,7 @@
 #include "core/trace/plant_scenes.h"
 
 #include <array>
+#include <atomic>
 #include <cmath>
 
 #include "core/base/elementary.h"
@@ -146,9 +147,14 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
     reaches_.resize(library_->individualCount());
 }
 
-void PlantScenes::prepare(const std::vector<char>& wanted) {
+bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<bool()>& stop) {
+    std::atomic<bool> stopped{false};
     parallelFor(library_->individualCount(), [&](int i) {
-        if (!wanted[i] || scenes_[i]) return;
+        if (!wanted[i] || scenes_[i] || stopped) return;
+        if (stop && stop()) {
+            stopped = true;
+            return;
+        }
         const Individual& plant = library_->individual(i);
         reaches_[i].assign(kReaches, 0);
         for (int k = 0; k < kReaches; ++k) {
@@ -177,6 +183,7 @@ void PlantScenes::prepare(const std::vector<char>& wanted) {
         rtcCommitScene(scene);
         scenes_[i] = std::move(held);
     });
+    return !stopped;
 }
 
 float PlantScenes::reach(int index, float angle) const {

@@ -1,6 +1,8 @@
 // Plants in the tracer: a scene for each grown individual, and one user geometry for each tile of records.
 #pragma once
 
+#include <functional>
+
 #include "core/planting/species.h"
 #include "core/project/built_site.h"
 #include "core/trace/embree.h"
@@ -12,9 +14,9 @@ class PlantScenes {
 public:
     // `fast`: built in a third of the time, traced at three quarters of the speed.
     PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast);
-    // Builds the scenes of the marked individuals that are not there yet. One thread at a time; whoever traces those
-    // that are there already is not disturbed.
-    void prepare(const std::vector<char>& wanted);
+    // Builds the scenes of the marked individuals that are not there yet; false when `stop` answered true before all
+    // were. One thread at a time; whoever traces those that are there already is not disturbed.
+    bool prepare(const std::vector<char>& wanted, const std::function<bool()>& stop = nullptr);
     RTCScene individual(int index) const { return scenes_[index]->get(); }
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too

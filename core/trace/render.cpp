@@ -175,6 +175,29 @@ bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, c
     });
 }
 
+namespace {
+
+Passes passesOf(const Film& film) {
+    Passes out{Raster<float>(film.width, film.height), Raster<V3f>(film.width, film.height),
+               Image(film.width, film.height)};
+    const float s = 1 / static_cast<float>(std::max(film.samples, 1));
+    for (size_t i = 0; i < film.depth.size(); ++i) {
+        out.depth.pixels[i] = film.depth[i] > 0 ? 1 / (film.depth[i] * s) : 0;
+        out.normal.pixels[i] = film.normal[i] * s;
+        out.albedo.pixels[i] = film.albedo[i] * s;
+    }
+    return out;
+}
+
+template <class Value> Raster<Value> cut(const Raster<Value>& from, const V2i& start, const V2i& size) {
+    Raster<Value> out(size.x, size.y);
+    for (int y = 0; y < size.y; ++y)
+        for (int x = 0; x < size.x; ++x) out.at(x, y) = from.at(x + start.x, y + start.y);
+    return out;
+}
+
+} // namespace
+
 Environment environmentOf(const Project& project, const Shot& shot) {
     return makeEnvironment(project.site->place, shot.daylight);
 }
@@ -216,15 +239,16 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     }
     Image picture = denoised ? denoise(film, [&] { return progress.cancelled(); }) : film.radiance();
     progress.throwIfCancelled();
+    Passes passes = passesOf(film);
     if (part) {
-        Image cut(settings.regionSize.x, settings.regionSize.y);
-        for (int y = 0; y < cut.height; ++y)
-            for (int x = 0; x < cut.width; ++x) cut.at(x, y) = picture.at(x + inner.x, y + inner.y);
-        picture = std::move(cut);
+        const V2i region = settings.regionSize;
+        picture = cut(picture, inner, region);
+        passes = {cut(passes.depth, inner, region), cut(passes.normal, inner, region),
+                  cut(passes.albedo, inner, region)};
     }
     progress.set(1);
     const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
-    return {std::move(picture), ev, film.samples, rays, seconds};
+    return {std::move(picture), std::move(passes), ev, film.samples, rays, seconds};
 }
 
 } // namespace thallos

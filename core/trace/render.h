@@ -53,9 +53,17 @@ struct PlanPixel {
 bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window,
                  const std::function<bool()>& stop);
 
+// What the camera saw first at each pixel, averaged over its samples.
+struct Passes {
+    Raster<float> depth; // metres along the ray, harmonic mean; 0 where there is only sky
+    Raster<V3f> normal;  // world
+    Image albedo;
+};
+
 // A finished picture.
 struct RenderResult {
     Image radiance;
+    Passes passes;
     float ev100; // metered or set
     int samples;
     int64_t rays;

@@ -163,6 +163,14 @@ std::shared_ptr<const EmbreeScene> waterScene(const Mesh& sheet) {
     return scene;
 }
 
+std::vector<char> individualsOf(const BuiltSite& site) {
+    std::vector<char> wanted(site.library->individualCount(), 0);
+    for (const auto& tiles : site.plants)
+        for (const auto& tile : tiles)
+            for (const PlantRecord& r : tile->records) wanted[r.individual] = 1;
+    return wanted;
+}
+
 } // namespace
 
 std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSite> site) {
@@ -172,11 +180,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     }
     auto scene = std::make_shared<Scene>();
     scene->site = site;
-    std::vector<char> wanted(site->library->individualCount(), 0);
-    for (const auto& tiles : site->plants)
-        for (const auto& tile : tiles)
-            for (const PlantRecord& r : tile->records) wanted[r.individual] = 1;
-    plantScenes_->prepare(wanted);
+    plantScenes_->prepare(individualsOf(*site));
     scene->plantScenes = plantScenes_;
     const BuiltSite* before = last_ ? last_->site.get() : nullptr;
 
@@ -319,11 +323,18 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     return scene;
 }
 
-std::shared_ptr<const Scene> SceneBuilder::refine() {
-    if (!fast_ || !last_) return nullptr;
-    fast_ = false;
+SceneBuilder::Better SceneBuilder::better() const {
+    if (!last_ || !plantScenes_->fast()) return {};
+    return [site = last_->site](const std::function<bool()>& stop) -> std::shared_ptr<PlantScenes> {
+        auto plants = std::make_shared<PlantScenes>(site->library, false);
+        return plants->prepare(individualsOf(*site), stop) ? plants : nullptr;
+    };
+}
+
+std::shared_ptr<const Scene> SceneBuilder::adopt(std::shared_ptr<PlantScenes> plants) {
+    if (!last_ || plants->library() != last_->site->library) return last_;
     // Tiles of plants hold on to the scenes of their individuals: they are made anew, the rest is shared.
-    plantScenes_ = std::make_shared<PlantScenes>(last_->site->library, false);
+    plantScenes_ = std::move(plants);
     return update(last_->site);
 }
 

@@ -2,6 +2,7 @@
 // scene and leaves the old ones to whoever still traces them.
 #pragma once
 
+#include <functional>
 #include <memory>
 #include <unordered_map>
 
@@ -39,13 +40,18 @@ struct Scene {
 
 class SceneBuilder {
 public:
-    // `fast`: for the first picture; refine() then makes the plants' scenes as good as they can be.
+    // `fast`: the plants' scenes are made quickly, for the first picture; see better().
     explicit SceneBuilder(bool fast = false) : fast_(fast) {}
     // Tiles that are the same as in the last scene made here are shared with it.
     std::shared_ptr<const Scene> update(std::shared_ptr<const BuiltSite> site);
 
-    // The same scene with better trees; null when there is nothing to better.
-    std::shared_ptr<const Scene> refine();
+    // What makes the plants of the last scene as fast to trace as they can be: takes seconds, is safe to call from
+    // another thread while this builder goes on, and gives what adopt() wants, or null when `stop` answered true. Empty
+    // when there is nothing to better.
+    using Better = std::function<std::shared_ptr<PlantScenes>(const std::function<bool()>& stop)>;
+    Better better() const;
+    // The last scene with better plants. The same picture but for the last bits.
+    std::shared_ptr<const Scene> adopt(std::shared_ptr<PlantScenes> plants);
 
 private:
     bool fast_;

@@ -17,10 +17,6 @@ using namespace thallos::test;
 
 namespace {
 
-Session& session() {
-    return window().session();
-}
-
 // A site with one of everything, and the item of the given name chosen in its verb.
 void show(Verb v, const char* item) {
     freshSite();

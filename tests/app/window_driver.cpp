@@ -5,6 +5,7 @@
 #include <QDialog>
 #include <QDialogButtonBox>
 #include <QFileDialog>
+#include <QLabel>
 #include <QLineEdit>
 #include <QTimer>
 #include <QWindow>
@@ -210,6 +211,37 @@ std::string documentHash() {
     auto j = dump(window().session().project(), [](const std::string& b) { return contentHash(b); });
     j.erase("next_id"); // ids are never used again, not even after an undo
     return contentHash(j.dump());
+}
+
+const Building* house() {
+    return bodyOf<Building>(find(window().session().project(), "Honey house"));
+}
+const Item* last() {
+    return window().session().project().items.back().get();
+}
+Session& session() {
+    return window().session();
+}
+
+void expectOneStep(const std::string& before) {
+    const std::string after = documentHash();
+    EXPECT_NE(after, before);
+    key(Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_EQ(documentHash(), before);
+    key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(documentHash(), after);
+}
+
+QString message() {
+    return window().findChild<QLabel*>("message")->text();
+}
+
+double difference(const QImage& a, const QImage& b) {
+    if (a.size() != b.size()) return 255;
+    double sum = 0;
+    for (int y = 0; y < a.height(); y += 3)
+        for (int x = 0; x < a.width(); x += 3) sum += std::abs(qGreen(a.pixel(x, y)) - qGreen(b.pixel(x, y)));
+    return sum * 9 / (static_cast<double>(a.width()) * a.height());
 }
 
 std::filesystem::path scratch() {

@@ -4,6 +4,7 @@
 #include <filesystem>
 
 #include <QDialog>
+#include <QImage>
 #include <QLineEdit>
 #include <QTest>
 
@@ -48,6 +49,14 @@ void whenDialogOpens(const std::function<void(QDialog&)>& act);
 void chooseFile(QDialog& dialog, const std::filesystem::path& file);
 
 std::string documentHash();
+Session& session();
+const Building* house(); // of freshSite()
+const Item* last();      // the item that was added last
+QString message();       // that the window shows at its foot
+// One undo brings the document back to `before`, one redo to what it is now.
+void expectOneStep(const std::string& before);
+// Mean absolute difference of green, 0..255; 255 for other sizes.
+double difference(const QImage& a, const QImage& b);
 std::filesystem::path scratch();
 
 } // namespace thallos::test

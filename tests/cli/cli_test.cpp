@@ -118,6 +118,15 @@ TEST_F(Cli, DaylightFalls) {
                 std::sin(60 * M_PI / 180), 1e-3);
 }
 
+TEST_F(Cli, CloudsMakeDaylightDiffuse) {
+    const json clear = run("daylight --sun-altitude 40 --json").parsed(),
+               partly = run("daylight --sun-altitude 40 --sky partly --json").parsed(),
+               overcast = run("daylight --sun-altitude 40 --sky overcast --json").parsed();
+    EXPECT_GT(clear["direct_normal_lx"].get<double>(), partly["direct_normal_lx"].get<double>());
+    EXPECT_EQ(overcast["direct_normal_lx"].get<double>(), 0);
+    EXPECT_GT(partly["diffuse_horizontal_lx"].get<double>(), clear["diffuse_horizontal_lx"].get<double>());
+}
+
 TEST_F(Cli, SpeciesAreListed) {
     const json all = run("species --json").parsed()["species"];
     EXPECT_GE(all.size(), 4u);
@@ -261,6 +270,36 @@ TEST_F(Cli, FinishWorksFromTheExr) {
     EXPECT_FALSE(fs::exists(folder / "never.png"));
     fs::resize_file(folder / "a.exr", fs::file_size(folder / "a.exr") / 2);
     EXPECT_EQ(run("finish " + path("a.exr") + " --out " + path("never.png")).status, 1);
+}
+
+TEST_F(Cli, PassesLieInTheExr) {
+    const std::string file = site();
+    ASSERT_EQ(
+        run("render " + file + " --size 64x36 --samples 2 --passes depth,normal,albedo --out " + path("p.exr")).status,
+        0);
+    const std::string bytes = read(folder / "p.exr");
+    for (const char* channel : {"depth.Z", "normal.X", "normal.Y", "normal.Z", "albedo.R", "albedo.G", "albedo.B"})
+        EXPECT_NE(bytes.find(std::string(channel) + '\0'), std::string::npos) << channel;
+    // It is finished like any other.
+    EXPECT_EQ(run("finish " + path("p.exr") + " --out " + path("p.png")).status, 0);
+    const Result wrong = run("render " + file + " --size 64x36 --samples 1 --passes depth --out " + path("never.png"));
+    EXPECT_EQ(wrong.status, 1);
+    EXPECT_FALSE(fs::exists(folder / "never.png"));
+    EXPECT_EQ(run("render " + file + " --passes smell --out " + path("never.exr")).status, 2);
+}
+
+TEST_F(Cli, RunDataGoIntoTheFileOnlyWhenAsked) {
+    const std::string file = site();
+    for (const char* ending : {"png", "jpg", "tif", "exr"}) {
+        const std::string plain = path((std::string("plain.") + ending).c_str()),
+                          stamped = path((std::string("stamped.") + ending).c_str());
+        ASSERT_EQ(run("render " + file + " --size 32x18 --samples 1 --out " + plain).status, 0);
+        ASSERT_EQ(run("render " + file + " --size 32x18 --samples 1 --stamp --out " + stamped).status, 0);
+        EXPECT_EQ(read(plain).find("1 samples in"), std::string::npos) << ending;
+        EXPECT_NE(read(stamped).find("1 samples in"), std::string::npos) << ending;
+    }
+    // A stamped picture is still a whole one.
+    EXPECT_EQ(run("finish " + path("stamped.exr") + " --out " + path("s.png")).status, 0);
 }
 
 TEST_F(Cli, RenderRefusesNonsense) {

@@ -116,6 +116,31 @@ TEST(Daylight, IlluminanceIsThatOfAClearDay) {
     EXPECT_GT(low.diffuseHorizontal, 1500);
 }
 
+TEST(Daylight, CloudTakesTheSunAndEvensTheSky) {
+    for (const float altitude : {15.0f, 45.0f, 70.0f}) {
+        Illuminance before = illuminance(makeEnvironment(sunAt(altitude), 0, clearAir()));
+        const float clear = before.directHorizontal + before.diffuseHorizontal;
+        for (const float cloud : {0.25f, 0.5f, 0.75f, 1.0f}) {
+            const Illuminance i = illuminance(makeEnvironment(sunAt(altitude), 0, clearAir(), cloud));
+            EXPECT_LT(i.directNormal, before.directNormal);
+            // Kasten and Czeplak: what is left of all light.
+            EXPECT_NEAR(i.directHorizontal + i.diffuseHorizontal, clear * (1 - 0.75f * std::pow(cloud, 3.4f)),
+                        0.01f * clear);
+            before = i;
+        }
+        EXPECT_EQ(before.directNormal, 0) << "no shadows under a closed sky";
+        // The overcast sky of the standard: three times as bright overhead as at the horizon.
+        const Environment e = makeEnvironment(sunAt(altitude), 0, clearAir(), 1);
+        EXPECT_NEAR(before.zenith, before.diffuseHorizontal * 9 / (7 * kPi), 0.02f * before.zenith);
+        const float low = luminance(skyRadiance(e, V3f(1, 0, 0.02f).normalized()));
+        EXPECT_NEAR(low / before.zenith, 1.04f / 3, 0.03f);
+        // Within what is measured under closed skies: 300 + 21 000 sin h lux (Krochmann and Seidl) within a half.
+        const float measured = 300 + 21000 * std::sin(radians(altitude));
+        EXPECT_GT(before.diffuseHorizontal, measured * 0.5f);
+        EXPECT_LT(before.diffuseHorizontal, measured * 1.5f);
+    }
+}
+
 TEST(Daylight, DuskIsDimButNeverBlack) {
     float before = 1e9f;
     for (float altitude : {10.0f, 0.0f, -4.0f, -8.0f, -14.0f, -40.0f}) {

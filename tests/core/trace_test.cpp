@@ -228,9 +228,13 @@ TEST(Scene, WhatWasBuiltInHasteIsBuiltAgainAtRest) {
 TEST(Scene, BetterTreesGiveTheSamePicture) {
     SceneBuilder fast(true), good;
     const auto site = build(smallSite(), library());
-    const auto first = fast.update(site), better = fast.refine(), straight = good.update(site);
-    ASSERT_TRUE(better);
-    EXPECT_FALSE(fast.refine()) << "once";
+    const auto first = fast.update(site), straight = good.update(site);
+    const auto make = fast.better();
+    ASSERT_TRUE(make);
+    EXPECT_FALSE(good.better()) << "it has the best already";
+    EXPECT_FALSE(make([] { return true; })) << "stopped";
+    const auto better = fast.adopt(make(nullptr));
+    EXPECT_FALSE(fast.better()) << "once";
     Random random(8);
     for (int i = 0; i < 2000; ++i) {
         const V3f from(random.around(15), random.around(15), 12),
