@@ -85,6 +85,10 @@ void MainWindow::newProject() {
     auto* w = new QLineEdit("200", &dialog);
     auto* h = new QLineEdit("200", &dialog);
     auto* cell = new QLineEdit("0.5", &dialog);
+    name->setObjectName("siteName");
+    w->setObjectName("siteWidth");
+    h->setObjectName("siteHeight");
+    cell->setObjectName("groundCell");
     form->addRow(tr("Name"), name);
     form->addRow(tr("West to east, m"), w);
     form->addRow(tr("South to north, m"), h);

@@ -9,6 +9,7 @@
 #include <QLocale>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QShortcut>
 #include <QToolTip>
 
 #include "app/theme.h"
@@ -207,9 +208,17 @@ void Register::rename(int row) {
     edit->show();
     edit->setFocus();
     const Id id = rows_[row].item->id;
+    auto* giveUp = new QShortcut(Qt::Key_Escape, edit, nullptr, nullptr, Qt::WidgetShortcut);
+    connect(giveUp, &QShortcut::activated, edit, [this, edit] {
+        edit->blockSignals(true);
+        edit->deleteLater();
+        setFocus();
+    });
     connect(edit, &QLineEdit::editingFinished, this, [this, edit, id] {
         const QString name = edit->text().trimmed();
+        edit->blockSignals(true); // the focus that goes with it ends it a second time
         edit->deleteLater();
+        setFocus();
         const Item* item = session_.item(id);
         if (item && !name.isEmpty() && name.toStdString() != item->name)
             session_.editItem(tr("Rename"), id, [&](Item& i) { i.name = name.toStdString(); });

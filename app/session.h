@@ -47,6 +47,8 @@ public:
     bool readOnly() const { return later_ || (!file_.empty() && !lock_.held()); }
     bool unsaved() const { return savedAt_ != history_.position(); }
     void dropRecovery();
+    // Writes unsaved work to the recovery file, aside; happens by itself some seconds after an edit.
+    void autosave();
 
     Id chosen() const { return chosen_; }
     const Item* item(Id id) const { return find(project(), id); }
@@ -85,7 +87,6 @@ signals:
 private:
     void reset(Project project, const std::filesystem::path& file, bool later = false);
     void changed(Haste haste);
-    void autosave();
 
     History history_;
     std::filesystem::path file_;

@@ -2,9 +2,15 @@
 #include <fstream>
 
 #include <QDialog>
+#include <QDialogButtonBox>
+#include <QLineEdit>
+#include <QMenu>
 #include <QMessageBox>
+#include <QPushButton>
+#include <QTest>
 #include <QToolButton>
 #include <gtest/gtest.h>
+#include <sqlite3.h>
 
 #include "app/stem.h"
 #include "tests/app/window_driver.h"
@@ -99,4 +105,248 @@ TEST(Files, EverythingIsUndoneToTheStart) {
     for (int i = 0; i < 40 && session().history().canRedo(); ++i) key(Qt::Key_Y, Qt::ControlModifier);
     EXPECT_NE(documentHash(), start);
     settle();
+}
+
+// ---- New, recent, unsaved -------------------------------------------------------------------------------------------
+
+namespace {
+
+void fill(QDialog& d, const char* name, const QString& text) {
+    auto* f = d.findChild<QLineEdit*>(name);
+    ASSERT_TRUE(f) << name;
+    f->setFocus();
+    f->selectAll();
+    QTest::keyClicks(f, text);
+}
+
+void answer(QDialog& d, QDialogButtonBox::StandardButton which) {
+    auto* b = d.findChild<QDialogButtonBox*>()->button(which);
+    b->setFocus();
+    QTest::keyClick(b, Qt::Key_Space);
+}
+
+// Presses the button of a question whose text begins so.
+void answer(QDialog& d, const QString& text) {
+    auto* box = qobject_cast<QMessageBox*>(&d);
+    ASSERT_TRUE(box);
+    for (QAbstractButton* b : box->buttons())
+        if (b->text().remove('&').startsWith(text)) {
+            QTest::mouseClick(b, Qt::LeftButton);
+            return;
+        }
+    FAIL() << text.toStdString();
+}
+
+void rename(const std::string& name) {
+    Site s = *session().project().site;
+    s.name = name;
+    session().edit("Rename", withSite(session().project(), s));
+}
+
+// As a later version of the program would have written it.
+void makeLater(const fs::path& file) {
+    sqlite3* db = nullptr;
+    ASSERT_EQ(sqlite3_open(file.c_str(), &db), SQLITE_OK);
+    EXPECT_EQ(sqlite3_exec(db, "UPDATE document SET json = replace(json, '\"schema\": 1', '\"schema\": 99')", nullptr,
+                           nullptr, nullptr),
+              SQLITE_OK);
+    sqlite3_close(db);
+}
+
+std::vector<fs::path> recoveryFiles() {
+    std::vector<fs::path> out;
+    std::error_code e;
+    for (const auto& entry : fs::directory_iterator(stateFolder() / "recovery", e))
+        if (entry.path().extension() == ".thallos") out.push_back(entry.path());
+    return out;
+}
+
+} // namespace
+
+TEST(Files, ANewSiteIsAskedForItsSize) {
+    freshSite();
+    whenDialogOpens([](QDialog& d) {
+        fill(d, "siteName", "Long Meadow");
+        fill(d, "siteWidth", "100 + 20");
+        fill(d, "siteHeight", "262.5 ft");
+        fill(d, "groundCell", "1,0");
+        answer(d, QDialogButtonBox::Ok);
+    });
+    window().mainPane().setFocus();
+    key(Qt::Key_N, Qt::ControlModifier);
+    const Project& p = session().project();
+    EXPECT_EQ(p.site->name, "Long Meadow");
+    EXPECT_NEAR(p.ground->grid.size().x, 120, 0.01f);
+    EXPECT_NEAR(p.ground->grid.size().y, 80, 0.51f);
+    EXPECT_FLOAT_EQ(p.ground->grid.cell, 1);
+    EXPECT_FALSE(session().unsaved());
+    EXPECT_FALSE(session().history().canUndo());
+    settle();
+    EXPECT_TRUE(waitFor([] { return window().shotPane().picture().shot == session().shotId(); }));
+}
+
+TEST(Files, ANewSiteOfNoSenseIsRefused) {
+    for (const char* wide : {"0", "-4", "wide", "900 km"}) {
+        freshSite();
+        const std::string before = documentHash();
+        whenDialogOpens([&](QDialog& d) {
+            fill(d, "siteWidth", wide);
+            answer(d, QDialogButtonBox::Ok);
+        });
+        window().mainPane().setFocus();
+        key(Qt::Key_N, Qt::ControlModifier);
+        EXPECT_EQ(documentHash(), before) << wide;
+        EXPECT_FALSE(message().isEmpty());
+    }
+}
+
+TEST(Files, ANewSiteCanBeCancelled) {
+    freshSite();
+    const std::string before = documentHash();
+    whenDialogOpens([](QDialog& d) { answer(d, QDialogButtonBox::Cancel); });
+    window().mainPane().setFocus();
+    key(Qt::Key_N, Qt::ControlModifier);
+    EXPECT_EQ(documentHash(), before);
+}
+
+TEST(Files, UnsavedWorkIsAskedFor) {
+    freshSite();
+    rename("Changed");
+    const std::string changed = documentHash();
+    // Stay: nothing happens.
+    whenDialogOpens([](QDialog& d) { answer(d, "Stay"); });
+    window().mainPane().setFocus();
+    key(Qt::Key_N, Qt::ControlModifier);
+    EXPECT_EQ(documentHash(), changed);
+    EXPECT_TRUE(session().unsaved());
+    // Save: under the name asked for, then on.
+    const fs::path file = scratch() / "kept.thallos";
+    whenDialogOpens([&](QDialog& question) {
+        whenDialogOpens([&](QDialog& d) {
+            chooseFile(d, file);
+            whenDialogOpens([](QDialog& next) { answer(next, QDialogButtonBox::Cancel); });
+        });
+        answer(question, "Save");
+    });
+    key(Qt::Key_N, Qt::ControlModifier);
+    EXPECT_TRUE(fs::exists(file));
+    EXPECT_EQ(openProject(file).site->name, "Changed");
+    EXPECT_FALSE(session().unsaved());
+    // Not saved: let go.
+    rename("Lost");
+    whenDialogOpens([&](QDialog& question) {
+        whenDialogOpens([](QDialog& d) { answer(d, QDialogButtonBox::Ok); });
+        answer(question, "Do not save");
+    });
+    key(Qt::Key_N, Qt::ControlModifier);
+    EXPECT_EQ(session().project().site->name, "Untitled site");
+    EXPECT_EQ(openProject(file).site->name, "Changed");
+}
+
+TEST(Files, RecentOnesAreListedNewestFirst) {
+    freshSite();
+    const fs::path a = scratch() / "first.thallos", b = scratch() / "second.thallos";
+    rename("First");
+    saveProjectAs(session().project(), a);
+    rename("Second");
+    saveProjectAs(session().project(), b);
+    window().openProject(a);
+    window().openProject(b);
+    EXPECT_EQ(session().project().site->name, "Second");
+    QMenu* menu = window().findChild<QToolButton*>("projectMenu")->menu();
+    QMenu* recent = nullptr;
+    for (QAction* action : menu->actions())
+        if (action->menu()) recent = action->menu();
+    ASSERT_TRUE(recent);
+    recent->popup(window().mapToGlobal(QPoint(80, 60)));
+    ASSERT_GE(recent->actions().size(), 2);
+    EXPECT_EQ(recent->actions()[0]->text(), "second");
+    EXPECT_EQ(recent->actions()[1]->text(), "first");
+    QTest::mouseClick(recent, Qt::LeftButton, Qt::NoModifier, recent->actionGeometry(recent->actions()[1]).center());
+    recent->close();
+    ASSERT_TRUE(waitFor([] { return session().project().site->name == "First"; }));
+    settle();
+}
+
+TEST(Files, ARecentOneThatIsGoneIsOneSentence) {
+    freshSite();
+    const std::string before = documentHash();
+    window().openProject(scratch() / "gone.thallos");
+    EXPECT_EQ(documentHash(), before);
+    EXPECT_NE(message().indexOf("gone.thallos"), -1);
+    EXPECT_EQ(message().count('\n'), 0);
+}
+
+TEST(Files, OneOfALaterVersionIsOnlyLookedAt) {
+    freshSite();
+    const fs::path file = scratch() / "later.thallos", copy = scratch() / "copy.thallos";
+    rename("From the future");
+    saveProjectAs(session().project(), file);
+    makeLater(file);
+    std::ifstream in(file, std::ios::binary);
+    const std::string bytes((std::istreambuf_iterator<char>(in)), {});
+    window().openProject(file);
+    settle();
+    EXPECT_EQ(session().project().site->name, "From the future");
+    EXPECT_TRUE(session().readOnly());
+    EXPECT_NE(message().indexOf("later version"), -1);
+    rename("Changed");
+    EXPECT_THROW(session().save(), std::exception);
+    // The key asks for another name.
+    whenDialogOpens([&](QDialog& d) { chooseFile(d, copy); });
+    window().mainPane().setFocus();
+    key(Qt::Key_S, Qt::ControlModifier);
+    EXPECT_EQ(message().toStdString(), "Saved.");
+    EXPECT_EQ(session().file(), copy);
+    EXPECT_EQ(openProject(copy).site->name, "Changed");
+    EXPECT_FALSE(session().readOnly());
+    std::ifstream again(file, std::ios::binary);
+    EXPECT_EQ(std::string((std::istreambuf_iterator<char>(again)), {}), bytes) << "byte for byte as it was";
+}
+
+TEST(Files, OneThatIsOpenElsewhereIsOnlyLookedAt) {
+    freshSite();
+    const fs::path file = scratch() / "shared.thallos";
+    saveProjectAs(session().project(), file);
+    const WriterLock elsewhere(file);
+    ASSERT_TRUE(elsewhere.held());
+    window().openProject(file);
+    EXPECT_TRUE(session().readOnly());
+    EXPECT_NE(message().indexOf("open elsewhere"), -1);
+    rename("Mine");
+    EXPECT_THROW(session().save(), std::exception);
+}
+
+TEST(Files, UnsavedWorkIsWrittenAside) {
+    freshSite();
+    session().autosave();
+    QTest::qWait(50);
+    EXPECT_TRUE(recoveryFiles().empty()) << "nothing is unsaved";
+    rename("Unsaved");
+    session().autosave();
+    ASSERT_TRUE(waitFor([] { return !recoveryFiles().empty(); }));
+    ASSERT_TRUE(waitFor([] {
+        try {
+            return openProject(recoveryFiles().front()).site->name == "Unsaved";
+        } catch (const std::exception&) {
+            return false;
+        }
+    }));
+    session().saveAs(scratch() / "saved.thallos");
+    EXPECT_TRUE(recoveryFiles().empty());
+}
+
+TEST(Files, ASaveDuringAnAutosaveLeavesNothingBehind) {
+    for (int i = 0; i < 8; ++i) {
+        freshSite();
+        rename("Round " + std::to_string(i));
+        session().autosave();
+        QTest::qWait(i);
+        session().saveAs(scratch() / "round.thallos");
+        rename("Again");
+        session().autosave(); // waits for the writer before it starts its own
+        session().saveAs(scratch() / "round.thallos");
+    }
+    QTest::qWait(500);
+    EXPECT_TRUE(recoveryFiles().empty());
 }

@@ -1,7 +1,5 @@
 // Light and Frame, by posted events on the real window.
 #include <QApplication>
-#include <QWheelEvent>
-#include <QWindow>
 #include <gtest/gtest.h>
 
 #include "app/day_band.h"
@@ -65,10 +63,7 @@ TEST(Frame, WheelAndRightDragLookFromAnyVerb) {
          Qt::RightButton);
     EXPECT_TRUE(session().looking());
     EXPECT_NE(session().shot().camera.yaw, saved.yaw);
-    const QPoint c = pane.mapTo(&window(), pane.pictureRect().center().toPoint());
-    QWheelEvent wheel(c, window().mapToGlobal(c), QPoint(), QPoint(0, 120), Qt::NoButton, Qt::NoModifier,
-                      Qt::NoScrollPhase, false);
-    QApplication::sendEvent(window().windowHandle(), &wheel);
+    wheel(pane, pane.pictureRect().center(), 120);
     EXPECT_GT(session().shot().camera.position.y, saved.position.y);
 }
 

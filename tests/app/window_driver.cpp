@@ -7,7 +7,9 @@
 #include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPointer>
 #include <QTimer>
+#include <QWheelEvent>
 #include <QWindow>
 
 #include <gtest/gtest.h>
@@ -127,6 +129,13 @@ void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardM
     QTest::qWait(1);
 }
 
+void wheel(QWidget& widget, const QPointF& at, int angle, Qt::KeyboardModifiers modifiers) {
+    const QPoint p = inWindow(widget, at);
+    QWheelEvent event(p, handle(widget)->mapToGlobal(p), QPoint(), QPoint(0, angle), Qt::NoButton, modifiers,
+                      Qt::NoScrollPhase, false);
+    QApplication::sendEvent(handle(widget), &event);
+}
+
 void verb(Verb v) {
     window().mainPane().setFocus();
     key(static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(v)));
@@ -181,9 +190,10 @@ void setField(const QString& name, const QString& text) {
 
 void whenDialogOpens(const std::function<void(QDialog&)>& act) {
     auto* timer = new QTimer(&window());
-    QObject::connect(timer, &QTimer::timeout, &window(), [timer, act] {
+    const QPointer<QWidget> now = QApplication::activeModalWidget();
+    QObject::connect(timer, &QTimer::timeout, &window(), [timer, act, now] {
         auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
-        if (!dialog || !dialog->isVisible()) return;
+        if (!dialog || !dialog->isVisible() || dialog == now) return;
         timer->deleteLater();
         act(*dialog);
     });

@@ -35,6 +35,8 @@ void doubleClick(QWidget& widget, const QPointF& at);
 void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardModifiers modifiers = Qt::NoModifier,
           Qt::MouseButton button = Qt::LeftButton);
 
+void wheel(QWidget& widget, const QPointF& at, int angle, Qt::KeyboardModifiers modifiers = Qt::NoModifier);
+
 void verb(Verb v);            // by its digit
 void leaf(const QString& id); // by a click on it
 QPointF at(Pane& pane, const V2f& ground);
@@ -42,7 +44,7 @@ void choosePlanAsMain(bool plan);
 // Types into the line edit of the given name in the inspector and presses Enter.
 void setField(const QString& name, const QString& text);
 QLineEdit& field(const QString& name);
-// Answers the next modal dialog.
+// Answers the next modal dialog that opens.
 void whenDialogOpens(const std::function<void(QDialog&)>& act);
 
 // Types a path into an open file dialog and accepts it.
