@@ -18,7 +18,7 @@ void dress(Building& house) {
             s.pattern = p;
             s.patternSize = size;
         };
-        if (s.name == "rubble stone") pattern(Pattern::Masonry, 0.19f);
+        if (s.name == "rubble stone") pattern(Pattern::Masonry, 0.13f);
         if (s.name == "larch cladding") pattern(Pattern::Boards, 0.14f);
         if (s.name == "soffit boards") pattern(Pattern::Boards, 0.12f);
         if (s.name == "terrace deck") pattern(Pattern::Decking, 0.145f);
@@ -118,13 +118,13 @@ Project demo(const std::filesystem::path& assets) {
         Building hive;
         hive.model = hiveModel;
         hive.surfaces = hiveModel->materials;
-        const V2f where(-15.6f + 1.6f * static_cast<float>(i),
-                        -3.2f + 0.5f * static_cast<float>(i) + (i % 2 ? 0.2f : 0));
+        const V2f where(-13.4f + 1.55f * static_cast<float>(i),
+                        1.4f + 0.25f * static_cast<float>(i) + (i % 2 ? 0.2f : 0));
         hive.yaw = radians(12 + 5.0f * static_cast<float>((i * 7) % 3));
         hive.position = {where.x, where.y, field.at(where) - 0.03f};
         p = added(p, "Hive " + std::to_string(i + 1), hive);
     }
-    p = added(p, "Beekeeper", Figure{{-11.0f, -4.6f}, radians(60)});
+    p = added(p, "Beekeeper", Figure{{-11.2f, -0.4f}, radians(200)});
 
     Water water{pond, 0, 0.8f, 0.3f, Rgb(0.014f, 0.021f, 0.013f)};
     water.level = field.at(pond) + 1.25f;

@@ -29,7 +29,7 @@ SurfacePoint meadow(const V2f& p, const V3f& normal, float footprint) {
     const float turf = smoothstep(-0.35f, 0.25f, small + 0.3f * large + 0.35f * fine + 0.22f);
     const Rgb fresh = fromSrgb(0.37f, 0.44f, 0.19f), dry = fromSrgb(0.53f, 0.50f, 0.29f);
     const Rgb green = lerp(fresh, dry, clamp01(0.36f + 0.7f * large + 0.25f * small)) * (1 + 0.35f * fine);
-    s.albedo = lerp(s.albedo, green * 0.85f, 0.25f + 0.7f * turf);
+    s.albedo = lerp(s.albedo, green * 0.66f, 0.3f + 0.66f * turf);
     s.specular = 0;
     // The pattern was laid on a level plane; tip its normal with the slope.
     const V3f bump = s.normal - V3f(0, 0, 1);
@@ -61,6 +61,17 @@ SurfacePoint coverSurface(const GroundGrid& grid, const TileGrid<CoverTile>& gra
     const V3f bump = g.normal - V3f(0, 0, 1);
     s.normal = lerp(s.normal, (normal + V3f(bump.x, bump.y, 0)).normalized(), k).normalized();
     return s;
+}
+
+void wetten(SurfacePoint& s, const V2f& p, float above, float footprint) {
+    const float ragged = 0.05f * fractalNoise(p.x / 1.1f, p.y / 1.1f, 321, 4);
+    const float wet = 1 - smoothstep(0.03f, 0.16f, above + ragged);
+    if (wet <= 0) return;
+    const float fine = footprint < 0.3f ? fractalNoise(p.x / 0.12f, p.y / 0.12f, 322, 3) : 0;
+    const Rgb mud = fromSrgb(0.29f, 0.25f, 0.18f) * (1 + 0.25f * fine + 2.0f * ragged);
+    s.albedo = lerp(s.albedo * (1 - 0.4f * wet), mud, 0.9f * wet);
+    s.roughness = lerp(s.roughness, 0.42f, wet);
+    s.specular = lerp(s.specular, 0.6f, wet);
 }
 
 SurfacePoint farSurface(const V2f& p, const V3f& normal, float footprint, uint64_t seed) {

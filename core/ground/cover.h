@@ -13,4 +13,7 @@ SurfacePoint coverSurface(const GroundGrid& grid, const TileGrid<CoverTile>& gra
 // Fields, grassland and woods of the far land; its meadow is the site's own, so that no border shows.
 SurfacePoint farSurface(const V2f& p, const V3f& normal, float footprint, uint64_t seed);
 
+// The bank of a water whose level lies `above` metres under p (negative: p is under water): mud, wet and dark.
+void wetten(SurfacePoint& surface, const V2f& p, float above, float footprint);
+
 } // namespace thallos

@@ -115,51 +115,102 @@ Relief boards(const V2f& at, float width, float fade, bool decking) {
     return r;
 }
 
-Relief masonry(const V2f& at, float height, float fade, bool paving) {
-    // Coursed rubble: course heights and stone lengths vary; joints wander a little.
-    const float wobble = paving ? 0 : 0.045f * height;
-    const float wx = at.x + wobble * fractalNoise(at.x / height * 1.7f, at.y / height * 1.7f, 21, 2);
-    const float wy = at.y + wobble * fractalNoise(at.x / height * 1.7f + 40, at.y / height * 1.7f, 22, 2);
-    // Courses in groups of four whose heights differ but sum to the same.
-    const float group = std::floor(wy / (4 * height));
-    const auto gi = static_cast<int64_t>(group);
-    float edges[5] = {0, 1, 2, 3, 4};
-    if (!paving)
-        for (int k = 1; k < 4; ++k) edges[k] += 0.5f * (random2(gi, k, 23) - 0.5f);
-    const float local = wy / height - 4 * group;
+// Cuts a line into pieces of about `mean` metres whose borders are jittered by up to a third.
+struct Piece {
+    int64_t index;
+    float from, length; // metres
+};
+Piece pieceAt(float x, float mean, int64_t row, uint64_t seed) {
+    const float s = x / mean + 7.3f * random2(row, 0, seed);
+    auto border = [&](int64_t i) { return static_cast<float>(i) + 0.66f * (random2(row, i, seed + 1) - 0.5f); };
+    auto i = static_cast<int64_t>(std::floor(s));
+    if (s < border(i)) --i;
+    if (s >= border(i + 1)) ++i;
+    const float from = border(i);
+    return {i, (s - from) * mean, (border(i + 1) - from) * mean};
+}
+
+// How near the rim of a stone lies, and the slope of its rounded edge.
+struct Rim {
+    float joint; // 0 on the stone, 1 in the joint
+    V2f slope{0};
+};
+Rim rimOf(float x, float width, float y, float height, float joint, float round) {
+    const V2f side(x < width / 2 ? -1 : 1, y < height / 2 ? -1 : 1);
+    const V2f inward(std::min(x, width - x), std::min(y, height - y));
+    // The distance to the rim, with corners rounded off.
+    const V2f left(std::max(round - inward.x, 0.0f), std::max(round - inward.y, 0.0f));
+    const float out = left.length(), d = round - out;
+    if (out <= 0) return {0};
+    const V2f away = V2f(left.x * side.x, left.y * side.y) / out;
+    return {1 - smoothstep(joint * 0.4f, joint, d), away * (-out / round)};
+}
+
+// Rubble brought to courses: bands are cut into blocks, and each block into one to three courses of one or two stones,
+// so that no joint runs far.
+Relief masonry(const V2f& at, float height, float fade) {
+    const float wobble = 0.10f * height;
+    const float wx = at.x + wobble * fractalNoise(at.x / height * 1.3f, at.y / height * 1.3f, 21, 3);
+    const float wy = at.y + wobble * fractalNoise(at.x / height * 1.3f + 40, at.y / height * 1.3f, 22, 3);
+    const float band = 3 * height;
+    const auto row = static_cast<int64_t>(std::floor(wy / band));
+    const Piece block = pieceAt(wx, 3.2f * height, row, 23);
+    const float kind = random2(row, block.index, 25);
+    const int courses = kind < 0.14f ? 1 : kind < 0.55f ? 2 : 3;
+    auto edge = [&](int k) {
+        return k == 0 || k == courses ? static_cast<float>(k)
+                                      : static_cast<float>(k) + 0.5f * (random2(row * 7 + k, block.index, 26) - 0.5f);
+    };
+    const float local = (wy - static_cast<float>(row) * band) / band * static_cast<float>(courses);
     int course = 0;
-    while (course < 3 && local >= edges[course + 1]) ++course;
-    const float v = (local - edges[course]) / (edges[course + 1] - edges[course]);
-    const auto row = gi * 4 + course;
-    const float mean = height * (paving ? 1.6f : 1.9f);
-    const float sx = wx / mean + 7.3f * random2(row, 0, 24);
-    float pair = std::floor(sx / 2);
-    const auto pi = static_cast<int64_t>(pair);
-    const float split = paving ? 1 : 1 + 0.7f * (random2(row, pi, 25) - 0.5f);
-    const float inPair = sx - 2 * pair;
-    const bool second = inPair >= split;
-    const float u = second ? (inPair - split) / (2 - split) : inPair / split;
-    const int64_t stone = pi * 2 + (second ? 1 : 0);
-    const float tone = random2(row, stone, 26), hue = random2(row, stone, 27);
-    const float jw = paving ? 0.02f : 0.07f, jl = jw * height / (mean * (second ? 2 - split : split));
-    const Groove gu = groove(u, jl * 1.3f), gv = groove(v, jw * 1.3f);
+    while (course + 1 < courses && local >= edge(course + 1)) ++course;
+    const float unit = band / static_cast<float>(courses);
+    const float y = (local - edge(course)) * unit, tall = (edge(course + 1) - edge(course)) * unit;
+    // A course is split where its stone would be too long.
+    const int64_t key = row * 3 + course;
+    const bool two = block.length > tall * (1.7f + random2(key, block.index, 27));
+    const float cut = block.length * (0.36f + 0.28f * random2(key, block.index, 28));
+    const bool second = two && block.from >= cut;
+    const float x = second ? block.from - cut : block.from,
+                wide = two ? (second ? block.length - cut : cut) : block.length;
+    const int64_t stone = block.index * 2 + (second ? 1 : 0);
+
+    const float tone = random2(key, stone, 29), hue = random2(key, stone, 30);
+    const Rim rim = rimOf(x, wide, y, tall, 0.075f * height, 0.26f * height);
+    const float joint = rim.joint * fade;
+    const float grain = fractalNoise(at.x * 14, at.y * 22 + 9 * tone, 31, 4) * fade;
+    const float stain = fractalNoise(at.x * 0.5f, at.y * 0.9f, 32, 3);
+    float t = (0.76f + 0.42f * tone) * (1 + 0.2f * grain) * (1 + 0.12f * stain);
+    Relief r;
+    r.tint = Rgb(t * (1 + 0.13f * (hue - 0.5f)), t, t * (1 - 0.17f * (hue - 0.5f)));
+    // Lime mortar, set back and a little in its own shade.
+    r.tint = lerp(r.tint, Rgb(0.80f, 0.77f, 0.71f) * (1 + 0.1f * grain + 0.1f * stain), joint);
+    r.roughness = 0.05f * grain;
+    const float e = 0.02f;
+    auto rough = [&](float px, float py) { return fractalNoise(px * 16, py * 16, 33, 3); };
+    r.slope = (rim.slope * (1 - joint) +
+               V2f(rough(at.x + e, at.y) - rough(at.x, at.y), rough(at.x, at.y + e) - rough(at.x, at.y)) * 0.8f) *
+              fade;
+    return r;
+}
+
+// Sawn slabs in courses, with tight joints.
+Relief paving(const V2f& at, float width, float fade) {
+    const auto row = static_cast<int64_t>(std::floor(at.y / width));
+    const float v = at.y / width - static_cast<float>(row);
+    const float sx = at.x / (1.6f * width) + 7.3f * random2(row, 0, 24);
+    const auto slab = static_cast<int64_t>(std::floor(sx));
+    const float u = sx - static_cast<float>(slab);
+    const float tone = random2(row, slab, 26), hue = random2(row, slab, 27);
+    const Groove gu = groove(u, 0.016f), gv = groove(v, 0.026f);
     const float joint = std::max(gu.depth, gv.depth) * fade;
-    const float face =
-        fractalNoise(at.x * 9 / std::max(height * 5, 0.5f) * 4, at.y * 14, 28 + static_cast<uint64_t>(stone & 7), 4) *
-        fade;
+    const float face = fractalNoise(at.x * 7, at.y * 14, 28 + static_cast<uint64_t>(slab & 7), 4) * fade;
     const float stain = fractalNoise(at.x * 0.5f, at.y * 0.9f, 29, 3);
-    float t = (0.68f + 0.6f * tone) * (1 + 0.22f * face) * (1 + 0.10f * stain);
-    t = lerp(t, paving ? 0.42f : 0.62f, joint);
+    const float t = lerp((0.68f + 0.6f * tone) * (1 + 0.22f * face) * (1 + 0.10f * stain), 0.42f, joint);
     Relief r;
     r.tint = Rgb(t * (1 + 0.16f * (hue - 0.5f)), t, t * (1 - 0.2f * (hue - 0.5f)));
     r.roughness = 0.05f * face;
-    r.slope = V2f(0.9f * gu.slope, 0.9f * gv.slope) * fade * (paving ? 0.5f : 1.0f);
-    if (!paving) {
-        const float e = 0.02f;
-        r.slope += V2f(fractalNoise((at.x + e) * 16, at.y * 16, 30, 3) - fractalNoise(at.x * 16, at.y * 16, 30, 3),
-                       fractalNoise(at.x * 16, (at.y + e) * 16, 30, 3) - fractalNoise(at.x * 16, at.y * 16, 30, 3)) *
-                   (0.6f * fade);
-    }
+    r.slope = V2f(gu.slope, gv.slope) * (0.45f * fade);
     return r;
 }
 
@@ -245,9 +296,9 @@ Relief relief(Pattern pattern, const V2f& at, float size, float footprint) {
     case Pattern::Decking:
         return boards(at, size, fade, true);
     case Pattern::Masonry:
-        return masonry(at, size, fade, false);
+        return masonry(at, size, fade);
     case Pattern::Paving:
-        return masonry(at, size, fade, true);
+        return paving(at, size, fade);
     case Pattern::Gravel:
         return gravel(at, size, fade);
     case Pattern::Soil:

@@ -50,7 +50,6 @@ struct Masks {
     const Project& project;
     const HeightField& field;
     const std::vector<WaterBody>& waters;
-    std::vector<Box2f> waterBoxes;
 
     Masks(const Project& p, const HeightField& f, const std::vector<WaterBody>& w) : project(p), field(f), waters(w) {
         for (const auto& item : p.items) {
@@ -63,11 +62,6 @@ struct Masks {
                     const Box2f box = bounds(o);
                     areas.push_back({std::move(o), box, false});
                 }
-        }
-        for (const WaterBody& body : w) {
-            Box2f box;
-            for (const V3f& q : body.sheet->positions) box.extendBy(xy(q));
-            waterBoxes.push_back(box);
         }
     }
 
@@ -82,7 +76,7 @@ struct Masks {
         const float gravel = coverAt(project.ground->grid, project.ground->gravel, p);
         if (gravel > 0 && gravel > 0.42f + 0.3f * valueNoise(p.x * 1.7f, p.y * 1.7f, 5)) return false;
         for (size_t i = 0; i < waters.size(); ++i)
-            if (waterBoxes[i].intersects(p) && field.at(p) < waters[i].water.level - 0.04f) return false;
+            if (waters[i].box.intersects(p) && field.at(p) < waters[i].water.level - 0.04f) return false;
         return project.ground->grid.box().intersects(p);
     }
 };
@@ -195,8 +189,15 @@ private:
                 for (const WaterBody& w : previous_->waters)
                     if (w.item == item->id && w.water.level == water->level && w.water.spot == water->spot) same = &w;
             if (same && moved) out_->watersStale = true;
-            out_->waters.push_back(
-                {item->id, *water, same ? same->sheet : std::make_shared<const Mesh>(waterSheet(out_->field, *water))});
+            WaterBody body{item->id, *water, nullptr, {}};
+            if (same) {
+                body.sheet = same->sheet;
+                body.box = same->box;
+            } else {
+                body.sheet = std::make_shared<const Mesh>(waterSheet(out_->field, *water));
+                for (const V3f& p : body.sheet->positions) body.box.extendBy(xy(p));
+            }
+            out_->waters.push_back(std::move(body));
         }
     }
 
@@ -236,11 +237,9 @@ private:
             }
             if (waterChanged())
                 for (const std::vector<WaterBody>* list : {&std::as_const(out_->waters), &previous_->waters})
-                    for (const WaterBody& w : *list) {
-                        Box2f box;
-                        for (const V3f& p : w.sheet->positions) box.extendBy(xy(p));
-                        for (int i : grid.tilesTouching(box)) (haste_ == Haste::Rest ? sown : out_->staleTiles)[i] = 1;
-                    }
+                    for (const WaterBody& w : *list)
+                        for (int i : grid.tilesTouching(w.box))
+                            (haste_ == Haste::Rest ? sown : out_->staleTiles)[i] = 1;
         }
 
         const Masks masks(project, out_->field, out_->waters);

@@ -23,6 +23,7 @@ struct WaterBody {
     Id item;
     Water water;
     std::shared_ptr<const Mesh> sheet;
+    Box2f box; // of the sheet
 };
 
 // Immutable once built; shared between the panes, the tracer and the drawings.

@@ -41,17 +41,41 @@ bool black(const Rgb& c) {
     return c.x <= 0 && c.y <= 0 && c.z <= 0;
 }
 
-} // namespace
+// Where a path sets out.
+struct Start {
+    V3f origin, direction;
+    V3f camera;          // decides level of detail
+    float travelled = 0; // from the camera so far
+    bool first = true;   // from the camera itself: the first water or pane it meets is followed both ways
+};
 
-PathSample tracePath(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction,
-                     Sampler& sampler, const PathSettings& settings) {
+PathSample follow(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler,
+                  const PathSettings& settings) {
     PathSample out;
     Rgb carried(1);
-    V3f o = origin, d = direction;
-    const V3f camera = origin;
+    V3f o = start.origin, d = start.direction;
+    const V3f& camera = start.camera;
+    bool split = start.first;
+    Features mirrored; // what the first water or pane shows
+    // Both ways from a clear surface, without chance: the picture in it and the guides of the denoiser keep their
+    // edges, and the mirrored sky is left to no filter.
+    auto followMirrored = [&](const V3f& from, const V3f& along, float share, float travelled) {
+        split = false;
+        const PathSample r = follow(scene, env, {from, along, camera, travelled, false}, sampler, settings);
+        out.radiance += carried * share * r.radiance;
+        out.features.emission += carried * share * r.features.emission;
+        mirrored = r.features;
+        mirrored.albedo *= share;
+        carried *= 1 - share;
+    };
+    auto describe = [&](const Rgb& albedo, const V3f& normal, float travelled) {
+        out.features.albedo = albedo + mirrored.albedo;
+        out.features.normal = mirrored.depth > 0 ? lerp(normal, mirrored.normal, 0.5f) : normal;
+        out.features.depth = 1 / std::max(travelled, 0.1f);
+    };
     bool mirror = true;     // the last event was the camera, a mirror or clear glass
     bool described = false; // features are taken
-    float lastDensity = 0, travelled = 0;
+    float lastDensity = 0, travelled = start.travelled;
     int clearCrossed = 0;
     Rgb absorption(0); // per metre, inside water
     int matt = 0;
@@ -63,7 +87,7 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
         if (!hit) {
             Rgb sky = skyRadiance(env, d);
             if (mirror) {
-                if (depth == 0 || clearCrossed == depth) sky += sunDisc(env, d);
+                if (start.first && clearCrossed == depth) sky += sunDisc(env, d);
                 out.radiance += carried * sky;
                 if (!described) out.features.emission += carried * sky;
             } else {
@@ -104,23 +128,21 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
                     out.radiance += carried * glint * lit;
                 }
             }
+            V3f up = n * (2 * n.dot(outward)) - outward;
+            if (up.z < 0.001f) up.z = 0.001f;
+            up.normalize();
+            const V3f above = offset(hit.position, V3f(0, 0, 1), hit.t);
+            const bool both = split;
+            if (both) followMirrored(above, up, f, travelled);
             if (!described) { // water is its own thing to the denoiser
-                out.features.albedo = Rgb(1);
-                out.features.normal = V3f(0, 0, 1);
-                out.features.depth = 1 / std::max(travelled, 0.1f);
+                describe(Rgb(1), V3f(0, 0, 1), travelled);
                 described = true;
             }
-            // Half of the paths at least look into the reflection, whose noise shows most.
-            const float chance = std::clamp(f, 0.25f, 0.9f);
-            if (u.x < chance) {
-                d = n * (2 * n.dot(outward)) - outward;
-                if (d.z < 0.001f) d.z = 0.001f;
-                d.normalize();
-                o = offset(hit.position, V3f(0, 0, 1), hit.t);
-                carried *= f / chance;
+            if (!both && u.x < f) {
+                d = up;
+                o = above;
                 lastDensity = 1e30f;
             } else {
-                carried *= (1 - f) / (1 - chance);
                 // Water is murky: what it scatters back stands for its depth, the bed shows through the shallows.
                 const float sunUp = std::max(env.toSun.z, 0.0f);
                 const Rgb lit = env.sunIlluminance * sunUp + env.skyIrradiance({0, 0, 1});
@@ -136,9 +158,12 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
                 const Hit bed = trace(scene, start, down, camera, kFarAway, kMaskAll & ~kMaskClear);
                 if (settings.rays) ++*settings.rays;
                 const float length = bed ? bed.t : 50.0f;
+                Rgb murk;
                 for (int k = 0; k < 3; ++k)
-                    out.radiance[k] +=
+                    murk[k] =
                         carried[k] * point.water->tint[k] / kPi * lit[k] * (1 - std::exp(-absorption[k] * length));
+                out.radiance += murk;
+                if (both) out.features.emission += murk;
                 d = down;
                 o = start;
             }
@@ -149,14 +174,16 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
             const V2f u = sampler.pair();
             const float one = fresnelDielectric(point.normal.dot(outward), 1.52f);
             const float f = 2 * one / (1 + one);
-            const float chance = mirror ? std::clamp(f, 0.2f, 0.8f) : f;
-            if (u.x < chance) {
-                d = point.normal * (2 * point.normal.dot(outward)) - outward;
-                o = offset(hit.position, point.normal, hit.t);
-                carried *= f / std::max(chance, 1e-6f);
+            const V3f back = point.normal * (2 * point.normal.dot(outward)) - outward;
+            const V3f before = offset(hit.position, point.normal, hit.t);
+            const bool both = split;
+            if (both) followMirrored(before, back, f, travelled);
+            if (!both && u.x < f) {
+                d = back;
+                o = before;
                 lastDensity = 1e30f; // no shadow ray finds this way
             } else {
-                carried *= s.albedo * ((1 - f) / std::max(1 - chance, 1e-6f));
+                carried *= s.albedo;
                 o = offset(hit.position, d, hit.t);
                 ++clearCrossed;
             }
@@ -172,9 +199,8 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
         const bool first = !described;
         if (first) {
             described = true;
-            out.features.albedo = s.albedo * (1 - s.metalness) + Rgb(0.04f) * s.specular + s.albedo * s.metalness;
-            out.features.normal = s.normal;
-            out.features.depth = 1 / std::max(travelled, 0.1f);
+            describe(s.albedo * (1 - s.metalness) + Rgb(0.04f) * s.specular + s.albedo * s.metalness, s.normal,
+                     travelled);
         }
 
         // The sun. A shadow ray leaves on the side that the light is on.
@@ -228,6 +254,13 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
     for (int k = 0; k < 3; ++k)
         if (!std::isfinite(out.radiance[k])) out.radiance = Rgb(0);
     return out;
+}
+
+} // namespace
+
+PathSample tracePath(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction,
+                     Sampler& sampler, const PathSettings& settings) {
+    return follow(scene, env, {origin, direction, origin}, sampler, settings);
 }
 
 Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle,

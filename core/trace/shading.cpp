@@ -56,6 +56,9 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     case ObjectKind::Ground: {
         const V2f p = xy(hit.position);
         out.surface = coverSurface(site.field.grid, site.project.ground->gravel, p, site.field.normal(p), footprint);
+        for (const WaterBody& w : site.waters)
+            if (hit.position.z < w.water.level + 0.25f && Box2f(w.box.min - V2f(3), w.box.max + V2f(3)).intersects(p))
+                wetten(out.surface, p, hit.position.z - w.water.level, footprint);
         break;
     }
     case ObjectKind::Far: {
