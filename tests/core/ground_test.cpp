@@ -203,6 +203,34 @@ TEST(Water, FillsOneHollowAndNotTheOther) {
     EXPECT_TRUE(waterSheet(f, {{500, 0}, -0.5f}).empty()) << "outside the site";
 }
 
+TEST(Cover, TheWetBankIsDarkAndGlossyAndEndsSoon) {
+    const Ground flat = Ground::make({60, 60}, 0.5f);
+    auto bank = [&](float above) {
+        SurfacePoint s = coverSurface(flat.grid, flat.gravel, {3, 4}, {0, 0, 1}, 0.02f);
+        wetten(s, {3, 4}, above, 0.02f);
+        return s;
+    };
+    const SurfacePoint dry = coverSurface(flat.grid, flat.gravel, {3, 4}, {0, 0, 1}, 0.02f);
+    EXPECT_EQ(bank(0.4f).albedo, dry.albedo);
+    EXPECT_EQ(bank(0.4f).roughness, dry.roughness);
+    EXPECT_LT(bank(-0.5f).roughness, dry.roughness);
+    EXPECT_GT(bank(-0.5f).specular, dry.specular);
+    float before = 1;
+    for (const float above : {0.3f, 0.12f, 0.06f, 0.0f}) {
+        EXPECT_LE(bank(above).roughness, before);
+        before = bank(above).roughness;
+    }
+}
+
+TEST(GroundGrid, TilesAreNoWiderThanADabCanPayFor) {
+    for (const float cell : {0.05f, 0.1f, 0.25f, 0.5f, 1.0f, 4.0f}) {
+        const GroundGrid g = GroundGrid::make({200, 200}, cell);
+        EXPECT_LE(g.tileCells, 128) << cell;
+        EXPECT_GE(g.tileCells, 8) << cell;
+        if (g.tileCells < 128) EXPECT_GE(static_cast<float>(g.tileCells) * cell, 48) << cell;
+    }
+}
+
 TEST(FarLand, JoinsTheSiteAtItsBorder) {
     const HeightField f = buildNatural(hills());
     const Mesh far = farLand(f, 5);

@@ -172,6 +172,50 @@ TEST(Surface, PatternsStayReflective) {
     }
 }
 
+namespace {
+
+// The longest straight run of joint in a wall of 6 x 3 m, metres, along or up. A joint is where the face is lighter
+// than its surroundings turn out in the mean: mortar has one tone, stones vary around theirs.
+float longestJoint(Pattern pattern, bool along) {
+    const Surface s{.name = "x", .baseColor = Rgb(0.5f), .pattern = pattern, .patternSize = 0.15f};
+    const float step = 0.01f;
+    const int n = along ? 600 : 300, lines = along ? 300 : 600;
+    float longest = 0;
+    for (int line = 0; line < lines; ++line) {
+        int run = 0;
+        for (int i = 0; i < n; ++i) {
+            const float a = step * static_cast<float>(i), b = step * static_cast<float>(line);
+            const V3f at = along ? V3f(a, 0, b) : V3f(b, 0, a);
+            const V3f normal = evaluate(s, at, {0, -1, 0}, V2f(0), 0.001f).normal;
+            const bool edge = std::abs(along ? normal.z : normal.x) > 0.25f;
+            run = edge ? run + 1 : 0;
+            longest = std::max(longest, step * static_cast<float>(run));
+        }
+    }
+    return longest;
+}
+
+} // namespace
+
+TEST(Surface, NoJointOfRubbleRunsFar) {
+    EXPECT_LT(longestJoint(Pattern::Masonry, true), 1.2f);
+    EXPECT_LT(longestJoint(Pattern::Masonry, false), 1.0f);
+}
+
+TEST(Surface, StonesOfAWallDiffer) {
+    const Surface s{.name = "x", .baseColor = Rgb(0.5f), .pattern = Pattern::Masonry, .patternSize = 0.15f};
+    double sum = 0, squares = 0;
+    for (int i = 0; i < 4000; ++i) {
+        const V3f at(0.0171f * static_cast<float>(i), 0, 0.0093f * static_cast<float>(i % 700));
+        const float v = luminance(evaluate(s, at, {0, -1, 0}, V2f(0), 0.001f).albedo);
+        sum += v;
+        squares += static_cast<double>(v) * v;
+    }
+    const double mean = sum / 4000, deviation = std::sqrt(squares / 4000 - mean * mean);
+    EXPECT_GT(deviation / mean, 0.08);
+    EXPECT_LT(deviation / mean, 0.35);
+}
+
 TEST(Surface, FarPatternsFadeToTheirMean) {
     const Surface s{.name = "x", .baseColor = Rgb(0.5f), .pattern = Pattern::Gravel, .patternSize = 0.02f};
     const SurfacePoint a = evaluate(s, {0.001f, 0.002f, 0}, {0, 0, 1}, V2f(0), 2),

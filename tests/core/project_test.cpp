@@ -429,6 +429,54 @@ TEST(Store, AFileOfALaterVersionIsOpenedToBeLookedAt) {
     EXPECT_FALSE(schema.later);
 }
 
+TEST(Store, FirstFilesDoNotSayHowWideTheirTilesAre) {
+    // Tiles of 256 cells, as they were then; and a member that says so today.
+    Project p = newProject({100, 100}, 0.25f, "x");
+    GroundGrid old = p.ground->grid;
+    ASSERT_EQ(old.tileCells, 128);
+    old.tileCells = 256;
+    Ground g = *p.ground;
+    g.grid = old;
+    g.sculpt.assign(old.tileCount(), nullptr);
+    g.gravel.assign(old.tileCount(), nullptr);
+    g = dab(g, buildNatural(g), {BrushKind::Raise, 5, 0.5f, 0.5f}, {3, 4});
+    p = withGround(p, g);
+    std::map<std::string, std::string> blobs;
+    json j = dump(p, [&](const std::string& bytes) {
+        const std::string hash = contentHash(bytes);
+        blobs[hash] = bytes;
+        return hash;
+    });
+    const auto source = [&](const std::string& h) { return blobs.at(h); };
+    EXPECT_EQ(j["ground"]["tile_cells"], 256);
+    EXPECT_EQ(load(j, source).ground->grid, old);
+    j["ground"].erase("tile_cells");
+    const Project read = load(j, source);
+    EXPECT_EQ(read.ground->grid, old);
+    EXPECT_NEAR(buildNatural(*read.ground).at({3, 4}), buildNatural(g).at({3, 4}), 1e-6f);
+    for (const int bad : {0, 4, 7, 512, -128}) {
+        j["ground"]["tile_cells"] = bad;
+        EXPECT_THROW(load(j, source), Error) << bad;
+    }
+}
+
+TEST(Store, CloudIsKeptAndAbsentMeansClear) {
+    Project p = newProject({50, 50}, 1, "x");
+    Item item = *itemsOf<Shot>(p).front();
+    std::get<Shot>(item.body).daylight.cloud = 0.375f;
+    p = replaced(p, item);
+    const auto sink = [](const std::string& bytes) { return contentHash(bytes); };
+    const auto none = [](const std::string&) { return std::string(); };
+    json j = dump(p, sink);
+    EXPECT_EQ(bodyOf<Shot>(itemsOf<Shot>(load(j, none)).front())->daylight.cloud, 0.375f);
+    for (json& i : j["items"])
+        if (i["type"] == "shot") i["daylight"].erase("cloud");
+    EXPECT_EQ(bodyOf<Shot>(itemsOf<Shot>(load(j, none)).front())->daylight.cloud, 0);
+    for (json& i : j["items"])
+        if (i["type"] == "shot") i["daylight"]["cloud"] = 1.5;
+    EXPECT_THROW(load(j, none), Error);
+}
+
 TEST(Store, AFolderThatCannotBeWrittenKeepsTheOldFile) {
     EXPECT_THROW(saveProjectAs(sample(), "/proc/x.thallos"), Error);
     EXPECT_THROW(saveProjectAs(sample(), scratch() / "no-such-folder" / "x.thallos"), Error);

@@ -386,6 +386,156 @@ TEST(Analytic, TwoPanesOfGlassReflectAsTheyShould) {
         << "Brewster's angle, half of it polarised away";
 }
 
+namespace {
+
+// A pond of 16 m in the middle of a level site, its water half a metre deep at least.
+Project pondSite(float ripple) {
+    Project p = newProject({100, 100}, 0.5f, "x");
+    Ground g = *p.ground;
+    for (int i = 0; i < 3; ++i) g = dab(g, buildNatural(g), {BrushKind::Lower, 12, 0.6f, 0.4f}, {0, 0});
+    p = withGround(p, g);
+    return added(p, "Pond", Water{{0, 0}, -0.15f, 0.8f, ripple, Rgb(0.02f, 0.03f, 0.02f)});
+}
+
+PathSample sampleOf(const Scene& scene, const Environment& e, const V3f& from, const V3f& to, uint32_t n) {
+    Sampler sampler(3, 5, n, 1);
+    return tracePath(scene, e, from, (to - from).normalized(), sampler, {7, 1e-3f, nullptr});
+}
+
+} // namespace
+
+TEST(Mirror, StillWaterShowsTheSkyByFresnelWithoutNoise) {
+    const auto scene = bareSceneOf(pondSite(0));
+    const Environment e = uniformEnvironment(Rgb(1000));
+    for (const float run : {2.0f, 8.0f, 30.0f}) {
+        const V3f eye(0, -run, 3);
+        const float cosine = 3.15f / std::sqrt(run * run + 3.15f * 3.15f);
+        const float f = fresnelDielectric(cosine, 1.333f);
+        const PathSample a = sampleOf(*scene, e, eye, {0, 0, -0.15f}, 1),
+                         b = sampleOf(*scene, e, eye, {0, 0, -0.15f}, 2);
+        // What is mirrored and what the murk sends back are left to no filter: both the same in every sample.
+        EXPECT_NEAR(a.features.emission.y, b.features.emission.y, 1e-2f);
+        EXPECT_GT(a.features.emission.y, f * 1000 * 0.98f);
+        EXPECT_LT(a.features.emission.y, f * 1000 + (1 - f) * 1000 * 0.05f);
+        EXPECT_GE(a.radiance.y, a.features.emission.y - 1e-3f);
+    }
+}
+
+TEST(Mirror, GrazingWaterIsAMirrorAndSteepWaterIsNot) {
+    const auto scene = bareSceneOf(pondSite(0));
+    const Environment e = uniformEnvironment(Rgb(1000));
+    float before = 0;
+    for (const float height : {12.0f, 4.0f, 1.0f, 0.3f}) {
+        const float now = sampleOf(*scene, e, {0, -8, height}, {0, 0, -0.15f}, 1).features.emission.y;
+        EXPECT_GT(now, before);
+        before = now;
+    }
+    EXPECT_GT(before, 500);
+}
+
+TEST(Mirror, WhatStandsBehindWaterIsSeenInIt) {
+    // A black wall behind the pond hides the mirrored sky.
+    Project p = pondSite(0);
+    const Environment e = uniformEnvironment(Rgb(1000));
+    const V3f eye(0, -9, 1.2f), spot(0, 0, -0.15f);
+    const float open = sampleOf(*bareSceneOf(p), e, eye, spot, 1).radiance.y;
+    p = added(p, "Wall", buildingOf(box({-20, 6, -1}, {20, 7, 12}), matt(0)));
+    const PathSample behind = sampleOf(*bareSceneOf(p), e, eye, spot, 1);
+    EXPECT_LT(behind.radiance.y, 0.5f * open);
+    EXPECT_LT(behind.features.emission.y, 0.3f * open);
+}
+
+TEST(Mirror, APaneIsFollowedBothWaysAtOnce) {
+    Surface glass{.name = "glass", .baseColor = Rgb(1), .roughness = 0.02f, .transmission = 1};
+    // One face only, upright, with nothing behind it but sky.
+    Mesh pane;
+    pane.positions = {{-5, 0, 2995}, {5, 0, 2995}, {5, 0, 3005}, {-5, 0, 3005}};
+    pane.triangles = {{0, 1, 2}, {0, 2, 3}};
+    const auto scene = bareSceneOf(aloft(buildingOf(pane, glass)));
+    const Environment e = uniformEnvironment(Rgb(700));
+    for (uint32_t n = 0; n < 40; ++n) {
+        const PathSample s = sampleOf(*scene, e, {1, -4, 2999}, {0.3f, 0, 3000}, n);
+        EXPECT_NEAR(s.radiance.y, 700, 1) << "mirrored and seen through make up all of it, sample by sample";
+        EXPECT_NEAR(s.features.emission.y, 700, 1);
+    }
+}
+
+TEST(Masks, RaysPassWhatTheyAreNotAskedToSee) {
+    const auto scene = sceneOf(smallSite());
+    Random random(4);
+    int woody = 0, grass = 0;
+    for (int i = 0; i < 4000; ++i) {
+        const V3f from(random.around(16), random.around(16), 14), down(0, 0, -1);
+        const Hit all = trace(*scene, from, down, from);
+        const Hit solid = trace(*scene, from, down, from, kFarAway, kMaskSolid | kMaskClear);
+        ASSERT_TRUE(solid);
+        EXPECT_FALSE(solid.plant);
+        EXPECT_GE(solid.t, all.t);
+        const Hit onlyWoody = trace(*scene, from, down, from, kFarAway, kMaskWoody),
+                  onlyGrass = trace(*scene, from, down, from, kFarAway, kMaskGrass);
+        if (onlyWoody) {
+            ++woody;
+            EXPECT_FALSE(scene->site->library->isGrass(onlyWoody.plant->individual));
+        }
+        if (onlyGrass) {
+            ++grass;
+            EXPECT_TRUE(scene->site->library->isGrass(onlyGrass.plant->individual));
+        }
+        if (all.plant) EXPECT_EQ(all.t, std::min(onlyWoody.t, onlyGrass.t));
+    }
+    EXPECT_GT(woody + grass, 100);
+}
+
+TEST(Moving, GrassThinsWithDistanceAndStaysAtTheFeet) {
+    Project p = newProject({120, 120}, 0.5f, "x");
+    Drift d;
+    d.areas = {{{-50, -50}, {50, -50}, {50, 50}, {-50, 50}}};
+    d.mix = {{"Fescue", 1}};
+    d.density = 6;
+    const auto scene = sceneOf(added(p, "Grass", d));
+    auto share = [&](float distance, bool moving) {
+        const V3f eye(0, -40, 1.6f);
+        int hits = 0;
+        Random random(9);
+        for (int i = 0; i < 3000; ++i) {
+            // Straight down on a patch at the distance, with the eye where it is.
+            const V3f from(random.around(4), -40 + distance + random.around(2), 3);
+            hits += trace(*scene, from, {0, 0, -1}, eye, kFarAway, kMaskAll, moving).plant != nullptr;
+        }
+        return static_cast<float>(hits) / 3000;
+    };
+    EXPECT_NEAR(share(2, true), share(2, false), 0.35f * share(2, false));
+    EXPECT_LT(share(30, true), 0.45f * share(30, false));
+    EXPECT_GT(share(30, true), 0) << "some are left everywhere";
+    EXPECT_NEAR(share(60, false), share(2, false), 0.35f * share(2, false)) << "at rest all stand";
+}
+
+TEST(Shore, TheBankIsMudAndTheMeadowBeginsAbove) {
+    const auto scene = bareSceneOf(pondSite(0.2f));
+    const HeightField& field = scene->site->field;
+    Rgb wet(0), dry(0);
+    int wets = 0, dries = 0;
+    for (int i = 0; i < 600; ++i) {
+        const V2f p(0.04f * static_cast<float>(i), 0.3f);
+        const V3f from(p.x, p.y, 9);
+        const Hit hit = trace(*scene, from, {0, 0, -1}, from, kFarAway, kMaskSolid);
+        ASSERT_TRUE(hit);
+        const SurfacePoint s = shadingAt(*scene, hit, {0, 0, 1}, 0.01f).surface;
+        const float above = field.at(p) + 0.15f;
+        if (above < 0.02f) {
+            wet += s.albedo;
+            ++wets;
+            EXPECT_LT(s.roughness, 0.6f);
+        } else if (above > 0.13f && p.x > 18) {
+            dry += s.albedo;
+            ++dries;
+        }
+    }
+    ASSERT_GT(wets, 20);
+    ASSERT_GT(dries, 20);
+    EXPECT_LT(luminance(wet) / static_cast<float>(wets), 0.7f * luminance(dry) / static_cast<float>(dries));
+}
+
 TEST(Render, SamePictureForOneAndTwoThreads) {
     const Project p = smallSite();
     const Shot shot = *bodyOf<Shot>(itemsOf<Shot>(p).front());
