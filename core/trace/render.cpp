@@ -4,9 +4,6 @@
 #include <atomic>
 #include <cmath>
 
-#include <tbb/blocked_range2d.h>
-#include <tbb/parallel_for.h>
-
 #include "core/base/parallel.h"
 #include "core/trace/denoise.h"
 #include "core/trace/shading.h"
@@ -17,20 +14,20 @@ namespace {
 
 // Calls body(x, y) for every pixel, in small tiles; stops between tiles.
 template <class Body> bool overPixels(int width, int height, const std::function<bool()>& stop, Body&& body) {
+    constexpr int kWide = 16, kHigh = 8;
+    const int across = (width + kWide - 1) / kWide, down = (height + kHigh - 1) / kHigh;
     std::atomic<bool> stopped{false};
-    tbb::parallel_for(
-        tbb::blocked_range2d<int>(0, height, 8, 0, width, 16),
-        [&](const tbb::blocked_range2d<int>& r) {
-            if (stopped.load(std::memory_order_relaxed)) return;
-            if (stop && stop()) {
-                stopped.store(true, std::memory_order_relaxed);
-                return;
-            }
-            const TracingThread flags;
-            for (int y = r.rows().begin(); y != r.rows().end(); ++y)
-                for (int x = r.cols().begin(); x != r.cols().end(); ++x) body(x, y);
-        },
-        tbb::simple_partitioner());
+    parallelFor(across * down, [&](int tile) {
+        if (stopped.load(std::memory_order_relaxed)) return;
+        if (stop && stop()) {
+            stopped.store(true, std::memory_order_relaxed);
+            return;
+        }
+        const TracingThread flags;
+        const int x0 = tile % across * kWide, y0 = tile / across * kHigh;
+        for (int y = y0; y < std::min(y0 + kHigh, height); ++y)
+            for (int x = x0; x < std::min(x0 + kWide, width); ++x) body(x, y);
+    });
     return !stopped;
 }
 

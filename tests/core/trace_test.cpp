@@ -595,12 +595,16 @@ TEST(Render, CancelStopsAtOnce) {
     const Project p = smallSite();
     const Shot shot = *bodyOf<Shot>(itemsOf<Shot>(p).front());
     const auto scene = sceneOf(p);
-    Progress progress;
-    progress.cancel();
+    const Environment e = environmentOf(p, shot);
     PictureSettings settings;
     settings.size = V2i(640, 360);
-    EXPECT_THROW(renderPicture(*scene, environmentOf(p, shot), shot, settings, 64, true, progress), Error);
-    EXPECT_LT(progress.secondsSpent(), 2);
+    Progress whole;
+    renderPicture(*scene, e, shot, settings, 1, false, whole);
+    const double onePass = whole.secondsSpent();
+    Progress progress;
+    progress.cancel();
+    EXPECT_THROW(renderPicture(*scene, e, shot, settings, 64, true, progress), Error);
+    EXPECT_LT(progress.secondsSpent(), 0.5 * onePass);
 }
 
 TEST(Render, NoFirstPictureIsBlackAtAnyHour) {
