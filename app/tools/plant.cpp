@@ -93,10 +93,10 @@ public:
                 "handle", Haste::Moving);
             return;
         }
-        // Dragging instead of clicking draws freely; points are set every 60 pixels.
+        // Dragging instead of clicking draws freely; points are set every 32 pixels.
         if (sketching_ && !drawn_.empty()) {
             const auto last = pane.toScreen({drawn_.back().x, drawn_.back().y, pane.groundAt(drawn_.back())});
-            if (last && QLineF(*last, point.at).length() > 60) {
+            if (last && QLineF(*last, point.at).length() > 32) {
                 drawn_.push_back(p);
                 free_ = true;
             }

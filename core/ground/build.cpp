@@ -153,7 +153,8 @@ float brushWeight(const Brush& brush, float distance) {
 
 namespace {
 
-// Calls change(tile, x, y, place) for every sample within the box, on fresh copies of the touched tiles.
+// Calls change(tile, x, y, place) for every sample within the box, on fresh copies of the touched tiles. A tile in
+// which nothing changed stays the tile it was.
 template <class Tile, class Change>
 void editTiles(const GroundGrid& grid, TileGrid<Tile>& tiles, const Box2f& box, Change&& change) {
     const std::vector<int> touched = grid.tilesTouching(box);
@@ -166,7 +167,10 @@ void editTiles(const GroundGrid& grid, TileGrid<Tile>& tiles, const Box2f& box, 
                 const V2f p = grid.place(start + V2i(x, y));
                 if (box.intersects(p)) change(*tile, x, y, start + V2i(x, y), p);
             }
-        tiles[i] = tile;
+        const bool same = tiles[i]
+                              ? tile->values == tiles[i]->values
+                              : std::all_of(tile->values.begin(), tile->values.end(), [](auto v) { return v == 0; });
+        if (!same) tiles[i] = tile;
     });
 }
 

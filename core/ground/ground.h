@@ -26,6 +26,7 @@ struct Ground {
     TileGrid<CoverTile> gravel;  // painted cover over meadow soil
 
     static Ground make(const V2f& size, float cell, const Relief& relief = {});
+    bool operator==(const Ground&) const = default; // of tiles their identity
 };
 
 // A levelled area. Inside the outlines and `apron` metres around them the ground lies at `level`; from there it meets

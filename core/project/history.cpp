@@ -151,8 +151,7 @@ void History::fetch(size_t i) {
     for (const auto& p : disk.gravel) g.gravel.push_back(file_->get<CoverTile>(p));
     // Steps that did not touch the ground share it again.
     const auto& here = now().ground;
-    const bool same = here->grid == g.grid && here->relief == g.relief && here->survey == g.survey &&
-                      here->sculpt == g.sculpt && here->gravel == g.gravel;
+    const bool same = *here == g;
     step.project.ground = same ? here : std::make_shared<const Ground>(std::move(g));
     step.onDisk.reset();
 }

@@ -70,6 +70,7 @@ Project removed(const Project& project, Id id) {
 }
 
 Project withGround(const Project& project, Ground ground) {
+    if (project.ground && *project.ground == ground) return project;
     Project out = project;
     out.ground = std::make_shared<const Ground>(std::move(ground));
     return out;

@@ -104,8 +104,8 @@ template <class T> std::vector<const Item*> itemsOf(const Project& project) {
 // Edits: each returns the changed project. Names are made unique by a number.
 Project added(const Project& project, std::string name, Body body, Id* id = nullptr);
 Project replaced(const Project& project, const Item& item); // by id
-Project removed(const Project& project, Id id); // and what cannot be without it (a pad without its building)
-Project withGround(const Project& project, Ground ground);
+Project removed(const Project& project, Id id);            // and what cannot be without it (a pad without its building)
+Project withGround(const Project& project, Ground ground); // the same project when it has that ground already
 Project withSite(const Project& project, const Site& site);
 
 // Items that hang on `id` and would go or lose their sense with it.

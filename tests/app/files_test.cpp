@@ -253,17 +253,24 @@ TEST(Files, RecentOnesAreListedNewestFirst) {
     window().openProject(a);
     window().openProject(b);
     EXPECT_EQ(session().project().site->name, "Second");
-    QMenu* menu = window().findChild<QToolButton*>("projectMenu")->menu();
-    QMenu* recent = nullptr;
-    for (QAction* action : menu->actions())
-        if (action->menu()) recent = action->menu();
-    ASSERT_TRUE(recent);
-    recent->popup(window().mapToGlobal(QPoint(80, 60)));
-    ASSERT_GE(recent->actions().size(), 2);
-    EXPECT_EQ(recent->actions()[0]->text(), "second");
-    EXPECT_EQ(recent->actions()[1]->text(), "first");
-    QTest::mouseClick(recent, Qt::LeftButton, Qt::NoModifier, recent->actionGeometry(recent->actions()[1]).center());
-    recent->close();
+    // Down to the list, into it, to its second entry.
+    whenMenuOpens([](QMenu& menu) {
+        QMenu* recent = nullptr;
+        for (int i = 0; i < 12 && !recent; ++i) {
+            QTest::keyClick(&menu, Qt::Key_Down);
+            if (menu.activeAction()) recent = menu.activeAction()->menu();
+        }
+        ASSERT_TRUE(recent);
+        QTest::keyClick(&menu, Qt::Key_Right);
+        ASSERT_GE(recent->actions().size(), 2);
+        EXPECT_EQ(recent->actions()[0]->text(), "second");
+        EXPECT_EQ(recent->actions()[1]->text(), "first");
+        QTest::keyClick(recent, Qt::Key_Down);
+        QTest::keyClick(recent, Qt::Key_Return);
+    });
+    auto* button = window().findChild<QToolButton*>("projectMenu");
+    button->setFocus();
+    key(Qt::Key_Space);
     ASSERT_TRUE(waitFor([] { return session().project().site->name == "First"; }));
     settle();
 }

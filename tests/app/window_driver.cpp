@@ -4,7 +4,6 @@
 #include <QApplication>
 #include <QDialog>
 #include <QDialogButtonBox>
-#include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPointer>
@@ -74,9 +73,10 @@ void freshSite(bool house) {
 
 void key(Qt::Key k, Qt::KeyboardModifiers modifiers) {
     // Without a window manager nobody gives the focus back after a dialog.
-    if (!QApplication::activeModalWidget() && !window().isActiveWindow()) {
+    if (!QApplication::activeModalWidget() && QApplication::activeWindow() != &window()) {
         window().activateWindow();
         (void)QTest::qWaitForWindowActive(&window());
+        ASSERT_TRUE(waitFor([] { return QApplication::activeWindow() == &window(); }, 3000));
     }
     QWidget* to = QApplication::focusWidget();
     QTest::keyClick(to ? to : &window(), k, modifiers);
@@ -200,12 +200,26 @@ void whenDialogOpens(const std::function<void(QDialog&)>& act) {
     timer->start(20);
 }
 
+void whenMenuOpens(const std::function<void(QMenu&)>& act) {
+    auto* timer = new QTimer(&window());
+    QObject::connect(timer, &QTimer::timeout, &window(), [timer, act] {
+        auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget());
+        if (!menu || !menu->isVisible()) return;
+        timer->deleteLater();
+        act(*menu);
+        while (QWidget* left = QApplication::activePopupWidget()) left->close();
+    });
+    timer->start(20);
+}
+
 void chooseFile(QDialog& dialog, const std::filesystem::path& file) {
-    auto& files = dynamic_cast<QFileDialog&>(dialog);
-    files.selectFile(QString::fromStdString(file.string()));
-    // The dialog reads its folder in a thread of its own and takes no answer before it is done.
+    auto* edit = dialog.findChild<QLineEdit*>("fileNameEdit");
+    ASSERT_TRUE(edit);
+    // The dialog reads its folder in a thread of its own, takes no answer before it is done, and may then put another
+    // name into the field.
     auto* again = new QTimer(&dialog);
-    QObject::connect(again, &QTimer::timeout, &dialog, [&dialog] {
+    QObject::connect(again, &QTimer::timeout, &dialog, [&dialog, edit, file] {
+        edit->setText(QString::fromStdString(file.string()));
         auto* buttons = dialog.findChild<QDialogButtonBox*>();
         for (QAbstractButton* b : buttons->buttons())
             if (buttons->buttonRole(b) == QDialogButtonBox::AcceptRole && b->isEnabled()) {

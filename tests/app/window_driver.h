@@ -6,6 +6,7 @@
 #include <QDialog>
 #include <QImage>
 #include <QLineEdit>
+#include <QMenu>
 #include <QTest>
 
 #include "app/main_window.h"
@@ -46,6 +47,9 @@ void setField(const QString& name, const QString& text);
 QLineEdit& field(const QString& name);
 // Answers the next modal dialog that opens.
 void whenDialogOpens(const std::function<void(QDialog&)>& act);
+
+// The same for the next menu that pops up; what is left of it is closed afterwards.
+void whenMenuOpens(const std::function<void(QMenu&)>& act);
 
 // Types a path into an open file dialog and accepts it.
 void chooseFile(QDialog& dialog, const std::filesystem::path& file);
