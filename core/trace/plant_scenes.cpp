@@ -74,7 +74,7 @@ bool thinned(const RayContext& context, const TileData& data, const PlantRecord&
 
 // The denser the grass the sooner it is thinned, so that a lawn moves as fast as a meadow.
 float fullWithin(const PlantTile& tile) {
-    constexpr float kFull = 4, kDense = 8; // metres, tufts a square metre
+    constexpr float kFull = 2.5f, kDense = 5; // metres, tufts a square metre
     Box2f feet;
     for (size_t i = tile.woody; i < tile.records.size(); ++i) feet.extendBy(V2f(tile.records[i].x, tile.records[i].y));
     const V2f size = feet.isEmpty() ? V2f(1) : feet.size();

@@ -499,15 +499,15 @@ TEST(Moving, GrassThinsWithDistanceAndStaysAtTheFeet) {
         Random random(9);
         for (int i = 0; i < 3000; ++i) {
             // Straight down on a patch at the distance, with the eye where it is.
-            const V3f from(random.around(4), -40 + distance + random.around(2), 3);
+            const V3f from(random.around(0.9f), -40 + distance + random.around(0.9f), 3);
             hits += trace(*scene, from, {0, 0, -1}, eye, kFarAway, kMaskAll, moving).plant != nullptr;
         }
         return static_cast<float>(hits) / 3000;
     };
-    EXPECT_NEAR(share(2, true), share(2, false), 0.35f * share(2, false));
+    EXPECT_NEAR(share(0.3f, true), share(0.3f, false), 0.25f * share(0.3f, false));
     EXPECT_LT(share(30, true), 0.45f * share(30, false));
     EXPECT_GT(share(30, true), 0) << "some are left everywhere";
-    EXPECT_NEAR(share(60, false), share(2, false), 0.35f * share(2, false)) << "at rest all stand";
+    EXPECT_GT(share(60, false), 2 * share(60, true)) << "at rest all stand";
 }
 
 TEST(Shore, TheBankIsMudAndTheMeadowBeginsAbove) {
