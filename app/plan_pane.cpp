@@ -368,8 +368,11 @@ void PlanPane::drawFurniture(QPainter& painter) {
     for (double l : {2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0})
         if (l * scale_ < width() * 0.22) length = l;
     const double w = length * scale_, y = height() - 18;
-    painter.setPen(QPen(t.ink, 1.2));
     const double x = compact_ ? 12 : 20;
+    QColor ground = t.field;
+    ground.setAlpha(190);
+    painter.fillRect(QRectF(x - 8, y - 13, w + 50, 21), ground); // readable over symbols
+    painter.setPen(QPen(t.ink, 1.2));
     painter.drawPolyline(QPolygonF({{x, y - 5}, {x, y}, {x + w, y}, {x + w, y - 5}}));
     painter.drawLine(QPointF(x + w / 2, y - 3), QPointF(x + w / 2, y));
     painter.setFont(typeface(Type::Small));
