@@ -80,6 +80,20 @@ Inspector::Inspector(Session& session, Engine& engine, Tools& tools, QWidget* pa
     rebuild();
 }
 
+template <class Body_> void Inspector::turnRow(Id id, const QString& tip) {
+    row(
+        tr("Turn"), {-180, 180, false, Dimension::Angle, "°", 1, 0}, tip,
+        [this, id] {
+            const auto* x = bodyOf<Body_>(session_.item(id));
+            return x ? std::remainder(degrees(x->yaw), 360.0) : 0;
+        },
+        [this, id](double v, bool dragging) {
+            session_.editItem(
+                tr("Turn"), id, [&](Item& i) { std::get<Body_>(i.body).yaw = radians(static_cast<float>(v)); },
+                "turn value", dragging ? Haste::Moving : Haste::Rest);
+        });
+}
+
 void Inspector::setTool(Tool* tool) {
     tool_ = tool;
     if (shape() != shape_) rebuild();
@@ -91,7 +105,7 @@ QString Inspector::shape() const {
     if (v == Verb::Light || v == Verb::Frame || v == Verb::Finish)
         return s + " shot " + QString::number(session_.shotId().value) + (session_.looking() ? "*" : "");
     const Item* item = session_.chosenItem();
-    s += QString(" %1").arg(item ? item->id.value : 0);
+    s += QString(" %1 of %2").arg(item ? item->id.value : 0).arg(session_.allChosen().size());
     if (const auto* d = bodyOf<Drift>(item)) s += QString(" mix %1").arg(d->mix.size());
     if (bodyOf<Building>(item)) s += QString(" material %1").arg(material_);
     if (Brush* b = tools_.brushOf(tool_)) s += QString(" brush %1").arg(static_cast<int>(b->kind));
@@ -226,12 +240,13 @@ void Inspector::rebuild() {
         break;
     default:
         if (Brush* b = tools_.brushOf(tool_); b && session_.verb() == Verb::Shape) brushRows(*b);
+        if (const size_t n = session_.allChosen().size(); n > 1)
+            heading(tr("%1 items chosen").arg(n), tr("values of the last"));
         if (bodyOf<Building>(item))
             buildingRows(*item);
         else if (bodyOf<Figure>(item)) {
             heading(QString::fromStdString(item->name), tr("1.75 m"));
-            bodyRow<Figure>(item->id, tr("Turn"), {-6.2832, 6.2832, false, Dimension::Plain, "", 2, 0},
-                            tr("Which way the person faces, radians"), &Figure::yaw);
+            turnRow<Figure>(item->id, tr("Counter-clockwise; which way the person faces"));
         } else if (bodyOf<BuildingPad>(item)) {
             heading(QString::fromStdString(item->name), tr("pad"));
             bodyRow<BuildingPad>(item->id, tr("Over base"), ValueRange::length(-3, 3, 0),
@@ -308,18 +323,7 @@ void Inspector::buildingRows(const Item& item) {
     position(tr("East"), 0, tr("Place of the building's middle, from the site's middle"));
     position(tr("North"), 1, tr("Place of the building's middle, from the site's middle"));
     position(tr("Base"), 2, tr("Height of the building's base"));
-    row(
-        tr("Turn"), {-180, 180, false, Dimension::Angle, "°", 1, 0},
-        tr("Counter-clockwise; turns the faces towards or away from the light"),
-        [this, id] {
-            const auto* x = bodyOf<Building>(session_.item(id));
-            return x ? std::remainder(degrees(x->yaw), 360.0) : 0;
-        },
-        [this, id](double v, bool dragging) {
-            session_.editItem(
-                tr("Turn"), id, [&](Item& i) { std::get<Building>(i.body).yaw = radians(static_cast<float>(v)); },
-                "turn value", dragging ? Haste::Moving : Haste::Rest);
-        });
+    turnRow<Building>(id, tr("Counter-clockwise; turns the faces towards or away from the light"));
 
     // One material at a time.
     QStringList names;

@@ -42,6 +42,8 @@ private:
     // A field of the item's body of type T.
     template <class T>
     void bodyRow(Id id, const QString& label, const ValueRange& range, const QString& tip, float T::*member);
+    // Which way the item faces, in degrees.
+    template <class T> void turnRow(Id id, const QString& tip);
     void shotRow(const QString& label, const ValueRange& range, const QString& tip,
                  const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set);
 

@@ -27,7 +27,7 @@ int main(int argc, char** argv) {
         {"screenshot", "write a picture of the window when the shown shot has enough samples, and quit", "file"});
     parser.addOption({"samples", "samples to wait for before the screenshot", "n", "1"});
     parser.addOption({"verb", "verb to show: seat, shape, plant, light, frame, finish", "name"});
-    parser.addOption({"choose", "item to choose", "name"});
+    parser.addOption({"choose", "item to choose; may be given several times", "name"});
     parser.process(app);
     try {
         thallos::Theme::load("overcast");
@@ -37,9 +37,9 @@ int main(int argc, char** argv) {
         const QStringList verbs{"seat", "shape", "plant", "light", "frame", "finish"};
         if (const auto v = verbs.indexOf(parser.value("verb")); v >= 0)
             window.session().setVerb(static_cast<thallos::Verb>(v));
-        if (parser.isSet("choose"))
-            if (const auto* item = thallos::find(window.session().project(), parser.value("choose").toStdString()))
-                window.session().choose(item->id);
+        for (const QString& name : parser.values("choose"))
+            if (const auto* item = thallos::find(window.session().project(), name.toStdString()))
+                window.session().chooseAlso(item->id);
         window.show();
         if (parser.isSet("screenshot")) {
             QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window,

@@ -430,16 +430,23 @@ void MainWindow::guarded(const std::function<void()>& act) {
 }
 
 void MainWindow::deleteChosen() {
-    if (typing()) return;
-    const Item* item = session_.chosenItem();
-    if (!item) return;
-    if (item->locked) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
-    const auto with = dependents(session_.project(), item->id);
-    const QString name = QString::fromStdString(item->name);
-    const QString more =
-        with.empty() ? QString() : tr(" and %1 with it").arg(QString::fromStdString(with.front()->name));
-    session_.edit(tr("Delete %1").arg(name), removed(session_.project(), item->id));
-    tell(tr("Deleted %1%2. Ctrl+Z brings it back.").arg(name, more), false);
+    if (typing() || session_.allChosen().empty()) return;
+    Project next = session_.project();
+    QStringList gone, with;
+    for (const Id id : session_.allChosen()) {
+        const Item* item = thallos::find(next, id);
+        if (!item) continue; // it went with another
+        if (item->locked) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
+        gone << QString::fromStdString(item->name);
+        for (const Item* d : dependents(next, id)) with << QString::fromStdString(d->name);
+        next = removed(next, id);
+    }
+    for (const QString& name : gone) with.removeAll(name);
+    const QString what = gone.size() == 1 ? gone.front() : tr("%1 items").arg(gone.size());
+    session_.edit(tr("Delete %1").arg(what), std::move(next));
+    tell(with.isEmpty() ? tr("Deleted %1. Ctrl+Z brings it back.").arg(what)
+                        : tr("Deleted %1 and with it %2. Ctrl+Z brings it back.").arg(what, with.join(", ")),
+         false);
 }
 
 void MainWindow::renderShot() {

@@ -1,5 +1,6 @@
 #include "app/pane.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include <QKeyEvent>
@@ -9,6 +10,8 @@
 
 #include "app/theme.h"
 #include "app/tool.h"
+#include "core/trace/scene.h"
+#include "core/trace/shading.h"
 
 namespace thallos {
 
@@ -65,11 +68,9 @@ void Pane::drawChip(QPainter& painter, const QPointF& topLeft, const QString& te
     painter.drawText(r, Qt::AlignCenter, text);
 }
 
-void Pane::drawChosen(QPainter& painter) const {
-    const Item* item = session_.chosenItem();
-    if (!item) return;
+std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
     std::vector<QPolygonF> lines;
-    if (const auto* b = std::get_if<Building>(&item->body)) {
+    if (const auto* b = std::get_if<Building>(&item.body)) {
         for (const Polygon& o : outlinesOf(*b)) {
             QPolygonF foot;
             for (size_t i = 0; i <= o.size(); ++i) {
@@ -78,17 +79,29 @@ void Pane::drawChosen(QPainter& painter) const {
             }
             lines.push_back(foot);
         }
-    } else if (const auto* f = std::get_if<Figure>(&item->body))
+    } else if (const auto* f = std::get_if<Figure>(&item.body))
         lines.push_back(groundCircle(f->at, 0.4f));
-    else if (const auto* w = std::get_if<Water>(&item->body))
+    else if (const auto* w = std::get_if<Water>(&item.body))
         lines.push_back(groundCircle(w->spot, 0.6f));
-    else if (const auto* d = std::get_if<Drift>(&item->body))
+    else if (const auto* d = std::get_if<Drift>(&item.body))
         for (const auto& a : d->areas) lines.push_back(groundLine(smoothOutline(a), true));
-    else if (const auto* c = std::get_if<Clearing>(&item->body))
+    else if (const auto* c = std::get_if<Clearing>(&item.body))
         for (const auto& a : c->areas) lines.push_back(groundLine(smoothOutline(a), true));
-    else if (const auto* p = std::get_if<Planting>(&item->body))
+    else if (const auto* p = std::get_if<Planting>(&item.body))
         for (size_t i = 0; i < p->specimens.size() && i < 400; ++i)
             lines.push_back(groundCircle(p->specimens[i].at, 0.5f));
+    return lines;
+}
+
+void Pane::drawChosen(QPainter& painter) const {
+    std::vector<QPolygonF> lines;
+    for (const Id id : session_.allChosen())
+        for (QPolygonF& l : outlineOf(*session_.item(id))) lines.push_back(std::move(l));
+    if (drag_ == Drag::Frame) {
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(Theme::now().accent, 1, Qt::DashLine));
+        painter.drawRect(QRectF(pressed_, last_).normalized());
+    }
     for (const QPolygonF& l : lines) {
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(Theme::now().field, 4, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
@@ -117,12 +130,75 @@ void Pane::mousePressEvent(QMouseEvent* event) {
     }
     if (event->button() != Qt::LeftButton) return;
     const PanePoint point = pick(event->position(), event->modifiers());
+    pressed_ = event->position();
+    const Id under = session_.choosable(point.under);
+    if (choosing() && (event->modifiers() & Qt::ShiftModifier)) {
+        drag_ = under ? Drag::None : Drag::Frame;
+        if (under) session_.chooseAlso(under);
+        chosenByPress_ = {};
+        return;
+    }
+    // A press on what is chosen may begin a drag of all of it: it is chosen alone only by the release.
+    chosenByPress_ = under;
+    chosenBefore_ = session_.allChosen().size() == 1 ? session_.chosen() : Id{};
     if (tool_ && tool_->press(*this, point)) {
         drag_ = Drag::Tool;
         update();
         return;
     }
-    session_.choose(point.item);
+    if (choosing() && !under)
+        drag_ = Drag::Frame;
+    else if (!session_.isChosen(under))
+        session_.choose(under);
+}
+
+bool Pane::choosing() const {
+    return !tool_ || tool_->chooses();
+}
+
+// Visible items of the verb, not locked, the middle of whose outline lies in the rectangle.
+std::vector<Id> Pane::framed() const {
+    const QRectF frame = QRectF(pressed_, last_).normalized();
+    std::vector<Id> ids;
+    for (const auto& item : session_.project().items) {
+        if (!item->visible || item->locked || !belongs(*item, session_.verb())) continue;
+        QRectF all;
+        for (const QPolygonF& l : outlineOf(*item))
+            all = all.isNull() ? l.boundingRect() : all.united(l.boundingRect());
+        if (!all.isNull() && frame.contains(all.center())) ids.push_back(item->id);
+    }
+    return ids;
+}
+
+void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, PanePoint& point) const {
+    const auto scene = engine_.scene();
+    const auto isGround = [&](const Hit& hit) {
+        const ObjectKind kind = scene->objects[hit.object].kind;
+        return kind == ObjectKind::Ground || kind == ObjectKind::Far;
+    };
+    V3f o = origin;
+    for (int k = 0; k < 48; ++k) {
+        const Hit hit = trace(*scene, o, direction, camera);
+        if (!hit) break;
+        if (!point.surface) point.surface = hit.position;
+        if (isGround(hit)) break;
+        const Id id = itemAt(*scene, hit);
+        const bool known = std::find(point.under.begin(), point.under.end(), id) != point.under.end();
+        if (!known && id) point.under.push_back(id);
+        if (k == 0) point.item = id;
+        o = hit.position + direction * (known ? 0.2f : 0.01f); // quickly through a crown or a meadow
+    }
+    // The ground without the plants on it.
+    o = origin;
+    for (int k = 0; k < 64; ++k) {
+        const Hit hit = trace(*scene, o, direction, camera, kFarAway, kMaskSolid | kMaskClear);
+        if (!hit) break;
+        if (isGround(hit)) {
+            if (scene->site->field.grid.box().intersects(xy(hit.position))) point.ground = hit.position;
+            break;
+        }
+        o = hit.position + direction * 0.01f;
+    }
 }
 
 void Pane::mouseMoveEvent(QMouseEvent* event) {
@@ -141,8 +217,29 @@ void Pane::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void Pane::mouseReleaseEvent(QMouseEvent* event) {
+    const bool still = QLineF(pressed_, event->position()).length() < 4;
     if (drag_ == Drag::Tool && tool_ && event->button() == Qt::LeftButton)
         tool_->release(*this, pick(event->position(), event->modifiers()));
+    else if (drag_ == Drag::Frame) {
+        last_ = event->position();
+        std::vector<Id> ids = still ? std::vector<Id>{} : framed();
+        if (event->modifiers() & Qt::ShiftModifier)
+            ids.insert(ids.begin(), session_.allChosen().begin(), session_.allChosen().end());
+        session_.chooseAll(std::move(ids));
+    }
+    if (choosing() && event->button() == Qt::LeftButton && still && chosenByPress_) {
+        // A click in the same place again goes on to what lies beneath.
+        Id next = chosenByPress_;
+        if (QLineF(clickedBefore_, event->position()).length() < 4 && chosenBefore_) {
+            std::vector<Id> free = pick(event->position()).under;
+            std::erase_if(free, [this](Id id) { return !session_.item(id) || session_.item(id)->locked; });
+            const auto at = std::find(free.begin(), free.end(), chosenBefore_);
+            if (at != free.end()) next = at + 1 == free.end() ? free.front() : *(at + 1);
+        }
+        session_.choose(next);
+        clickedBefore_ = event->position();
+    }
+    chosenByPress_ = {};
     if (drag_ != Drag::None) {
         drag_ = Drag::None;
         unsetCursor();

@@ -18,6 +18,7 @@ struct PanePoint {
     std::optional<V3f> ground;  // the ground there, if any
     std::optional<V3f> surface; // whatever is seen there
     Id item;                    // of what is seen
+    std::vector<Id> under;      // it and what lies behind it, down to the ground
     Qt::KeyboardModifiers modifiers;
 };
 
@@ -45,12 +46,15 @@ signals:
     void hovered(const PanePoint& point);
 
 protected:
-    enum class Drag { None, Tool, Look, Shift };
+    enum class Drag { None, Tool, Look, Shift, Frame }; // Frame: a rectangle round what is to be chosen
+    // What the ray meets, into `point`.
+    void meet(const V3f& origin, const V3f& direction, const V3f& camera, PanePoint& point) const;
     virtual void lookBy(const QPointF& pixels, Drag how, const QPointF& at) = 0;
     virtual void zoomBy(double steps, const QPointF& at) = 0;
     virtual void lookKey(QKeyEvent* event) = 0;
     void drawChip(QPainter& painter, const QPointF& topLeft, const QString& text, const QFont& font) const;
-    void drawChosen(QPainter& painter) const;
+    std::vector<QPolygonF> outlineOf(const Item& item) const; // on the ground
+    void drawChosen(QPainter& painter) const;                 // and the rectangle that is being drawn
     void drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const; // what buttons and keys do now
 
     void mousePressEvent(QMouseEvent* event) override;
@@ -70,6 +74,12 @@ protected:
     bool compact_ = false;
     Drag drag_ = Drag::None;
     QPointF last_;
+
+private:
+    bool choosing() const; // no tool has the left button for itself
+    std::vector<Id> framed() const;
+    QPointF pressed_, clickedBefore_;
+    Id chosenByPress_, chosenBefore_;
 };
 
 class ShotPane : public Pane {

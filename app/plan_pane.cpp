@@ -127,22 +127,23 @@ void PlanPane::setPicture(const PlanPicture& picture) {
 }
 
 PanePoint PlanPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) const {
-    PanePoint point{at, std::nullopt, std::nullopt, {}, modifiers};
+    PanePoint point{at, std::nullopt, std::nullopt, {}, {}, modifiers};
     const V2f p = place(at);
     const auto scene = engine_.scene();
     if (!scene || !scene->site->field.grid.box().intersects(p)) return point;
+    const V3f from(p.x, p.y, scene->bounds.max.z + 10);
+    meet(from, {0, 0, -1}, from, point);
     point.ground = V3f(p.x, p.y, scene->site->field.at(p));
-    // Small things are caught by their symbol: the figure, then specimens, then whatever a ray from above meets.
+    // Figures are small from above: they are caught by their symbols, the nearest first.
+    std::vector<std::pair<float, Id>> figures;
     for (const Item* item : itemsOf<Figure>(session_.project()))
-        if (item->visible && (bodyOf<Figure>(item)->at - p).length() < std::max(0.5, 7 / scale_)) point.item = item->id;
-    V3f from(p.x, p.y, scene->bounds.max.z + 10);
-    for (int k = 0; k < 64; ++k) {
-        const Hit hit = trace(*scene, from, {0, 0, -1}, from);
-        if (!hit) break;
-        if (!point.surface) point.surface = hit.position;
-        if (!point.item) point.item = itemAt(*scene, hit);
-        if (scene->objects[hit.object].kind == ObjectKind::Ground) break;
-        from.z = hit.position.z - 0.02f;
+        if (const float d = (bodyOf<Figure>(item)->at - p).length(); item->visible && d < std::max(0.5, 7 / scale_))
+            figures.emplace_back(d, item->id);
+    std::sort(figures.begin(), figures.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
+    for (const auto& [distance, id] : figures) {
+        std::erase(point.under, id);
+        point.under.insert(point.under.begin(), id);
+        point.item = id;
     }
     return point;
 }
@@ -254,7 +255,7 @@ void PlanPane::drawPlanting(QPainter& painter) {
         for (const auto& area : d ? d->areas : c->areas) {
             QPolygonF line;
             for (const V2f& p : smoothOutline(area)) line << screen(p);
-            const bool chosen = item->id == session_.chosen();
+            const bool chosen = session_.isChosen(item->id);
             painter.setPen(QPen(d ? QColor(0x5E, 0x8F, 0x6A) : QColor(0x9A, 0x9E, 0x96), chosen ? 2 : 1,
                                 d ? Qt::SolidLine : Qt::DashLine));
             QColor fill(0x7F, 0xAF, 0x88);
@@ -274,9 +275,9 @@ void PlanPane::drawPlanting(QPainter& painter) {
             if (tile->bounds.max.x < w.min.x || tile->bounds.min.x > w.max.x || tile->bounds.max.y < w.min.y ||
                 tile->bounds.min.y > w.max.y)
                 continue;
-            for (const PlantRecord& r : tile->records) {
+            for (size_t i = 0; i < tile->woody; ++i) { // grass has no symbol
+                const PlantRecord& r = tile->records[i];
                 const SpeciesRecipe& recipe = built->library->species()[r.individual / kIndividuals].recipe;
-                if (recipe.kind == PlantKind::Grass) continue;
                 const double radius = scaleOf(r) * built->library->individual(r.individual).spread * 0.42 * scale_;
                 symbols.push_back(
                     {screen({r.x, r.y}), radius, recipe.kind == PlantKind::Conifer, recipe.kind == PlantKind::Shrub});

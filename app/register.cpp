@@ -24,20 +24,6 @@ QString counted(int64_t n) { // thin spaces between thousands
     return s;
 }
 
-bool belongs(const Item& item, Verb verb) {
-    switch (verb) {
-    case Verb::Seat:
-        return std::holds_alternative<Building>(item.body) || std::holds_alternative<Figure>(item.body);
-    case Verb::Shape:
-        return std::holds_alternative<BuildingPad>(item.body) || std::holds_alternative<Water>(item.body);
-    case Verb::Plant:
-        return std::holds_alternative<Drift>(item.body) || std::holds_alternative<Planting>(item.body) ||
-               std::holds_alternative<Clearing>(item.body);
-    default:
-        return std::holds_alternative<Shot>(item.body);
-    }
-}
-
 } // namespace
 
 Register::Register(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
@@ -139,7 +125,7 @@ void Register::paintEvent(QPaintEvent*) {
         const Row& row = rows_[i];
         const QRectF r = rowRect(i);
         const bool shot = std::holds_alternative<Shot>(row.item->body);
-        const bool now = shot ? row.item->id == session_.shotId() : row.item->id == session_.chosen();
+        const bool now = shot ? row.item->id == session_.shotId() : session_.isChosen(row.item->id);
         if (now) {
             p.fillRect(r, t.tint);
             p.fillRect(QRectF(0, r.top(), 3, 28), t.accent);
@@ -177,13 +163,35 @@ void Register::paintEvent(QPaintEvent*) {
 }
 
 void Register::toggle(const Item& item, bool lock) {
-    session_.editItem(lock ? (item.locked ? tr("Unlock") : tr("Lock")) : (item.visible ? tr("Hide") : tr("Show")),
-                      item.id, [&](Item& i) {
-                          if (lock)
-                              i.locked = !i.locked;
-                          else
-                              i.visible = !i.visible;
-                      });
+    const bool now = lock ? item.locked : item.visible;
+    const QString name = lock ? (now ? tr("Unlock") : tr("Lock")) : (now ? tr("Hide") : tr("Show"));
+    Project next = session_.project();
+    auto flip = [&](const Item& i) {
+        Item copy = i;
+        (lock ? copy.locked : copy.visible) = !now;
+        next = replaced(next, copy);
+    };
+    if (session_.isChosen(item.id))
+        for (const Id id : session_.allChosen()) flip(*session_.item(id));
+    else
+        flip(item);
+    session_.edit(name, std::move(next));
+}
+
+void Register::choose(int row, Qt::KeyboardModifiers modifiers) {
+    const Id id = rows_[row].item->id;
+    if (modifiers & Qt::ControlModifier) return session_.chooseAlso(id);
+    if (!(modifiers & Qt::ShiftModifier)) return session_.choose(id);
+    // From the row chosen last to this one, which is last now.
+    int from = row;
+    for (int i = 0; i < static_cast<int>(rows_.size()); ++i)
+        if (rows_[i].item->id == session_.chosen()) from = i;
+    std::vector<Id> ids = session_.allChosen();
+    for (int i = from; i != row; i += i < row ? 1 : -1)
+        if (!session_.isChosen(rows_[i].item->id)) ids.push_back(rows_[i].item->id);
+    std::erase(ids, id);
+    ids.push_back(id);
+    session_.chooseAll(std::move(ids));
 }
 
 void Register::mousePressEvent(QMouseEvent* event) {
@@ -197,7 +205,7 @@ void Register::mousePressEvent(QMouseEvent* event) {
     }
     if (x > width() - 36) return toggle(*item, true);
     if (x > width() - 68) return toggle(*item, false);
-    session_.choose(item->id);
+    choose(i, event->modifiers());
 }
 
 void Register::rename(int row) {
@@ -249,12 +257,13 @@ void Register::keyPressEvent(QKeyEvent* event) {
         if (rows_[i].item->id == session_.chosen() ||
             (std::holds_alternative<Shot>(rows_[i].item->body) && rows_[i].item->id == session_.shotId()))
             at = static_cast<int>(i);
-    auto go = [&](int i) {
-        const Item* item = rows_[std::clamp(i, 0, static_cast<int>(rows_.size()) - 1)].item;
+    auto go = [&](int to) {
+        const int i = std::clamp(to, 0, static_cast<int>(rows_.size()) - 1);
+        const Item* item = rows_[i].item;
         if (std::holds_alternative<Shot>(item->body))
             session_.showShot(item->id);
         else
-            session_.choose(item->id);
+            choose(i, event->modifiers() & Qt::ShiftModifier);
     };
     switch (event->key()) {
     case Qt::Key_Down:
@@ -262,6 +271,14 @@ void Register::keyPressEvent(QKeyEvent* event) {
         break;
     case Qt::Key_Up:
         go(at - 1);
+        break;
+    case Qt::Key_A:
+        if (event->modifiers() & Qt::ControlModifier) {
+            std::vector<Id> ids;
+            for (const Row& row : rows_)
+                if (!std::holds_alternative<Shot>(row.item->body)) ids.push_back(row.item->id);
+            session_.chooseAll(std::move(ids));
+        }
         break;
     case Qt::Key_H:
         if (at >= 0) toggle(*rows_[at].item, false);

@@ -30,7 +30,9 @@ private:
     void refresh();
     int rowAt(const QPointF& p) const;
     QRectF rowRect(int i) const;
+    // Of the row's item, or of all chosen ones when it is one of them.
     void toggle(const Item& item, bool lock);
+    void choose(int row, Qt::KeyboardModifiers modifiers);
     void rename(int row);
     Session& session_;
     std::vector<Row> rows_;

@@ -1,5 +1,6 @@
 #include "app/session.h"
 
+#include <algorithm>
 #include <mutex>
 #include <thread>
 
@@ -22,6 +23,20 @@ static fs::path recoveryFolder() {
     return stateFolder() / "recovery";
 }
 
+bool belongs(const Item& item, Verb verb) {
+    switch (verb) {
+    case Verb::Seat:
+        return std::holds_alternative<Building>(item.body) || std::holds_alternative<Figure>(item.body);
+    case Verb::Shape:
+        return std::holds_alternative<BuildingPad>(item.body) || std::holds_alternative<Water>(item.body);
+    case Verb::Plant:
+        return std::holds_alternative<Drift>(item.body) || std::holds_alternative<Planting>(item.body) ||
+               std::holds_alternative<Clearing>(item.body);
+    default:
+        return std::holds_alternative<Shot>(item.body);
+    }
+}
+
 Session::Session(QObject* parent)
     : QObject(parent), history_(newProject({100, 100}, 0.5f, "Untitled site")),
       autosaving_(std::make_shared<Autosaving>()) {
@@ -37,7 +52,7 @@ Session::~Session() {
 }
 
 void Session::changed(Haste haste) {
-    if (chosen_ && !chosenItem()) choose({});
+    if (std::any_of(chosen_.begin(), chosen_.end(), [this](Id id) { return !item(id); })) chooseAll(allChosen());
     if (!shotItem()) {
         const auto shots = itemsOf<Shot>(project());
         shot_ = shots.empty() ? Id{} : shots.front()->id;
@@ -83,7 +98,7 @@ void Session::reset(Project project, const fs::path& file, bool later) {
     lock_ = WriterLock();
     if (!file.empty()) lock_ = WriterLock(file);
     savedAt_ = 0;
-    chosen_ = {};
+    chosen_.clear();
     camera_.reset();
     built_.reset();
     const auto shots = itemsOf<Shot>(history_.now());
@@ -186,10 +201,55 @@ void Session::dropRecovery() {
     thallos::dropRecovery(recoveryFolder(), sessionName_);
 }
 
+bool Session::isChosen(Id id) const {
+    return std::find(chosen_.begin(), chosen_.end(), id) != chosen_.end();
+}
+
 void Session::choose(Id id) {
-    if (chosen_ == id) return;
-    chosen_ = id;
+    chooseAll(id ? std::vector<Id>{id} : std::vector<Id>{});
+}
+
+void Session::chooseAll(std::vector<Id> ids) {
+    std::vector<Id> kept;
+    for (const Id id : ids)
+        if (item(id) && std::find(kept.begin(), kept.end(), id) == kept.end()) kept.push_back(id);
+    if (kept == chosen_) return;
+    chosen_ = std::move(kept);
     Q_EMIT chosenChanged();
+}
+
+Id Session::choosable(const std::vector<Id>& under) const {
+    Id other;
+    for (const Id id : under) {
+        const Item* i = item(id);
+        if (!i || i->locked) continue;
+        if (belongs(*i, verb_)) return id;
+        if (!other) other = id;
+    }
+    return other;
+}
+
+void Session::chooseAlso(Id id) {
+    std::vector<Id> ids = chosen_;
+    if (std::erase(ids, id) == 0) ids.push_back(id);
+    chooseAll(std::move(ids));
+}
+
+void Session::editChosen(const QString& name, const std::function<void(Item&)>& change) {
+    Project next = project();
+    for (const Id id : chosen_) {
+        Item copy = *item(id);
+        if (copy.locked) continue;
+        change(copy);
+        next = replaced(next, copy);
+    }
+    try {
+        check(next);
+    } catch (const Error& e) {
+        Q_EMIT message(QString::fromUtf8(e.what()));
+        return;
+    }
+    edit(name, std::move(next));
 }
 
 void Session::setVerb(Verb verb) {

@@ -18,6 +18,8 @@ namespace thallos {
 
 enum class Verb { Seat, Shape, Plant, Light, Frame, Finish };
 inline constexpr int kVerbs = 6;
+// Whether the item is one of those the verb works on.
+bool belongs(const Item& item, Verb verb);
 
 struct Autosaving;
 
@@ -50,10 +52,20 @@ public:
     // Writes unsaved work to the recovery file, aside; happens by itself some seconds after an edit.
     void autosave();
 
-    Id chosen() const { return chosen_; }
+    // What is chosen, in the order of choosing; the last is the one whose values are shown.
+    const std::vector<Id>& allChosen() const { return chosen_; }
+    Id chosen() const { return chosen_.empty() ? Id{} : chosen_.back(); }
+    bool isChosen(Id id) const;
     const Item* item(Id id) const { return find(project(), id); }
-    const Item* chosenItem() const { return item(chosen_); }
-    void choose(Id id);
+    const Item* chosenItem() const { return item(chosen()); }
+    void choose(Id id);                  // alone; none: nothing
+    void chooseAll(std::vector<Id> ids); // these and no others
+    // Of things one behind the other the nearest that is not locked, of the verb's own kinds if there is one.
+    Id choosable(const std::vector<Id>& under) const;
+    // Added to what is chosen, or taken away from it.
+    void chooseAlso(Id id);
+    // Changes every chosen item that is not locked: one step.
+    void editChosen(const QString& name, const std::function<void(Item&)>& change);
     Verb verb() const { return verb_; }
     void setVerb(Verb verb);
 
@@ -92,8 +104,9 @@ private:
     std::filesystem::path file_;
     WriterLock lock_;
     bool later_ = false;
-    size_t savedAt_ = 0; // position in the history that is on disk; SIZE_MAX: none
-    Id chosen_, shot_;
+    size_t savedAt_ = 0;     // position in the history that is on disk; SIZE_MAX: none
+    std::vector<Id> chosen_; // no id twice, none that is not there
+    Id shot_;
     Verb verb_ = Verb::Seat;
     std::optional<Camera> camera_;
     std::shared_ptr<const BuiltSite> built_;

@@ -58,28 +58,14 @@ std::optional<QPointF> ShotPane::toScreen(const V3f& p) const {
 }
 
 PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) const {
-    PanePoint point{at, std::nullopt, std::nullopt, {}, modifiers};
+    PanePoint point{at, std::nullopt, std::nullopt, {}, {}, modifiers};
     const QRectF r = pictureRect();
     const auto scene = engine_.scene();
     if (!scene || !r.contains(at)) return point;
     const Lens lens(session_.shot().camera);
     const V3f d = lens.ray(
         V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
-    V3f o = lens.origin;
-    for (int k = 0; k < 64; ++k) {
-        const Hit hit = trace(*scene, o, d, lens.origin);
-        if (!hit) break;
-        const ObjectKind kind = scene->objects[hit.object].kind;
-        if (!point.surface) {
-            point.surface = hit.position;
-            point.item = itemAt(*scene, hit);
-        }
-        if (kind == ObjectKind::Ground || kind == ObjectKind::Far) {
-            if (scene->site->field.grid.box().intersects(xy(hit.position))) point.ground = hit.position;
-            break;
-        }
-        o = hit.position + d * 0.01f;
-    }
+    meet(lens.origin, d, lens.origin, point);
     return point;
 }
 

@@ -18,6 +18,8 @@ public:
     virtual void doubleClick(Pane&, const PanePoint&) {}
     virtual void hover(Pane&, const PanePoint& point) { at_ = point; }
     virtual void leave() { at_.reset(); }
+    // Whether presses on nothing and with Shift choose items, as without a tool.
+    virtual bool chooses() const { return false; }
     virtual bool key(Pane&, QKeyEvent*) { return false; }
     // Ends an unfinished gesture.
     virtual void cancel() {}

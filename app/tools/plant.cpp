@@ -205,10 +205,10 @@ class PickTool : public Tool {
 public:
     explicit PickTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
-        session_.choose(point.item);
-        const Item* item = session_.chosenItem();
+        const Item* item = session_.item(session_.choosable(point.under));
         const auto* planting = bodyOf<Planting>(item);
-        if (!planting || item->locked || !point.ground) return planting;
+        if (!planting || !point.ground) return false;
+        session_.choose(item->id);
         float best = 3.5f;
         picked_ = -1;
         for (size_t i = 0; i < planting->specimens.size(); ++i)
@@ -237,8 +237,9 @@ public:
         moved_ = false;
     }
     QString hint() const override {
-        return toolText("Click plants to choose their group · drag a specimen to move it");
+        return toolText("Click plants to choose their group · Shift chooses several · drag a specimen to move it");
     }
+    bool chooses() const override { return true; }
 
 private:
     Session& session_;

@@ -14,50 +14,61 @@ class MoveTool : public Tool {
 public:
     explicit MoveTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
-        const Item* item = session_.item(point.item);
-        session_.choose(point.item);
-        if (!item || item->locked || !point.ground) return false;
-        if (const auto* b = std::get_if<Building>(&item->body))
-            offset_ = xy(b->position) - xy(*point.ground);
-        else if (const auto* f = std::get_if<Figure>(&item->body))
-            offset_ = f->at - xy(*point.ground);
-        else
-            return false;
-        dragged_ = item->id;
+        const Id under = session_.choosable(point.under);
+        if (!under || !point.ground || !placeOf(*session_.item(under))) return false;
+        // One of several chosen takes the others along.
+        if (!session_.isChosen(under)) session_.choose(under);
+        from_ = xy(*point.ground);
+        starts_.clear();
+        for (const Id id : session_.allChosen())
+            if (const Item* item = session_.item(id); !item->locked)
+                if (const auto at = placeOf(*item)) starts_.push_back({id, *at});
         moved_ = false;
         return true;
     }
     void move(Pane&, const PanePoint& point) override {
-        if (!dragged_ || !point.ground) return;
+        if (starts_.empty() || !point.ground) return;
         moved_ = true;
-        const V2f to = xy(*point.ground) + offset_;
-        session_.editItem(
-            toolText("Move"), dragged_,
-            [&](Item& i) {
-                if (auto* b = std::get_if<Building>(&i.body)) {
-                    // What was sunk or raised against its ground stays so.
-                    const HeightField& natural = session_.built()->natural;
-                    const float over = b->position.z - seatHeight(*b, natural);
-                    b->position.x = to.x;
-                    b->position.y = to.y;
-                    b->position.z = seatHeight(*b, natural) + over;
-                } else if (auto* f = std::get_if<Figure>(&i.body))
-                    f->at = to;
-            },
-            "move", Haste::Moving);
+        Project next = session_.project();
+        for (const auto& [id, start] : starts_) {
+            const Item* now = find(next, id);
+            if (!now) continue;
+            Item item = *now;
+            const V2f to = start + xy(*point.ground) - from_;
+            if (auto* b = std::get_if<Building>(&item.body)) {
+                // What was sunk or raised against its ground stays so.
+                const HeightField& natural = session_.built()->natural;
+                const float over = b->position.z - seatHeight(*b, natural);
+                b->position.x = to.x;
+                b->position.y = to.y;
+                b->position.z = seatHeight(*b, natural) + over;
+            } else if (auto* f = std::get_if<Figure>(&item.body))
+                f->at = to;
+            next = replaced(next, item);
+        }
+        session_.edit(toolText("Move"), std::move(next), "move", Haste::Moving);
     }
     void release(Pane&, const PanePoint&) override {
-        if (dragged_ && moved_) session_.endEdit();
-        dragged_ = {};
+        if (moved_) session_.endEdit();
+        starts_.clear();
+        moved_ = false;
     }
+    bool chooses() const override { return true; }
     QString hint() const override {
-        return toolText("Drag a building or the figure over the ground · right drag looks around · wheel goes nearer");
+        return toolText(
+            "Drag a building or the figure over the ground · Shift chooses several · drag on nothing frames "
+            "them · right drag looks around");
     }
 
 private:
+    static std::optional<V2f> placeOf(const Item& item) {
+        if (const auto* b = std::get_if<Building>(&item.body)) return xy(b->position);
+        if (const auto* f = std::get_if<Figure>(&item.body)) return f->at;
+        return std::nullopt;
+    }
     Session& session_;
-    Id dragged_;
-    V2f offset_{0};
+    std::vector<std::pair<Id, V2f>> starts_; // where each was when the drag began
+    V2f from_{0};
     bool moved_ = false;
 };
 

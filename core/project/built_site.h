@@ -10,14 +10,14 @@
 
 namespace thallos {
 
-// Up to 16 384 plants that stand near each other.
+// Up to 8 192 plants that stand near each other.
 struct PlantTile {
     Box3f bounds; // with their crowns
     std::vector<PlantRecord> records;
     size_t woody = 0; // the first so many are trees and shrubs, the others grass
 };
 
-inline constexpr size_t kPlantsInTile = 16384;
+inline constexpr size_t kPlantsInTile = 8192;
 
 struct WaterBody {
     Id item;
