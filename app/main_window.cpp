@@ -282,7 +282,25 @@ void MainWindow::makeActions() {
     menu->addSeparator();
     menu->addAction(command(tr("Undo"), QKeySequence::Undo, [this] { session_.undo(); }));
     menu->addAction(command(tr("Redo"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { session_.redo(); }));
-    menu->addAction(command(tr("Delete the chosen item"), Qt::Key_Delete, [this] { deleteChosen(); }));
+    menu->addSeparator();
+    menu->addAction(command(tr("Cut"), QKeySequence::Cut, [this] {
+        if (session_.allChosen().empty()) return;
+        session_.copyChosen();
+        deleteChosen();
+    }));
+    menu->addAction(command(tr("Copy"), QKeySequence::Copy, [this] {
+        session_.copyChosen();
+        if (!session_.allChosen().empty()) tell(tr("Copied; it can also be pasted into another project."), false);
+    }));
+    menu->addAction(command(tr("Paste under the pointer"), QKeySequence::Paste, [this] { paste(); }));
+    menu->addAction(command(tr("Paste in place"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_V),
+                            [this] { session_.paste(tr("Paste"), std::nullopt); }));
+    menu->addAction(command(tr("Duplicate beside"), QKeySequence(Qt::CTRL | Qt::Key_D), [this] {
+        if (session_.allChosen().empty()) return;
+        session_.copyChosen();
+        session_.paste(tr("Duplicate"), std::nullopt, true);
+    }));
+    menu->addAction(command(tr("Delete what is chosen"), Qt::Key_Delete, [this] { deleteChosen(); }));
     menu->addSeparator();
     menu->addAction(command(tr("Quit"), QKeySequence::Quit, [this] { close(); }));
     projectButton_->setMenu(menu);
@@ -427,6 +445,17 @@ void MainWindow::guarded(const std::function<void()>& act) {
     } catch (const std::exception& e) {
         tell(QString::fromUtf8(e.what()));
     }
+}
+
+void MainWindow::paste() {
+    // Where the pointer is over the ground, in whichever pane.
+    std::optional<V2f> at;
+    for (Pane* pane : {static_cast<Pane*>(shotPane_), static_cast<Pane*>(planPane_)}) {
+        const QPoint p = pane->mapFromGlobal(QCursor::pos());
+        if (!pane->rect().contains(p)) continue;
+        if (const auto ground = pane->pick(p).ground) at = xy(*ground);
+    }
+    session_.paste(tr("Paste"), at, true);
 }
 
 void MainWindow::deleteChosen() {

@@ -69,6 +69,7 @@ private:
     void guarded(const std::function<void()>& act); // errors become a message
     void remember(const std::filesystem::path& file);
     void deleteChosen();
+    void paste();
     bool typing() const; // a field has the focus
     QAction* command(const QString& text, const QKeySequence& key, const std::function<void()>& act);
 

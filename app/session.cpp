@@ -235,6 +235,40 @@ void Session::chooseAlso(Id id) {
     chooseAll(std::move(ids));
 }
 
+void Session::copyChosen() {
+    std::vector<std::shared_ptr<const Item>> copied;
+    auto take = [&](Id id) {
+        for (const auto& i : project().items)
+            if (i->id == id && std::find(copied.begin(), copied.end(), i) == copied.end()) copied.push_back(i);
+    };
+    for (const Id id : chosen_) {
+        take(id);
+        for (const Item* d : dependents(project(), id)) take(d->id);
+    }
+    if (!copied.empty()) copied_ = std::move(copied);
+}
+
+void Session::paste(const QString& name, const std::optional<V2f>& at, bool beside) {
+    if (copied_.empty()) return;
+    Box2f box;
+    for (const auto& i : copied_) box.extendBy(extent(*i));
+    V2f by(0);
+    if (at && !box.isEmpty())
+        by = *at - box.center();
+    else if (beside)
+        by = V2f(box.isEmpty() ? 2 : std::clamp(box.size().x, 1.0f, 20.0f) + 0.5f, 0);
+    std::vector<Id> copies;
+    Project next = withCopies(project(), copied_, by, built_ && by != V2f(0) ? &built_->natural : nullptr, &copies);
+    try {
+        check(next);
+    } catch (const Error& e) {
+        Q_EMIT message(QString::fromUtf8(e.what()));
+        return;
+    }
+    edit(name, std::move(next));
+    chooseAll(std::move(copies));
+}
+
 void Session::editChosen(const QString& name, const std::function<void(Item&)>& change) {
     Project next = project();
     for (const Id id : chosen_) {

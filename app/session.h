@@ -64,6 +64,11 @@ public:
     Id choosable(const std::vector<Id>& under) const;
     // Added to what is chosen, or taken away from it.
     void chooseAlso(Id id);
+    // Copies wait here, also for another project.
+    void copyChosen(); // with the pads of chosen buildings
+    bool canPaste() const { return !copied_.empty(); }
+    // Moved so that their middle comes to `at`; without one, in place, or beside what they would cover.
+    void paste(const QString& name, const std::optional<V2f>& at, bool beside = false);
     // Changes every chosen item that is not locked: one step.
     void editChosen(const QString& name, const std::function<void(Item&)>& change);
     Verb verb() const { return verb_; }
@@ -104,7 +109,8 @@ private:
     std::filesystem::path file_;
     WriterLock lock_;
     bool later_ = false;
-    size_t savedAt_ = 0;     // position in the history that is on disk; SIZE_MAX: none
+    size_t savedAt_ = 0; // position in the history that is on disk; SIZE_MAX: none
+    std::vector<std::shared_ptr<const Item>> copied_;
     std::vector<Id> chosen_; // no id twice, none that is not there
     Id shot_;
     Verb verb_ = Verb::Seat;

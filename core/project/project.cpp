@@ -34,8 +34,11 @@ const Item* find(const Project& project, const std::string& name) {
 Project added(const Project& project, std::string name, Body body, Id* id) {
     Project out = project;
     if (name.empty()) name = kBodyNames[body.index()];
-    std::string unique = name;
-    for (int n = 2; find(project, unique); ++n) unique = name + " " + std::to_string(n);
+    // "Hive 3" beside another of that name becomes the next Hive that is free.
+    std::string unique = name, stem = name;
+    const size_t end = stem.find_last_not_of("0123456789");
+    if (end != std::string::npos && end + 1 < stem.size() && stem[end] == ' ' && end > 0) stem.resize(end);
+    for (int n = 2; find(project, unique); ++n) unique = stem + " " + std::to_string(n);
     auto item = std::make_shared<Item>();
     item->id = Id{out.nextId++};
     item->name = unique;
@@ -67,6 +70,91 @@ Project removed(const Project& project, Id id) {
     std::erase_if(out.items,
                   [&](const auto& item) { return std::find(gone.begin(), gone.end(), item->id) != gone.end(); });
     return out;
+}
+
+namespace {
+
+struct Shift {
+    V2f by;
+    const HeightField* ground;
+
+    void operator()(Building& b) const {
+        const float over = ground ? b.position.z - seatHeight(b, *ground) : 0;
+        b.position.x += by.x;
+        b.position.y += by.y;
+        if (ground) b.position.z = seatHeight(b, *ground) + over;
+    }
+    void operator()(Figure& f) const { f.at += by; }
+    void operator()(BuildingPad&) const {}
+    void operator()(Water& w) const { w.spot += by; }
+    void operator()(Planting& p) const {
+        for (Specimen& s : p.specimens) s.at += by;
+    }
+    void operator()(Drift& d) const { areas(d.areas); }
+    void operator()(Clearing& c) const { areas(c.areas); }
+    void operator()(Shot& s) const {
+        const V2f from = xy(s.camera.position), to = from + by;
+        const float eye = ground ? s.camera.position.z - ground->at(from) : 0;
+        s.camera.position = {to.x, to.y, ground ? ground->at(to) + eye : s.camera.position.z};
+    }
+    void areas(std::vector<std::vector<V2f>>& list) const {
+        for (auto& area : list)
+            for (V2f& p : area) p += by;
+    }
+};
+
+} // namespace
+
+Project withCopies(const Project& project, const std::vector<std::shared_ptr<const Item>>& items, const V2f& by,
+                   const HeightField* ground, std::vector<Id>* copies) {
+    Project out = project;
+    std::vector<std::pair<Id, Id>> known; // of the item and of its copy
+    auto copy = [&](const Item& item, Body body) {
+        std::visit(Shift{by, ground}, body);
+        Id id;
+        out = added(out, item.name, std::move(body), &id);
+        Item whole = *out.items.back();
+        whole.visible = item.visible;
+        out.items.back() = std::make_shared<const Item>(std::move(whole));
+        known.emplace_back(item.id, id);
+        if (copies) copies->push_back(id);
+    };
+    for (const auto& item : items)
+        if (!std::holds_alternative<BuildingPad>(item->body)) copy(*item, item->body);
+    // Pads go with the copies of their buildings.
+    for (const auto& item : items)
+        if (auto* pad = std::get_if<BuildingPad>(&item->body))
+            for (const auto& [original, made] : std::vector(known))
+                if (original == pad->building) {
+                    BuildingPad mine = *pad;
+                    mine.building = made;
+                    copy(*item, mine);
+                }
+    return out;
+}
+
+Box2f extent(const Item& item) {
+    Box2f box;
+    auto areas = [&](const std::vector<std::vector<V2f>>& list) {
+        for (const auto& area : list)
+            for (const V2f& p : area) box.extendBy(p);
+    };
+    if (const auto* b = std::get_if<Building>(&item.body)) {
+        box.extendBy(xy(b->position));
+        for (const Polygon& o : outlinesOf(*b)) box.extendBy(bounds(o));
+    } else if (const auto* f = std::get_if<Figure>(&item.body))
+        box.extendBy(f->at);
+    else if (const auto* w = std::get_if<Water>(&item.body))
+        box.extendBy(w->spot);
+    else if (const auto* p = std::get_if<Planting>(&item.body))
+        for (const Specimen& s : p->specimens) box.extendBy(s.at);
+    else if (const auto* d = std::get_if<Drift>(&item.body))
+        areas(d->areas);
+    else if (const auto* c = std::get_if<Clearing>(&item.body))
+        areas(c->areas);
+    else if (const auto* s = std::get_if<Shot>(&item.body))
+        box.extendBy(xy(s->camera.position));
+    return box;
 }
 
 Project withGround(const Project& project, Ground ground) {

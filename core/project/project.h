@@ -107,6 +107,14 @@ Project replaced(const Project& project, const Item& item); // by id
 Project removed(const Project& project, Id id);            // and what cannot be without it (a pad without its building)
 Project withGround(const Project& project, Ground ground); // the same project when it has that ground already
 Project withSite(const Project& project, const Site& site);
+// With copies of items of this or another project, moved by `by`: with ids and names of their own, unlocked. What stood
+// on the ground or over it stands so on `ground` (without: the heights stay). A pad is copied with its building, never
+// alone.
+Project withCopies(const Project& project, const std::vector<std::shared_ptr<const Item>>& items, const V2f& by,
+                   const HeightField* ground = nullptr, std::vector<Id>* copies = nullptr);
+
+// The plan area of what the item holds; empty for a pad.
+Box2f extent(const Item& item);
 
 // Items that hang on `id` and would go or lose their sense with it.
 std::vector<const Item*> dependents(const Project& project, Id id);

@@ -235,3 +235,109 @@ TEST(Several, WhatHangsOnADeletedThingIsTold) {
     EXPECT_FALSE(idOf("Terrace pad"));
     EXPECT_NE(message().indexOf("Terrace pad"), -1);
 }
+
+// ---- Copies ---------------------------------------------------------------------------------------------------------
+
+namespace {
+
+void pointAt(Pane& pane, const V2f& ground) {
+    QCursor::setPos(pane.mapToGlobal(at(pane, ground).toPoint()));
+    QTest::qWait(2);
+}
+
+size_t figures() {
+    return itemsOf<Figure>(session().project()).size();
+}
+
+} // namespace
+
+TEST_P(Choosing, ACopyIsPastedUnderThePointer) {
+    Pane& pane = threePersons(GetParam());
+    click(pane, on(pane, "Anna"));
+    key(Qt::Key_C, Qt::ControlModifier);
+    const std::string before = documentHash();
+    pointAt(pane, {2, -4});
+    key(Qt::Key_V, Qt::ControlModifier);
+    ASSERT_EQ(figures(), 4u);
+    const auto* copy = bodyOf<Figure>(last());
+    EXPECT_NEAR(copy->at.x, 2, 0.6f);
+    EXPECT_NEAR(copy->at.y, -4, 0.6f);
+    EXPECT_EQ(chosenNames(), QStringList({"Anna 2"})) << "the copy is chosen";
+    expectOneStep(before);
+    settle();
+}
+
+TEST(Copying, PasteInPlaceAndDuplicateBeside) {
+    Pane& pane = threePersons(true);
+    session().chooseAll({idOf("Anna"), idOf("Ben")});
+    pane.setFocus();
+    std::string before = documentHash();
+    key(Qt::Key_D, Qt::ControlModifier);
+    ASSERT_EQ(figures(), 5u);
+    EXPECT_EQ(chosenNames(), QStringList({"Anna 2", "Ben 2"}));
+    const V2f a = bodyOf<Figure>(session().item(idOf("Anna")))->at,
+              a2 = bodyOf<Figure>(session().item(idOf("Anna 2")))->at;
+    EXPECT_GT((a2 - a).length(), 0.5f);
+    expectOneStep(before);
+    session().choose(idOf("Carl"));
+    key(Qt::Key_C, Qt::ControlModifier);
+    before = documentHash();
+    key(Qt::Key_V, Qt::ControlModifier | Qt::ShiftModifier);
+    ASSERT_EQ(figures(), 6u);
+    EXPECT_EQ(bodyOf<Figure>(last())->at, bodyOf<Figure>(session().item(idOf("Carl")))->at);
+    expectOneStep(before);
+    settle();
+}
+
+TEST(Copying, CutTakesAwayAndPasteBringsBack) {
+    Pane& pane = threePersons(true);
+    session().choose(idOf("Ben"));
+    pane.setFocus();
+    const std::string before = documentHash();
+    key(Qt::Key_X, Qt::ControlModifier);
+    EXPECT_EQ(figures(), 2u);
+    expectOneStep(before);
+    key(Qt::Key_V, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(figures(), 3u);
+    EXPECT_TRUE(idOf("Ben"));
+    settle();
+}
+
+TEST(Copying, FromOneProjectIntoAnother) {
+    freshSite();
+    Project p = session().project();
+    session().edit("Set up", added(p, "Terrace pad", BuildingPad{idOf("Honey house")}));
+    session().choose(idOf("Honey house"));
+    window().mainPane().setFocus();
+    key(Qt::Key_C, Qt::ControlModifier);
+    freshSite(false);
+    EXPECT_FALSE(house());
+    window().mainPane().setFocus();
+    key(Qt::Key_V, Qt::ControlModifier | Qt::ShiftModifier);
+    ASSERT_TRUE(house());
+    ASSERT_TRUE(idOf("Terrace pad")) << "the pad comes with its building";
+    EXPECT_EQ(bodyOf<BuildingPad>(session().item(idOf("Terrace pad")))->building, idOf("Honey house"));
+    settle();
+}
+
+TEST(Copying, NothingChosenOrCopiedDoesNothing) {
+    threePersons(true);
+    const std::string before = documentHash();
+    window().mainPane().setFocus();
+    for (const Qt::Key k : {Qt::Key_X, Qt::Key_C, Qt::Key_D}) key(k, Qt::ControlModifier);
+    EXPECT_EQ(documentHash(), before);
+}
+
+TEST(Copying, InAFieldTheKeysAreTheFields) {
+    threePersons(true);
+    session().choose(idOf("Anna"));
+    const std::string before = documentHash();
+    QLineEdit& f = field("Turn");
+    f.setFocus();
+    key(Qt::Key_A, Qt::ControlModifier);
+    key(Qt::Key_C, Qt::ControlModifier);
+    key(Qt::Key_X, Qt::ControlModifier);
+    EXPECT_TRUE(f.text().isEmpty());
+    EXPECT_EQ(documentHash(), before);
+    key(Qt::Key_Escape);
+}

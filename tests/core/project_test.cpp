@@ -203,6 +203,85 @@ TEST(Json, EveryMissingMemberIsAnErrorAndNoCrash) {
     }
 }
 
+namespace {
+
+std::vector<std::shared_ptr<const Item>> itemsNamed(const Project& p, const std::vector<std::string>& names) {
+    std::vector<std::shared_ptr<const Item>> out;
+    for (const auto& i : p.items)
+        if (std::find(names.begin(), names.end(), i->name) != names.end()) out.push_back(i);
+    return out;
+}
+
+} // namespace
+
+TEST(Copies, HaveIdsAndNamesOfTheirOwnAndAreMoved) {
+    Project p = newProject({100, 100}, 1, "x");
+    p = added(p, "Hive 1", Figure{{1, 2}, 0.5f});
+    p = added(p, "Hive 2", Figure{{3, 2}, 0});
+    std::vector<Id> ids;
+    const Project q = withCopies(p, itemsNamed(p, {"Hive 1", "Hive 2"}), {10, -5}, nullptr, &ids);
+    check(q);
+    ASSERT_EQ(ids.size(), 2u);
+    EXPECT_EQ(find(q, ids[0])->name, "Hive 3");
+    EXPECT_EQ(find(q, ids[1])->name, "Hive 4");
+    EXPECT_EQ(bodyOf<Figure>(find(q, ids[0]))->at, V2f(11, -3));
+    EXPECT_EQ(bodyOf<Figure>(find(q, ids[0]))->yaw, 0.5f);
+    EXPECT_EQ(bodyOf<Figure>(find(q, std::string("Hive 1")))->at, V2f(1, 2)) << "the originals stay";
+}
+
+TEST(Copies, OfEveryKindMoveAsAWhole) {
+    const Project p = sample();
+    for (const auto& item : p.items) {
+        if (std::holds_alternative<BuildingPad>(item->body)) continue;
+        std::vector<Id> ids;
+        const Project q = withCopies(p, {item}, {3, 4}, nullptr, &ids);
+        check(q);
+        ASSERT_EQ(ids.size(), 1u) << item->name;
+        const Box2f before = extent(*item), after = extent(*find(q, ids[0]));
+        ASSERT_FALSE(before.isEmpty()) << item->name;
+        EXPECT_NEAR((after.min - before.min - V2f(3, 4)).length(), 0, 1e-4f) << item->name;
+        EXPECT_NEAR((after.max - before.max - V2f(3, 4)).length(), 0, 1e-4f) << item->name;
+        EXPECT_EQ(find(q, ids[0])->body.index(), item->body.index());
+    }
+}
+
+TEST(Copies, APadGoesWithItsBuildingAndNeverAlone) {
+    Project p = newProject({100, 100}, 1, "x");
+    Building b;
+    b.model = shed();
+    b.surfaces = b.model->materials;
+    Id house;
+    p = added(p, "House", b, &house);
+    p = added(p, "House pad", BuildingPad{house, 0.4f});
+    std::vector<Id> ids;
+    EXPECT_TRUE(withCopies(p, itemsNamed(p, {"House pad"}), {5, 0}, nullptr, &ids) == p);
+    EXPECT_TRUE(ids.empty());
+    const Project q = withCopies(p, itemsNamed(p, {"House pad", "House"}), {20, 0}, nullptr, &ids);
+    check(q);
+    ASSERT_EQ(ids.size(), 2u);
+    EXPECT_EQ(bodyOf<BuildingPad>(find(q, ids[1]))->building, ids[0]) << "of the copy, not of the original";
+    EXPECT_FLOAT_EQ(bodyOf<BuildingPad>(find(q, ids[1]))->rise, 0.4f);
+    // Into another project, where the original is not.
+    const Project other = newProject({60, 60}, 1, "y");
+    check(withCopies(other, itemsNamed(p, {"House pad", "House"}), {0, 0}));
+}
+
+TEST(Copies, StandOnTheGroundAsTheOriginalsDid) {
+    Project p = newProject({100, 100}, 1, "x");
+    p = withGround(p, Ground::make({100, 100}, 1, {1, 0, 60, 0.4f, {0.1f, 0.05f}})); // a plain slope
+    const HeightField field = buildNatural(*p.ground);
+    Building b;
+    b.model = shed();
+    b.surfaces = b.model->materials;
+    b.position.z = seatHeight(b, field) - 0.3f; // sunk a little
+    p = added(p, "House", b);
+    std::vector<Id> ids;
+    const Project q = withCopies(p, itemsNamed(p, {"House"}), {20, 10}, &field, &ids);
+    const auto* copy = bodyOf<Building>(find(q, ids[0]));
+    EXPECT_NEAR(copy->position.z, seatHeight(*copy, field) - 0.3f, 1e-4f);
+    EXPECT_GT(copy->position.z, b.position.z + 1);
+}
+
 TEST(History, UndoAndRedoGiveTheSameDocuments) {
     History h(sample());
     std::vector<std::string> states{text(h.now())};
