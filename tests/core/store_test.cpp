@@ -1,0 +1,262 @@
+// Project files: whole, broken, of another version, and what a crash leaves.
+#include <algorithm>
+#include <csignal>
+#include <fstream>
+#include <map>
+
+#include <gtest/gtest.h>
+#include <sqlite3.h>
+#include <sys/resource.h>
+#include <unistd.h>
+
+#include "core/base/error.h"
+#include "core/base/hash.h"
+#include "core/project/json.h"
+#include "core/project/store.h"
+#include "tests/core/sample_site.h"
+
+using namespace thallos;
+using namespace thallos::test;
+using nlohmann::json;
+namespace fs = std::filesystem;
+
+TEST(Store, SaveOpenIsTheSameDocument) {
+    const fs::path file = scratch() / "a.thallos";
+    const Project p = sample();
+    saveProject(p, file);
+    EXPECT_EQ(text(openProject(file)), text(p));
+    // In place, with other contents, without growing for what is gone.
+    const Project q = removed(p, find(p, "Shed")->id);
+    saveProject(q, file);
+    EXPECT_EQ(text(openProject(file)), text(q));
+    saveProjectAs(p, file);
+    EXPECT_EQ(text(openProject(file)), text(p));
+}
+
+TEST(Store, MissingForeignAndEmptyFilesAreRefused) {
+    EXPECT_THROW(openProject(scratch() / "none.thallos"), Error);
+    EXPECT_THROW(openProject(scratch()), Error);
+    for (const std::string& bytes :
+         {std::string(), std::string("hello"), std::string("SQLite format 3\0", 16), std::string(8192, 'x')}) {
+        const fs::path file = scratch() / "foreign.thallos";
+        std::ofstream(file, std::ios::binary) << bytes;
+        EXPECT_THROW(openProject(file), Error);
+    }
+}
+
+TEST(Store, TruncatedFilesAreRefusedInOneSentence) {
+    const fs::path whole = scratch() / "whole.thallos", part = scratch() / "part.thallos";
+    saveProjectAs(sample(), whole);
+    const auto size = fs::file_size(whole);
+    for (size_t k = 1; k < 24; ++k) {
+        fs::copy_file(whole, part, fs::copy_options::overwrite_existing);
+        fs::resize_file(part, size * k / 24);
+        try {
+            openProject(part);
+            FAIL() << k;
+        } catch (const Error& e) {
+            const std::string s = e.what();
+            EXPECT_EQ(s.find('\n'), std::string::npos);
+            EXPECT_NE(s.find("part.thallos"), std::string::npos) << s;
+        }
+    }
+}
+
+TEST(Store, MutatedFilesNeverCrash) {
+    const fs::path whole = scratch() / "whole2.thallos", bad = scratch() / "bad.thallos";
+    saveProjectAs(sample(), whole);
+    std::ifstream in(whole, std::ios::binary);
+    const std::string bytes((std::istreambuf_iterator<char>(in)), {});
+    Random random(3);
+    for (int i = 0; i < 150; ++i) {
+        std::string b = bytes;
+        for (int k = 0; k < 20; ++k) b[random.next() % b.size()] = static_cast<char>(random.next());
+        std::ofstream(bad, std::ios::binary) << b;
+        try {
+            openProject(bad);
+        } catch (const Error&) {
+        }
+    }
+}
+
+namespace {
+
+// The sample as a later version might have saved it.
+json laterDocument(const Project& p, std::map<std::string, std::string>& blobs) {
+    json j = dump(p, [&](const std::string& bytes) {
+        const std::string hash = contentHash(bytes);
+        blobs[hash] = bytes;
+        return hash;
+    });
+    j["schema"] = kSchema + 1;
+    j["weather"] = "unknown to us";
+    return j;
+}
+
+} // namespace
+
+TEST(Store, ALaterSchemaIsNamedAsSuch) {
+    std::map<std::string, std::string> blobs;
+    const json j = laterDocument(sample(), blobs);
+    try {
+        load(j, [&](const std::string& h) { return blobs.at(h); });
+        FAIL();
+    } catch (const Error& e) {
+        EXPECT_EQ(e.kind(), Error::Kind::Newer);
+    }
+}
+
+TEST(Store, ALaterSchemaIsReadAsFarAsItIsKnown) {
+    std::map<std::string, std::string> blobs;
+    const Project p = sample();
+    json j = laterDocument(p, blobs);
+    json row = j["items"].front();
+    row["id"] = 900;
+    row["name"] = "Avenue";
+    row["type"] = "row";
+    j["items"].push_back(row);
+    const auto source = [&](const std::string& h) { return blobs.at(h); };
+    LaterSchema schema;
+    const Project read = load(j, source, &schema);
+    EXPECT_TRUE(schema.later);
+    EXPECT_EQ(schema.leftOut, std::vector<std::string>{"Avenue"});
+    EXPECT_EQ(text(read), text(p)) << "all the rest is there";
+    // What hangs on an unknown thing goes with it.
+    for (json& i : j["items"])
+        if (i["type"] == "building") i["type"] = "pavilion";
+    const Project without = load(j, source, &schema);
+    EXPECT_TRUE(itemsOf<BuildingPad>(without).empty());
+    // An item of today's schema that is wrong is an error, not something unknown.
+    j["schema"] = kSchema;
+    EXPECT_THROW(load(j, source, &schema), Error);
+    EXPECT_FALSE(schema.later);
+}
+
+TEST(Store, AFileOfALaterVersionIsOpenedToBeLookedAt) {
+    const fs::path file = scratch() / "later.thallos";
+    saveProjectAs(sample(), file);
+    LaterSchema schema;
+    schema.later = true;
+    openProject(file, &schema);
+    EXPECT_FALSE(schema.later) << "today's";
+    sqlite3* db = nullptr;
+    ASSERT_EQ(sqlite3_open(file.c_str(), &db), SQLITE_OK);
+    EXPECT_EQ(sqlite3_exec(db, "UPDATE document SET json = replace(json, '\"schema\": 1', '\"schema\": 99')", nullptr,
+                           nullptr, nullptr),
+              SQLITE_OK);
+    sqlite3_close(db);
+    EXPECT_THROW(openProject(file), Error);
+    EXPECT_EQ(text(openProject(file, &schema)), text(sample()));
+    EXPECT_TRUE(schema.later);
+}
+
+TEST(Store, FirstFilesDoNotSayHowWideTheirTilesAre) {
+    // Tiles of 256 cells, as they were then; and a member that says so today.
+    Project p = newProject({100, 100}, 0.25f, "x");
+    GroundGrid old = p.ground->grid;
+    ASSERT_EQ(old.tileCells, 128);
+    old.tileCells = 256;
+    Ground g = *p.ground;
+    g.grid = old;
+    g.sculpt.assign(old.tileCount(), nullptr);
+    g.gravel.assign(old.tileCount(), nullptr);
+    g = dab(g, buildNatural(g), {BrushKind::Raise, 5, 0.5f, 0.5f}, {3, 4});
+    p = withGround(p, g);
+    std::map<std::string, std::string> blobs;
+    json j = dump(p, [&](const std::string& bytes) {
+        const std::string hash = contentHash(bytes);
+        blobs[hash] = bytes;
+        return hash;
+    });
+    const auto source = [&](const std::string& h) { return blobs.at(h); };
+    EXPECT_EQ(j["ground"]["tile_cells"], 256);
+    EXPECT_EQ(load(j, source).ground->grid, old);
+    j["ground"].erase("tile_cells");
+    const Project read = load(j, source);
+    EXPECT_EQ(read.ground->grid, old);
+    EXPECT_NEAR(buildNatural(*read.ground).at({3, 4}), buildNatural(g).at({3, 4}), 1e-6f);
+    for (const int bad : {0, 4, 7, 512, -128}) {
+        j["ground"]["tile_cells"] = bad;
+        EXPECT_THROW(load(j, source), Error) << bad;
+    }
+}
+
+TEST(Store, CloudIsKeptAndAbsentMeansClear) {
+    Project p = newProject({50, 50}, 1, "x");
+    Item item = *itemsOf<Shot>(p).front();
+    std::get<Shot>(item.body).daylight.cloud = 0.375f;
+    p = replaced(p, item);
+    const auto sink = [](const std::string& bytes) { return contentHash(bytes); };
+    const auto none = [](const std::string&) { return std::string(); };
+    json j = dump(p, sink);
+    EXPECT_EQ(bodyOf<Shot>(itemsOf<Shot>(load(j, none)).front())->daylight.cloud, 0.375f);
+    for (json& i : j["items"])
+        if (i["type"] == "shot") i["daylight"].erase("cloud");
+    EXPECT_EQ(bodyOf<Shot>(itemsOf<Shot>(load(j, none)).front())->daylight.cloud, 0);
+    for (json& i : j["items"])
+        if (i["type"] == "shot") i["daylight"]["cloud"] = 1.5;
+    EXPECT_THROW(load(j, none), Error);
+}
+
+TEST(Store, AFolderThatCannotBeWrittenKeepsTheOldFile) {
+    EXPECT_THROW(saveProjectAs(sample(), "/proc/x.thallos"), Error);
+    EXPECT_THROW(saveProjectAs(sample(), scratch() / "no-such-folder" / "x.thallos"), Error);
+}
+
+TEST(Store, AFullDiskKeepsTheOldFileWhole) {
+    const fs::path file = scratch() / "full.thallos";
+    const Project p = sample();
+    saveProjectAs(p, file);
+    // A limit on file size stands for the full disk.
+    Project q = p;
+    for (int i = 0; i < 4; ++i) {
+        auto m = std::make_shared<Model>(*shed());
+        m->name = "Heavy";
+        Random random(static_cast<uint64_t>(i));
+        for (int k = 0; k < 40000; ++k)
+            m->parts[0].mesh.positions.emplace_back(random.unit(), random.unit(), random.unit());
+        Building b;
+        b.model = m;
+        b.surfaces = m->materials;
+        q = added(q, "Heavy", b);
+    }
+    rlimit old{};
+    getrlimit(RLIMIT_FSIZE, &old);
+    std::signal(SIGXFSZ, SIG_IGN);
+    const rlimit small{200000, old.rlim_max};
+    setrlimit(RLIMIT_FSIZE, &small);
+    EXPECT_THROW(saveProject(q, file), Error);
+    EXPECT_THROW(saveProjectAs(q, file), Error);
+    setrlimit(RLIMIT_FSIZE, &old);
+    EXPECT_EQ(text(openProject(file)), text(p));
+    for (const auto& e : fs::directory_iterator(scratch()))
+        EXPECT_EQ(e.path().filename().string().rfind(".full", 0), std::string::npos) << "left behind: " << e.path();
+}
+
+TEST(Store, OneWriterAtATime) {
+    const fs::path file = scratch() / "lock.thallos";
+    saveProjectAs(newProject({50, 50}, 1, "x"), file);
+    WriterLock a(file);
+    EXPECT_TRUE(a.held());
+    EXPECT_FALSE(WriterLock(file).held());
+    a = WriterLock();
+    EXPECT_TRUE(WriterLock(file).held());
+}
+
+TEST(Store, RecoveryIsFoundWhenItsProcessIsGone) {
+    const fs::path folder = scratch() / "recovery";
+    const Project p = sample();
+    writeRecovery(p, folder, "session-1", "/home/x/site.thallos");
+    EXPECT_TRUE(findRecoveries(folder).empty()) << "we are still running";
+    // As if another process had left it.
+    std::ofstream(folder / "session-1.json")
+        << R"({"original":"/home/x/site.thallos","name":"Test site","process":2000000000})";
+    const auto found = findRecoveries(folder);
+    ASSERT_EQ(found.size(), 1u);
+    EXPECT_EQ(found[0].original, "/home/x/site.thallos");
+    EXPECT_EQ(text(openProject(found[0].file)), text(p));
+    dropRecovery(folder, "session-1");
+    EXPECT_TRUE(findRecoveries(folder).empty());
+}
+
+// ---- what is derived -----------------------------------------------------------------------------------------------
