@@ -55,6 +55,9 @@ void Engine::setProject(const Project& project, Haste haste) {
         r.haste = haste;
     });
 }
+void Engine::setShowing(const Showing& showing) {
+    change([&](Request& r) { r.showing = showing; });
+}
 void Engine::setShot(Id id, const Shot& shot) {
     change([&](Request& r) {
         r.shotId = id;
@@ -106,11 +109,12 @@ void Engine::run() {
     }
 }
 
-void Engine::publish(const Image& radiance, const Request& r, int samples, bool denoised) {
-    const float ev = r.shot.metered ? ev_ : r.shot.ev100;
+void Engine::publish(Image radiance, const Request& r, int samples, bool denoised) {
+    const float ev = r.shot.metered || r.showing.neutral ? ev_ : r.shot.ev100;
     const Image developed = develop(radiance, ev, r.shot.finish);
     ShotPicture p;
     p.image = toQImage(display_.encode(developed));
+    p.radiance = std::make_shared<const Image>(std::move(radiance));
     p.samples = samples;
     p.wanted = r.shot.samples;
     p.denoised = denoised;
@@ -138,24 +142,32 @@ void Engine::work(const Request& r, uint64_t generation) {
     adoptBetterTrees();
 
     // The site, if the document changed or was built in haste and now rests.
-    if (!site_ || !(r.project == site_->project) || (r.haste == Haste::Rest && site_->stale)) {
+    const bool newSite = !site_ || !(r.project == site_->project) || (r.haste == Haste::Rest && site_->stale);
+    if (newSite) {
         std::vector<std::string> warnings;
         site_ = build(r.project, library_, site_, r.haste, &warnings);
-        current_ = builder_.update(site_);
+    }
+    if (newSite || !(current_->showing == r.showing)) {
+        current_ = builder_.update(site_, r.showing);
         {
             const std::lock_guard lock(mutex_);
             shared_ = current_;
         }
         planFresh_ = filmFresh_ = quickDone_ = false;
-        Q_EMIT siteBuilt(site_);
+        newSite ? Q_EMIT siteBuilt(site_) : Q_EMIT sceneChanged();
     }
-    // The light.
-    if (!environment_ || !(r.shot.daylight == done_.shot.daylight) || r.project.site != done_.project.site ||
+    // The light; form alone is judged under a pale sky.
+    Daylight daylight = r.shot.daylight;
+    if (r.showing.neutral) {
+        daylight.cloud = 1;
+        daylight.time.hour = 12;
+    }
+    if (!environment_ || !(daylight == daylight_) || r.project.site != done_.project.site ||
         !environmentFresh_) {
-        if (!atmosphere_ || atmosphere_->visibility() != r.shot.daylight.visibility)
-            atmosphere_ = std::make_shared<Atmosphere>(r.shot.daylight.visibility);
-        environment_ =
-            std::make_shared<const Environment>(makeEnvironment(r.project.site->place, r.shot.daylight, atmosphere_));
+        if (!atmosphere_ || atmosphere_->visibility() != daylight.visibility)
+            atmosphere_ = std::make_shared<Atmosphere>(daylight.visibility);
+        environment_ = std::make_shared<const Environment>(makeEnvironment(r.project.site->place, daylight, atmosphere_));
+        daylight_ = daylight;
         environmentFresh_ = true;
         planFresh_ = filmFresh_ = quickDone_ = false;
     }
@@ -175,7 +187,7 @@ void Engine::work(const Request& r, uint64_t generation) {
         Image coarse(width, height);
         quickPicture(coarse, *current_, *environment_, camera, nullptr, true);
         ev_ = meter(coarse);
-        publish(coarse, r, 0, false);
+        publish(std::move(coarse), r, 0, false);
         if (stop()) return;
     }
     if (!planFresh_ && r.planSize.width() >= 16 && r.planSize.height() >= 16) {
@@ -191,7 +203,7 @@ void Engine::work(const Request& r, uint64_t generation) {
         camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
         Image full(r.shotSize.width(), r.shotSize.height());
         if (!quickPicture(full, *current_, *environment_, camera, stop)) return;
-        publish(full, r, 0, false);
+        publish(std::move(full), r, 0, false);
         quickDone_ = true;
         filmFresh_ = false;
     } else if (finishChanged && filmFresh_ && film_.samples > 0)

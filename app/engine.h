@@ -17,6 +17,7 @@ namespace thallos {
 // What the shot pane shows.
 struct ShotPicture {
     QImage image;
+    std::shared_ptr<const Image> radiance; // before development, cd/m2
     int samples = 0; // 0: quick shading
     int wanted = 0;
     bool denoised = false;
@@ -39,6 +40,7 @@ public:
 
     // Requests; cheap, from the interface thread.
     void setProject(const Project& project, Haste haste);
+    void setShowing(const Showing& showing);
     void setShot(Id id, const Shot& shot);
     void setShotSize(const QSize& pixels);
     void setPlan(const QSize& pixels, const Box2f& window);
@@ -51,12 +53,14 @@ signals:
     void siteBuilt(std::shared_ptr<const thallos::BuiltSite> site);
     void shotReady(const thallos::ShotPicture& picture);
     void planReady(const thallos::PlanPicture& picture);
+    void sceneChanged(); // picks meet other things now
     void failed(const QString& sentence);
 
 private:
     struct Request {
         Project project;
         Haste haste = Haste::Rest;
+        Showing showing;
         Id shotId;
         Shot shot;
         QSize shotSize{0, 0};
@@ -69,7 +73,7 @@ private:
     bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
     void change(const std::function<void(Request&)>& set);
     void adoptBetterTrees();
-    void publish(const Image& radiance, const Request& request, int samples, bool denoised);
+    void publish(Image radiance, const Request& request, int samples, bool denoised);
 
     std::shared_ptr<const PlantLibrary> library_;
     mutable std::mutex mutex_;
@@ -84,6 +88,7 @@ private:
     SceneBuilder builder_{true};
     std::shared_ptr<const Scene> current_;
     std::shared_ptr<const Atmosphere> atmosphere_;
+    Daylight daylight_; // of the environment
     std::shared_ptr<const Environment> environment_;
     Film film_;
     Image cleaned_; // denoised radiance, if newest

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 
 #include <QScrollArea>
 
@@ -19,9 +20,9 @@ class Inspector : public QScrollArea {
 public:
     Inspector(Session& session, Engine& engine, Tools& tools, QWidget* parent);
     void setTool(Tool* tool);
+    void rebuild(); // all rows anew
 
 private:
-    void rebuild();        // other rows
     void refresh();        // other values
     QString shape() const; // tells whether the rows still fit
     void heading(const QString& title, const QString& note);
@@ -39,11 +40,18 @@ private:
     void lightRows();
     void frameRows();
     void finishRows();
-    // A field of the item's body of type T.
+    // A value that every chosen item has for which `get` gives one: shown as mixed where they differ, set in all of them.
+    void itemRow(const QString& label, const ValueRange& range, const QString& tip,
+                 const std::function<std::optional<double>(const Item&)>& get,
+                 const std::function<void(Item&, double)>& set);
+    // A field of the items' bodies of type T.
     template <class T>
-    void bodyRow(Id id, const QString& label, const ValueRange& range, const QString& tip, float T::*member);
-    // Which way the item faces, in degrees.
-    template <class T> void turnRow(Id id, const QString& tip);
+    void bodyRow(const QString& label, const ValueRange& range, const QString& tip, float T::*member);
+    // Which way the items face, in degrees.
+    template <class T> void turnRow(const QString& tip);
+    void itemRows(const Item& item);
+    void specimenRows(const Item& item, int specimen);
+    void markRows(const Item& item);
     void shotRow(const QString& label, const ValueRange& range, const QString& tip,
                  const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set);
 

@@ -1,6 +1,7 @@
 #include "app/main_window.h"
 
 #include <cmath>
+#include <thread>
 
 #include <QAction>
 #include <QApplication>
@@ -11,25 +12,29 @@
 #include <QFormLayout>
 #include <QLabel>
 #include <QLineEdit>
-#include <QMenu>
+#include <QMenuBar>
 #include <QMessageBox>
 #include <QPainter>
 #include <QPainterPath>
 #include <QProgressBar>
 #include <QPushButton>
 #include <QSettings>
-#include <QShortcut>
+#include <QSplitter>
 #include <QStandardPaths>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <tbb/global_control.h>
 
 #include "app/day_band.h"
 #include "app/inspector.h"
+#include "app/number_field.h"
 #include "app/register.h"
-#include "app/render_dialog.h"
+#include "app/windows/render_dialog.h"
 #include "app/shot_strip.h"
 #include "app/stem.h"
 #include "app/theme.h"
+#include "app/windows/find_box.h"
+#include "app/windows/preferences.h"
 #include "core/base/error.h"
 #include "core/exchange/foreign.h"
 
@@ -80,10 +85,11 @@ QString spaced(int64_t n) {
 } // namespace
 
 MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
-    : library_(library), engine_(std::move(library)), tools_(session_) {
+    : library_(library), engine_(std::move(library)), tools_(session_), commands_(this) {
     setObjectName("mainWindow");
     resize(1280, 800);
     setMinimumSize(1024, 640);
+    setAcceptDrops(true);
     auto* central = new QWidget(this);
     setCentralWidget(central);
     auto* all = new QVBoxLayout(central);
@@ -93,35 +99,42 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
 
     auto* body = new QHBoxLayout;
     body->setSpacing(0);
+    columns_ = new QSplitter(central);
+    columns_->setObjectName("columns");
+    columns_->setHandleWidth(3);
+    columns_->setChildrenCollapsible(false);
     stem_ = new Stem(session_, central);
     leaves_ = new Leaves(session_, tools_, *stem_, central);
     body->addWidget(stem_);
     body->addWidget(leaves_);
 
-    auto* main = new QVBoxLayout;
+    auto* left = new QWidget(columns_);
+    auto* main = new QVBoxLayout(left);
+    main->setContentsMargins(0, 0, 0, 0);
     main->setSpacing(0);
-    mainPlace_ = new QWidget(central);
+    mainPlace_ = new QWidget(left);
     (new QVBoxLayout(mainPlace_))->setContentsMargins(0, 0, 0, 0);
     dayBand_ = new DayBand(session_, central);
     shotStrip_ = new ShotStrip(session_, engine_, central);
     main->addWidget(mainPlace_, 1);
     main->addWidget(dayBand_);
     main->addWidget(shotStrip_);
-    body->addLayout(main, 1);
-
-    auto* right = new QVBoxLayout;
-    right->setSpacing(0);
-    companionPlace_ = new QWidget(central);
-    companionPlace_->setFixedSize(300, 216);
+    rightSplit_ = new QSplitter(Qt::Vertical, columns_);
+    rightSplit_->setObjectName("rightColumn");
+    rightSplit_->setHandleWidth(3);
+    rightSplit_->setChildrenCollapsible(false);
+    companionPlace_ = new QWidget(rightSplit_);
+    companionPlace_->setMinimumHeight(120);
     (new QVBoxLayout(companionPlace_))->setContentsMargins(0, 0, 0, 0);
-    register_ = new Register(session_, central);
-    register_->setFixedWidth(300);
-    inspector_ = new Inspector(session_, engine_, tools_, central);
-    inspector_->setFixedWidth(300);
-    right->addWidget(companionPlace_);
-    right->addWidget(register_);
-    right->addWidget(inspector_, 1);
-    body->addLayout(right);
+    register_ = new Register(session_, rightSplit_);
+    inspector_ = new Inspector(session_, engine_, tools_, rightSplit_);
+    rightSplit_->setMinimumWidth(300);
+    rightSplit_->setStretchFactor(2, 1);
+    rightSplit_->setSizes({216, 200, 400});
+    columns_->setStretchFactor(0, 1);
+    columns_->setStretchFactor(1, 0);
+    columns_->setSizes({900, 300});
+    body->addWidget(columns_, 1);
     all->addLayout(body, 1);
 
     shotPane_ = new ShotPane(session_, engine_, mainPlace_);
@@ -138,16 +151,33 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     messageTimer_->setSingleShot(true);
     connect(messageTimer_, &QTimer::timeout, message_, &QWidget::hide);
 
-    makeActions();
+    findBox_ = new FindBox(session_, central);
+    connect(findBox_, &FindBox::found, this, &MainWindow::goTo);
+    stateTimer_ = new QTimer(this);
+    stateTimer_->setSingleShot(true);
+    connect(stateTimer_, &QTimer::timeout, &commands_, &Commands::refresh);
+    makeCommands();
     connect(leaves_, &Leaves::picked, this, &MainWindow::pickLeaf);
     connect(&session_, &Session::verbChanged, this, &MainWindow::showVerb);
     connect(&session_, &Session::projectChanged, this, [this](Haste haste) {
-        engine_.setShot(session_.shotId(), session_.shot());
+        engine_.setShot(session_.shotId(), session_.view());
+        engine_.setShowing(session_.showing());
         engine_.setProject(session_.project(), haste);
-        refreshBar();
+        if (haste == Haste::Rest) refreshBar();
     });
-    connect(&session_, &Session::viewChanged, this, [this] { engine_.setShot(session_.shotId(), session_.shot()); });
+    connect(&session_, &Session::viewChanged, this, [this] { engine_.setShot(session_.shotId(), session_.view()); });
+    connect(&session_, &Session::showingChanged, this, [this] { engine_.setShowing(session_.showing()); });
     connect(&session_, &Session::fileChanged, this, &MainWindow::refreshBar);
+    connect(&session_, &Session::saved, this, [this](const QString& file) {
+        remember(file.toStdString());
+        tell(tr("Saved."), false);
+    });
+    for (auto changed : {&Session::chosenChanged, &Session::verbChanged, &Session::viewChanged, &Session::showingChanged,
+                         &Session::handSettingsChanged, &Session::fileChanged})
+        connect(&session_, changed, this, &MainWindow::refreshStates);
+    connect(&session_, &Session::projectChanged, this, [this](Haste haste) {
+        if (haste == Haste::Rest) refreshStates();
+    });
     connect(&session_, &Session::message, this, [this](const QString& s) { tell(s); });
     connect(&engine_, &Engine::siteBuilt, this, [this](const std::shared_ptr<const BuiltSite>& site) {
         session_.setBuilt(site);
@@ -164,14 +194,69 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
         }
     });
     mainPane().setFocus();
-    engine_.setShot(session_.shotId(), session_.shot());
+    engine_.setShot(session_.shotId(), session_.view());
     engine_.setProject(session_.project(), Haste::Rest);
+    applyPreferences();
     showVerb();
     refreshBar();
+    restorePlaces();
+}
 
-    QSettings settings;
+void MainWindow::restorePlaces() {
+    const QSettings settings;
     if (const QByteArray geometry = settings.value("window/geometry").toByteArray(); !geometry.isEmpty())
         restoreGeometry(geometry);
+    columns_->restoreState(settings.value("window/columns").toByteArray());
+    rightSplit_->restoreState(settings.value("window/right").toByteArray());
+    HandSettings& h = session_.hand;
+    h.snapping = settings.value("hand/snapping", h.snapping).toBool();
+    h.ownAxes = settings.value("hand/own_axes", h.ownAxes).toBool();
+    h.step = settings.value("hand/step_m", h.step).toFloat();
+    SnapSettings& s = h.snap;
+    s.ends = settings.value("snap/ends", s.ends).toBool();
+    s.items = settings.value("snap/items", s.items).toBool();
+    s.edges = settings.value("snap/edges", s.edges).toBool();
+    s.grid = settings.value("snap/grid", s.grid).toBool();
+    s.gridStep = settings.value("snap/grid_m", s.gridStep).toFloat();
+    s.angle = settings.value("snap/angle", s.angle).toBool();
+    s.angleStep = radians(settings.value("snap/angle_deg", degrees(s.angleStep)).toFloat());
+    connect(&session_, &Session::handSettingsChanged, this, [this] {
+        QSettings to;
+        const HandSettings& now = session_.hand;
+        to.setValue("hand/snapping", now.snapping);
+        to.setValue("hand/own_axes", now.ownAxes);
+        to.setValue("hand/step_m", now.step);
+        to.setValue("snap/ends", now.snap.ends);
+        to.setValue("snap/items", now.snap.items);
+        to.setValue("snap/edges", now.snap.edges);
+        to.setValue("snap/grid", now.snap.grid);
+        to.setValue("snap/grid_m", now.snap.gridStep);
+        to.setValue("snap/angle", now.snap.angle);
+        to.setValue("snap/angle_deg", degrees(now.snap.angleStep));
+    });
+    if (settings.value("window/companion_apart").toBool()) detachCompanion(true);
+}
+
+void MainWindow::applyPreferences() {
+    const Preferences p = Preferences::load();
+    const int all = static_cast<int>(std::max(1u, std::thread::hardware_concurrency()));
+    static std::unique_ptr<tbb::global_control> limit;
+    limit.reset();
+    if (p.threads > 0 && p.threads < all)
+        limit = std::make_unique<tbb::global_control>(tbb::global_control::max_allowed_parallelism, p.threads);
+    session_.setAutosave(p.autosaveSeconds);
+    session_.setHistoryBudget(int64_t(p.historyMiB) << 20);
+    ValueRow::showFeet(p.feet);
+    if (Theme::name() != p.theme) {
+        Theme::load(p.theme);
+        const Theme& t = Theme::now();
+        undo_->setIcon(QIcon(icon("ui-undo-2", t.ink, 16, devicePixelRatioF())));
+        redo_->setIcon(QIcon(icon("ui-redo-2", t.ink, 16, devicePixelRatioF())));
+        planPane_->refreshPicture();
+    }
+    cost_->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    inspector_->rebuild();
+    for (QWidget* w : findChildren<QWidget*>()) w->update();
 }
 
 MainWindow::~MainWindow() {
@@ -186,14 +271,13 @@ void MainWindow::makeTopBar(QVBoxLayout* column) {
     auto* l = new QHBoxLayout(bar);
     l->setContentsMargins(60, 0, 12, 0);
     l->setSpacing(4);
-    projectButton_ = new QToolButton(bar);
-    projectButton_->setObjectName("projectMenu");
-    projectButton_->setFont(typeface(Type::Title));
-    projectButton_->setPopupMode(QToolButton::InstantPopup);
-    projectButton_->setToolButtonStyle(Qt::ToolButtonTextOnly);
-    projectButton_->setAccessibleName(tr("Project"));
-    projectButton_->setToolTip(tr("New, open and save"));
-    projectButton_->setStyleSheet("QToolButton::menu-indicator { image: none; }");
+    menuBar_ = new QMenuBar(bar);
+    menuBar_->setObjectName("menuBar");
+    menuBar_->setNativeMenuBar(false);
+    menuBar_->setSizePolicy(QSizePolicy::Maximum, QSizePolicy::Fixed);
+    title_ = new QLabel(bar);
+    title_->setObjectName("title");
+    title_->setFont(typeface(Type::Title));
     auto button = [&](const QString& icon, const QString& name) {
         auto* b = new QToolButton(bar);
         b->setIcon(QIcon(thallos::icon(icon, Theme::now().ink, 16, devicePixelRatioF())));
@@ -236,8 +320,10 @@ void MainWindow::makeTopBar(QVBoxLayout* column) {
     render_->setProperty("primary", true);
     render_->setToolTip(tr("Render this shot in full size to a file (F9)"));
     connect(render_, &QPushButton::clicked, this, &MainWindow::renderShot);
-    l->addWidget(projectButton_);
-    l->addSpacing(18);
+    l->addWidget(menuBar_);
+    l->addSpacing(10);
+    l->addWidget(title_);
+    l->addSpacing(8);
     l->addWidget(undo_);
     l->addWidget(redo_);
     l->addStretch();
@@ -248,114 +334,12 @@ void MainWindow::makeTopBar(QVBoxLayout* column) {
     column->addWidget(bar);
 }
 
-QAction* MainWindow::command(const QString& text, const QKeySequence& key, const std::function<void()>& act) {
-    auto* a = new QAction(text, this);
-    a->setShortcut(key);
-    connect(a, &QAction::triggered, this, act);
-    addAction(a);
-    return a;
-}
-
-void MainWindow::makeActions() {
-    auto* menu = new QMenu(this);
-    menu->addAction(command(tr("New site…"), QKeySequence::New, [this] { newProject(); }));
-    menu->addAction(command(tr("Open…"), QKeySequence::Open, [this] { openDialog(); }));
-    auto* recent = menu->addMenu(tr("Open recent"));
-    connect(recent, &QMenu::aboutToShow, this, [this, recent] {
-        recent->clear();
-        for (const QString& f : QSettings().value("files/recent").toStringList())
-            recent
-                ->addAction(QFileInfo(f).completeBaseName(), this,
-                            [this, f] {
-                                if (letGo()) openProject(f.toStdString());
-                            })
-                ->setToolTip(f);
-        recent->setEnabled(true);
-        if (recent->isEmpty()) recent->addAction(tr("None yet"))->setEnabled(false);
-    });
-    menu->addSeparator();
-    menu->addAction(command(tr("Save"), QKeySequence::Save, [this] { save(false); }));
-    menu->addAction(command(tr("Save as…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S), [this] { save(true); }));
-    menu->addSeparator();
-    menu->addAction(command(tr("Bring in a model…"), QKeySequence(Qt::CTRL | Qt::Key_I), [this] { importDialog(); }));
-    menu->addAction(command(tr("Render shot…"), Qt::Key_F9, [this] { renderShot(); }));
-    menu->addSeparator();
-    menu->addAction(command(tr("Undo"), QKeySequence::Undo, [this] { session_.undo(); }));
-    menu->addAction(command(tr("Redo"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { session_.redo(); }));
-    menu->addSeparator();
-    menu->addAction(command(tr("Cut"), QKeySequence::Cut, [this] {
-        if (session_.allChosen().empty()) return;
-        session_.copyChosen();
-        deleteChosen();
-    }));
-    menu->addAction(command(tr("Copy"), QKeySequence::Copy, [this] {
-        session_.copyChosen();
-        if (!session_.allChosen().empty()) tell(tr("Copied; it can also be pasted into another project."), false);
-    }));
-    menu->addAction(command(tr("Paste under the pointer"), QKeySequence::Paste, [this] { paste(); }));
-    menu->addAction(command(tr("Paste in place"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_V),
-                            [this] { session_.paste(tr("Paste"), std::nullopt); }));
-    menu->addAction(command(tr("Duplicate beside"), QKeySequence(Qt::CTRL | Qt::Key_D), [this] {
-        if (session_.allChosen().empty()) return;
-        session_.copyChosen();
-        session_.paste(tr("Duplicate"), std::nullopt, true);
-    }));
-    menu->addAction(command(tr("Delete what is chosen"), Qt::Key_Delete, [this] { deleteChosen(); }));
-    menu->addSeparator();
-    menu->addAction(command(tr("Quit"), QKeySequence::Quit, [this] { close(); }));
-    projectButton_->setMenu(menu);
-    command(tr("Redo"), QKeySequence(Qt::CTRL | Qt::Key_Y), [this] { session_.redo(); });
-    // F6 goes round the regions.
-    command(tr("Next region"), Qt::Key_F6, [this] {
-        const std::vector<QWidget*> regions{&mainPane(), dayBand_, shotStrip_, register_, stem_, leaves_};
-        size_t at = regions.size() - 1;
-        for (size_t i = 0; i < regions.size(); ++i)
-            if (regions[i]->hasFocus()) at = i;
-        regions[(at + 1) % regions.size()]->setFocus(Qt::OtherFocusReason);
-    });
-    tools_.setAction("open", [this] { importDialog(); });
-    // Letters and digits act only where they are not typed: through an event filter, not as shortcuts.
-    qApp->installEventFilter(this);
-}
-
-bool MainWindow::typing() const {
-    QWidget* w = QApplication::focusWidget();
-    return qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w) || (w && w->inherits("QAbstractSpinBox"));
-}
-
-bool MainWindow::eventFilter(QObject* object, QEvent* event) {
-    if (event->type() == QEvent::KeyPress && object->isWidgetType() &&
-        static_cast<QWidget*>(object)->window() == this && object == QApplication::focusWidget() && !typing()) {
-        auto* key = static_cast<QKeyEvent*>(event);
-        const bool plain = !(key->modifiers() & ~(Qt::KeypadModifier));
-        if (plain && key->key() >= Qt::Key_1 && key->key() <= Qt::Key_6 &&
-            QApplication::mouseButtons() == Qt::NoButton) {
-            session_.setVerb(static_cast<Verb>(key->key() - Qt::Key_1));
-            return true;
-        }
-        if (plain && session_.looking() && (key->key() == Qt::Key_K || key->key() == Qt::Key_B)) {
-            key->key() == Qt::Key_K ? session_.keepLook() : session_.dropLook();
-            return true;
-        }
-        // Keys of the leaves, unless the walk needs the letter in the shot.
-        const bool walking =
-            object == shotPane_ && QString("WASDQE").contains(QChar(key->key() < 128 ? key->key() : 0));
-        if (plain && !walking)
-            for (const Leaf& leaf : tools_.leaves[static_cast<int>(session_.verb())])
-                if (leaf.shortcut.size() == 1 && key->key() == leaf.shortcut.at(0).unicode()) {
-                    pickLeaf(leaf.id);
-                    return true;
-                }
-    }
-    return QMainWindow::eventFilter(object, event);
-}
-
 void MainWindow::arrange() {
     Pane* large = planIsMain_ ? static_cast<Pane*>(planPane_) : shotPane_;
     Pane* small = planIsMain_ ? static_cast<Pane*>(shotPane_) : planPane_;
     const bool focus = large->hasFocus() || small->hasFocus();
     mainPlace_->layout()->addWidget(large);
-    companionPlace_->layout()->addWidget(small);
+    (companionWindow_ ? companionWindow_ : companionPlace_)->layout()->addWidget(small);
     large->setCompact(false);
     small->setCompact(true);
     large->show();
@@ -379,13 +363,28 @@ void MainWindow::showVerb() {
         planIsMain_ = plan;
         arrange();
     }
-    Tool* tool = nullptr;
+    Tool* tool = tools_.hand;
     for (const Leaf& leaf : tools_.leaves[v])
-        if (leaf.id == leaves_->current()) tool = leaf.tool;
+        if (leaf.id == leaves_->current() && leaf.tool) tool = leaf.tool;
+    beforeMeasure_ = nullptr;
+    setTool(tool);
+    refreshBar();
+}
+
+void MainWindow::setTool(Tool* tool) {
     shotPane_->setTool(tool);
     planPane_->setTool(tool);
     inspector_->setTool(tool);
-    refreshBar();
+    refreshStates();
+}
+
+void MainWindow::toggleMeasure() {
+    if (mainPane().tool() == tools_.measure) {
+        setTool(std::exchange(beforeMeasure_, nullptr));
+        return;
+    }
+    beforeMeasure_ = mainPane().tool();
+    setTool(tools_.measure);
 }
 
 void MainWindow::pickLeaf(const QString& id) {
@@ -395,20 +394,16 @@ void MainWindow::pickLeaf(const QString& id) {
             guarded(leaf.action);
         else {
             leaves_->setCurrent(id);
-            shotPane_->setTool(leaf.tool);
-            planPane_->setTool(leaf.tool);
-            inspector_->setTool(leaf.tool);
+            beforeMeasure_ = nullptr;
+            setTool(leaf.tool);
         }
     }
 }
 
 void MainWindow::refreshBar() {
     const QString name = QString::fromStdString(session_.project().site->name);
-    projectButton_->setText(session_.unsaved() ? name + " ●" : name);
-    const auto& t = Theme::now();
-    projectButton_->setStyleSheet(
-        QString("QToolButton { color: %1; } QToolButton::menu-indicator { image: none; }").arg(t.ink.name()));
-    projectButton_->setAccessibleDescription(session_.unsaved() ? tr("not saved yet") : tr("saved"));
+    title_->setText(session_.unsaved() ? name + " ●" : name);
+    title_->setAccessibleDescription(session_.unsaved() ? tr("not saved yet") : tr("saved"));
     setWindowTitle(QString("%1%2 - Thallos").arg(name, session_.unsaved() ? "*" : ""));
     const History& h = session_.history();
     undo_->setEnabled(h.canUndo());
@@ -422,6 +417,10 @@ void MainWindow::refreshBar() {
     parts << tr("%1 GiB").arg(static_cast<double>(embreeBytes()) / (1 << 30), 0, 'f', 2);
     if (passSeconds_ > 0) parts << minutesText(passSeconds_);
     cost_->setText(parts.join(" · "));
+}
+
+void MainWindow::refreshStates() {
+    if (!stateTimer_->isActive()) stateTimer_->start(30);
 }
 
 void MainWindow::tell(const QString& sentence, bool trouble) {
@@ -459,22 +458,38 @@ void MainWindow::paste() {
 }
 
 void MainWindow::deleteChosen() {
-    if (typing() || session_.allChosen().empty()) return;
+    if (session_.allChosen().empty()) return;
+    if (const int one = session_.specimen(); one >= 0) {
+        const auto& plants = bodyOf<Planting>(session_.chosenItem())->specimens;
+        const QString species = QString::fromStdString(plants[static_cast<size_t>(one)].species);
+        if (plants.size() > 1) {
+            session_.editItem(tr("Delete %1").arg(species), session_.chosen(), [one](Item& i) {
+                auto& list = std::get<Planting>(i.body).specimens;
+                list.erase(list.begin() + one);
+            });
+            session_.choose(session_.chosen());
+            return tell(tr("Deleted one %1. Ctrl+Z brings it back.").arg(species), false);
+        }
+    }
     Project next = session_.project();
     QStringList gone, with;
     for (const Id id : session_.allChosen()) {
         const Item* item = thallos::find(next, id);
         if (!item) continue; // it went with another
-        if (item->locked) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
+        if (fixed(next, *item)) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
         gone << QString::fromStdString(item->name);
-        for (const Item* d : dependents(next, id)) with << QString::fromStdString(d->name);
+        for (const Item* d : dependents(next, id)) {
+            if (d->locked) return tell(tr("%1 is locked.").arg(QString::fromStdString(d->name)));
+            with << QString::fromStdString(d->name);
+        }
         next = removed(next, id);
     }
     for (const QString& name : gone) with.removeAll(name);
     const QString what = gone.size() == 1 ? gone.front() : tr("%1 items").arg(gone.size());
     session_.edit(tr("Delete %1").arg(what), std::move(next));
+    const QString others = with.size() > 3 ? tr("%1 items").arg(with.size()) : with.join(", ");
     tell(with.isEmpty() ? tr("Deleted %1. Ctrl+Z brings it back.").arg(what)
-                        : tr("Deleted %1 and with it %2. Ctrl+Z brings it back.").arg(what, with.join(", ")),
+                        : tr("Deleted %1 and with it %2. Ctrl+Z brings it back.").arg(what, others),
          false);
 }
 
@@ -526,13 +541,26 @@ void MainWindow::startRender(const RenderOrder& order) {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
+    session_.finishSaving();
     if (!letGo()) {
         event->ignore();
         return;
     }
-    QSettings().setValue("window/geometry", saveGeometry());
+    QSettings settings;
+    settings.setValue("window/geometry", saveGeometry());
+    settings.setValue("window/columns", columns_->saveState());
+    settings.setValue("window/right", rightSplit_->saveState());
+    settings.setValue("window/companion_apart", companionWindow_ != nullptr);
+    if (companionWindow_) settings.setValue("window/companion", companionWindow_->saveGeometry());
     session_.dropRecovery();
+    if (companionWindow_) detachCompanion(false);
     event->accept();
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+    QMainWindow::resizeEvent(event);
+    // On a narrow window the figures at the top give way to the menus.
+    cost_->setVisible(width() >= 1180);
 }
 
 } // namespace thallos

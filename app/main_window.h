@@ -5,6 +5,7 @@
 
 #include <QMainWindow>
 
+#include "app/commands.h"
 #include "app/engine.h"
 #include "app/pane.h"
 #include "app/render_job.h"
@@ -12,7 +13,9 @@
 #include "app/tools.h"
 
 class QLabel;
+class QMenuBar;
 class QProgressBar;
+class QSplitter;
 class QPushButton;
 class QToolButton;
 class QVBoxLayout;
@@ -25,6 +28,9 @@ class Register;
 class Inspector;
 class DayBand;
 class ShotStrip;
+class FindBox;
+class KeysSheet;
+class HistoryList;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -36,10 +42,16 @@ public:
     Engine& engine() { return engine_; }
     ShotPane& shotPane() { return *shotPane_; }
     PlanPane& planPane() { return *planPane_; }
+    Commands& commands() { return commands_; }
     Pane& mainPane() { return planIsMain_ ? static_cast<Pane&>(*planPane_) : *shotPane_; }
     void openProject(const std::filesystem::path& file); // tells failures in a message
-    void importModel(const std::filesystem::path& file); // in the background
+    // In the background; without a place, beside what stands already.
+    void importModel(const std::filesystem::path& file, const std::optional<V2f>& at = std::nullopt);
+    // A file that was dropped on the window, by its kind; at a place on a pane, if it fell there.
+    void take(const std::filesystem::path& file, const PanePoint* at);
     void startRender(const RenderOrder& order);
+    // What follows from the preferences as they are stored now.
+    void applyPreferences();
     bool rendering() const { return job_ != nullptr; }
     bool importing() const { return importing_; }
     // Offers what a crash left behind; called once after the window is shown.
@@ -51,32 +63,56 @@ public slots:
 
 protected:
     void closeEvent(QCloseEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
     bool eventFilter(QObject* object, QEvent* event) override;
 
 private:
     void makeTopBar(QVBoxLayout* column);
-    void makeActions();
+    // The table of commands, by menu.
+    void makeCommands();
+    void projectCommands();
+    void editCommands();
+    void itemCommands();
+    void lookCommands();
+    void toolCommands();
+    void helpCommands();
+    void restorePlaces();
     void arrange();
+    void detachCompanion(bool apart); // into a window of its own, for a second monitor
     void pickLeaf(const QString& id);
+    void setTool(Tool* tool);
+    void toggleMeasure();
     void showVerb();
     void refreshBar();
+    void refreshStates(); // of commands, after a moment
     void tell(const QString& sentence, bool trouble = true);
-    bool save(bool as);
+    bool save(bool as, bool wait = false);
+    void saveCopy();
     bool letGo(); // false: the user keeps the unsaved project open
     void newProject();
     void openDialog();
+    void openRecent();
     void importDialog();
+    void importHeights(const std::filesystem::path& file);
+    void layPicture(const std::filesystem::path& file, const PanePoint& at);
+    void savePicture();
     void guarded(const std::function<void()>& act); // errors become a message
     void remember(const std::filesystem::path& file);
     void deleteChosen();
     void paste();
-    bool typing() const; // a field has the focus
-    QAction* command(const QString& text, const QKeySequence& key, const std::function<void()>& act);
+    void groupChosen();
+    void frame(bool all);
+    Box3f boxOf(const std::vector<Id>& ids) const; // leaves; none: the whole site's items
+    void goTo(Id id); // found by typing
+    Pane& activePane();
 
     std::shared_ptr<const PlantLibrary> library_;
     Session session_;
     Engine engine_;
     Tools tools_;
+    Commands commands_;
     Stem* stem_;
     Leaves* leaves_;
     ShotPane* shotPane_;
@@ -86,13 +122,20 @@ private:
     DayBand* dayBand_;
     ShotStrip* shotStrip_;
     QWidget *mainPlace_, *companionPlace_;
-    QToolButton *projectButton_, *undo_, *redo_;
-    QLabel *cost_, *message_;
+    QSplitter *columns_, *rightSplit_;
+    QWidget* companionWindow_ = nullptr;
+    QMenuBar* menuBar_;
+    QToolButton *undo_, *redo_;
+    QLabel *title_, *cost_, *message_;
     QPushButton* render_;
     QWidget* jobBox_;
     QProgressBar* jobBar_;
     QLabel* jobText_;
-    QTimer* messageTimer_;
+    QTimer *messageTimer_, *stateTimer_;
+    FindBox* findBox_;
+    KeysSheet* keysSheet_ = nullptr;
+    HistoryList* historyList_ = nullptr;
+    Tool* beforeMeasure_ = nullptr;
     RenderJob* job_ = nullptr;
     bool planIsMain_ = false, importing_ = false;
     std::map<int, bool> planOfVerb_; // which pane each verb had in the main place

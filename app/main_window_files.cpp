@@ -3,63 +3,101 @@
 
 #include <cmath>
 
+#include <QDateTime>
 #include <QDialogButtonBox>
+#include <QDragEnterEvent>
 #include <QFileDialog>
 #include <QFormLayout>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMessageBox>
+#include <QMimeData>
 #include <QProgressBar>
 #include <QPushButton>
+#include <QSaveFile>
 #include <QSettings>
 #include <QStandardPaths>
 
+#include "app/windows/recent_window.h"
 #include "core/base/error.h"
 #include "core/base/quantity.h"
 #include "core/exchange/foreign.h"
+#include "core/exchange/survey.h"
+#include "core/trace/probe.h"
 
 namespace thallos {
 
 namespace fs = std::filesystem;
 
 void MainWindow::remember(const fs::path& file) {
-    QSettings settings;
-    QStringList list = settings.value("files/recent").toStringList();
-    const QString f = QString::fromStdString(fs::absolute(file).string());
-    list.removeAll(f);
-    list.prepend(f);
-    settings.setValue("files/recent", list.mid(0, 12));
+    const bool same = session_.file() == file && !session_.looking();
+    rememberFile(QString::fromStdString(file.string()), same ? shotPane_->picture().image : QImage());
 }
 
 void MainWindow::openProject(const fs::path& file) {
     guarded([&] {
         session_.open(file);
-        remember(file);
+        rememberFile(QString::fromStdString(file.string()));
     });
 }
 
-bool MainWindow::save(bool as) {
-    fs::path file = session_.file();
-    if (as || file.empty() || session_.readOnly()) {
-        const QString start = file.empty() ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) + "/" +
-                                                 QString::fromStdString(session_.project().site->name) + ".thallos"
-                                           : QString::fromStdString(file.string());
-        QString f = QFileDialog::getSaveFileName(this, tr("Save project"), start, tr("Thallos projects (*.thallos)"),
-                                                 nullptr, QFileDialog::DontUseNativeDialog);
-        if (f.isEmpty()) return false;
-        if (!f.endsWith(".thallos")) f += ".thallos";
-        file = f.toStdString();
-        as = true;
+void MainWindow::openRecent() {
+    RecentWindow window(this);
+    if (window.exec() == QDialog::Accepted && letGo()) openProject(window.chosen().toStdString());
+}
+
+static QString askForProjectFile(QWidget* parent, const QString& title, const Session& session) {
+    const fs::path file = session.file();
+    const QString start = file.empty() ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) + "/" +
+                                             QString::fromStdString(session.project().site->name) + ".thallos"
+                                       : QString::fromStdString(file.string());
+    QString f = QFileDialog::getSaveFileName(parent, title, start, QObject::tr("Thallos projects (*.thallos)"), nullptr,
+                                             QFileDialog::DontUseNativeDialog);
+    if (!f.isEmpty() && !f.endsWith(".thallos")) f += ".thallos";
+    return f;
+}
+
+bool MainWindow::save(bool as, bool wait) {
+    fs::path file;
+    if (as || session_.file().empty() || session_.readOnly()) {
+        file = askForProjectFile(this, tr("Save project"), session_).toStdString();
+        if (file.empty()) return false;
     }
     try {
-        as ? session_.saveAs(file) : session_.save();
-        remember(file);
-        tell(tr("Saved."), false);
-        return true;
+        session_.startSaving(file);
+        if (wait) session_.finishSaving();
+        return !wait || !session_.unsaved();
     } catch (const std::exception& e) {
         tell(QString::fromUtf8(e.what()));
         return false;
     }
+}
+
+void MainWindow::saveCopy() {
+    const QString f = askForProjectFile(this, tr("Save a copy"), session_);
+    if (f.isEmpty()) return;
+    guarded([&] {
+        if (fs::path(f.toStdString()) == session_.file())
+            throw Error(Error::Kind::Invalid, "is the project's own file", f.toStdString(), "choose another name");
+        saveProjectAs(session_.project(), f.toStdString());
+        tell(tr("Saved a copy as %1.").arg(f), false);
+    });
+}
+
+void MainWindow::savePicture() {
+    const QString folder =
+        QSettings()
+            .value("files/pictures", QStandardPaths::writableLocation(QStandardPaths::PicturesLocation))
+            .toString();
+    QString f = QFileDialog::getSaveFileName(this, tr("Save the picture shown"), folder + "/" + tr("Shot") + ".png",
+                                             tr("Pictures (*.png *.jpg)"), nullptr, QFileDialog::DontUseNativeDialog);
+    if (f.isEmpty()) return;
+    if (QFileInfo(f).suffix().isEmpty()) f += ".png";
+    QSettings().setValue("files/pictures", QFileInfo(f).path());
+    QSaveFile out(f);
+    const bool good = out.open(QIODevice::WriteOnly) &&
+                      shotPane_->picture().image.save(&out, QFileInfo(f).suffix().toLatin1().constData(), 95) && out.commit();
+    tell(good ? tr("Saved %1.").arg(f) : tr("%1: can't be written: %2.").arg(f, out.errorString()), !good);
 }
 
 bool MainWindow::letGo() {
@@ -72,7 +110,7 @@ bool MainWindow::letGo() {
     auto* drop = box.addButton(tr("Do not save"), QMessageBox::DestructiveRole);
     box.addButton(tr("Stay"), QMessageBox::RejectRole);
     box.exec();
-    if (box.clickedButton() == keep) return save(false);
+    if (box.clickedButton() == keep) return save(false, true);
     return box.clickedButton() == drop;
 }
 
@@ -124,7 +162,7 @@ void MainWindow::importDialog() {
     importModel(f.toStdString());
 }
 
-void MainWindow::importModel(const fs::path& file) {
+void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& where) {
     if (importing_) return tell(tr("Another model is being read; wait for it or stop it."));
     importing_ = true;
     importProgress_ = std::make_shared<Progress>();
@@ -132,7 +170,7 @@ void MainWindow::importModel(const fs::path& file) {
     jobBar_->setRange(0, 0);
     jobBox_->show();
     if (importThread_.joinable()) importThread_.join();
-    importThread_ = std::thread([this, file, progress = importProgress_] {
+    importThread_ = std::thread([this, file, where, progress = importProgress_] {
         std::shared_ptr<const Model> model;
         QString failure;
         try {
@@ -142,7 +180,7 @@ void MainWindow::importModel(const fs::path& file) {
         } catch (const std::exception& e) {
             failure = QString::fromUtf8(e.what());
         }
-        QMetaObject::invokeMethod(this, [this, model, failure] {
+        QMetaObject::invokeMethod(this, [this, model, failure, where] {
             importing_ = false;
             jobBox_->setVisible(job_);
             jobBar_->setRange(0, 1000);
@@ -163,7 +201,8 @@ void MainWindow::importModel(const fs::path& file) {
                 }
                 return false;
             };
-            for (int ring = 0; ring < 40 && overlaps(at); ++ring)
+            if (where) at = *where;
+            for (int ring = 0; ring < 40 && !where && overlaps(at); ++ring)
                 for (int k = 0; k < 12 && overlaps(at); ++k)
                     at = V2f(std::cos(static_cast<float>(k) * 0.5236f), std::sin(static_cast<float>(k) * 0.5236f)) *
                          (6.0f * static_cast<float>(ring + 1));
@@ -183,12 +222,90 @@ void MainWindow::importModel(const fs::path& file) {
     });
 }
 
+void MainWindow::importHeights(const fs::path& file) {
+    guarded([&] {
+        const HeightRaster raster = thallos::importHeights(file, 100);
+        Ground g = surveyed(*session_.project().ground, raster, Fit::Resample, file.filename().string());
+        session_.edit(tr("Lay a survey"), withGround(session_.project(), std::move(g)));
+        tell(tr("%1: %2 × %3 heights, laid over the whole ground.")
+                 .arg(QString::fromStdString(file.filename().string()))
+                 .arg(raster.width)
+                 .arg(raster.height),
+             false);
+    });
+}
+
+void MainWindow::layPicture(const fs::path& file, const PanePoint& at) {
+    const auto scene = engine_.scene();
+    const QString name = QString::fromStdString(file.filename().string());
+    const Item* item = session_.item(at.item);
+    const auto* b = bodyOf<Building>(item);
+    if (!b || !scene || at.direction == V3f(0))
+        return tell(tr("%1: drop it on a part of a building, whose material it will be.").arg(name));
+    const Probed on = probe(*scene, at.origin, at.direction);
+    const QImage image = QImage(QString::fromStdString(file.string())).convertToFormat(QImage::Format_RGBA8888);
+    if (image.isNull()) return tell(tr("%1: can't be read as a picture.").arg(name));
+    const QImage fit = image.width() > 4096 || image.height() > 4096
+                           ? image.scaled(4096, 4096, Qt::KeepAspectRatio, Qt::SmoothTransformation)
+                           : image;
+    auto texture = std::make_shared<Texture>(Texture{fit.width(), fit.height(), {}});
+    texture->rgba.resize(static_cast<size_t>(fit.width()) * fit.height() * 4);
+    for (int y = 0; y < fit.height(); ++y)
+        std::memcpy(&texture->rgba[static_cast<size_t>(y) * fit.width() * 4], fit.constScanLine(y),
+                    static_cast<size_t>(fit.width()) * 4);
+    session_.editItem(tr("Lay a picture"), item->id, [&](Item& i) {
+        for (Surface& s : std::get<Building>(i.body).surfaces)
+            if (s.name == on.material) {
+                s.texture = texture;
+                s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
+                s.baseColor = Rgb(0.9f);
+                s.pattern = Pattern::None;
+            }
+    });
+    session_.choose(item->id);
+    tell(tr("%1 lies on %2.").arg(name, QString::fromStdString(on.material)), false);
+}
+
+void MainWindow::take(const fs::path& file, const PanePoint* at) {
+    std::string kind = file.extension().string();
+    for (char& c : kind) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    const auto is = [&](std::initializer_list<const char*> kinds) {
+        return std::any_of(kinds.begin(), kinds.end(), [&](const char* k) { return kind == k; });
+    };
+    const std::optional<V2f> place = at && at->ground ? std::optional(xy(*at->ground)) : std::nullopt;
+    if (is({".thallos"})) {
+        if (letGo()) openProject(file);
+    } else if (is({".glb", ".gltf", ".obj", ".fbx", ".dae", ".3ds", ".stl", ".ply", ".dxf", ".ifc"}))
+        importModel(file, place);
+    else if (is({".tif", ".tiff", ".asc", ".hgt"}))
+        importHeights(file);
+    else if (is({".png", ".jpg", ".jpeg", ".webp"}))
+        layPicture(file, at ? *at : PanePoint());
+    else
+        tell(tr("%1: is no project, model, picture or elevation.").arg(QString::fromStdString(file.filename().string())));
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasUrls()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    PanePoint point;
+    const QPoint at = event->position().toPoint();
+    for (Pane* pane : {static_cast<Pane*>(shotPane_), static_cast<Pane*>(planPane_)})
+        if (const QPoint p = pane->mapFrom(this, at); pane->isVisible() && pane->rect().contains(p)) point = pane->pick(p);
+    event->acceptProposedAction();
+    for (const QUrl& url : event->mimeData()->urls())
+        if (url.isLocalFile()) take(url.toLocalFile().toStdString(), &point);
+}
+
 void MainWindow::offerRecovery() {
     for (const Recovery& r : findRecoveries(stateFolder() / "recovery")) {
         QMessageBox box(
             QMessageBox::Question, tr("Recovered work"),
-            tr("“%1” was open when Thallos ended unexpectedly. Its work up to the last half minute was kept.")
-                .arg(QString::fromStdString(r.name)),
+            tr("“%1” was open when Thallos ended unexpectedly. Its work was kept at %2; what was done after that is lost.")
+                .arg(QString::fromStdString(r.name),
+                     QFileInfo(QString::fromStdString(r.file.string())).lastModified().toString("d MMM, HH:mm:ss")),
             QMessageBox::NoButton, this);
         auto* open = box.addButton(tr("Open it"), QMessageBox::AcceptRole);
         auto* drop = box.addButton(tr("Discard it"), QMessageBox::DestructiveRole);

@@ -15,8 +15,24 @@
 
 namespace thallos {
 
-ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& tip, QWidget* parent)
+namespace {
+bool feet = false;
+}
+
+void ValueRow::showFeet(bool shown) {
+    feet = shown;
+}
+
+double ValueRow::unitFactor() const {
+    return range_.dimension == Dimension::Percent ? 100 : range_.unit == "ft" ? 1 / 0.3048 : 1;
+}
+
+ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& what, QWidget* parent)
     : QWidget(parent), label_(label), range_(range), value_(range.normal) {
+    if (feet && range_.unit == "m") range_.unit = "ft";
+    const auto text = [this](double v) { return QString::fromStdString(formatNumber(v * unitFactor(), range_.decimals)); };
+    const QString tip = tr("%1\nFrom %2 to %3 %4, usually %5 (Ctrl+Backspace)")
+                            .arg(what, text(range.low), text(range.high), range_.unit, text(range.normal));
     setFixedHeight(28);
     setToolTip(tip);
     field_ = new QLineEdit(this);
@@ -46,8 +62,8 @@ double ValueRow::fromShare(double s) const {
 }
 
 void ValueRow::show() {
-    const double shown = range_.dimension == Dimension::Percent ? value_ * 100 : value_;
-    const QString number = QString::fromStdString(formatNumber(shown, range_.decimals));
+    const QString number =
+        mixed_ ? QString() : QString::fromStdString(formatNumber(value_ * unitFactor(), range_.decimals));
     if (field_->text() != number) field_->setText(number);
     field_->setProperty("wrong", false);
     field_->style()->unpolish(field_);
@@ -55,6 +71,13 @@ void ValueRow::show() {
     setFixedHeight(28);
     reason_->hide();
     update();
+}
+
+void ValueRow::setMixed(bool mixed) {
+    if (mixed_ == mixed) return;
+    mixed_ = mixed;
+    field_->setPlaceholderText(mixed ? tr("mixed") : QString());
+    if (!field_->hasFocus() || !field_->isModified()) show();
 }
 
 void ValueRow::setValue(double value) {
@@ -68,7 +91,7 @@ void ValueRow::typed() {
     try {
         const double v = parseQuantity(field_->text().toStdString(), range_.dimension, range_.unit.toStdString());
         if (v < range_.low - 1e-9 || v > range_.high + 1e-9) {
-            const double k = range_.dimension == Dimension::Percent ? 100 : 1;
+            const double k = unitFactor();
             throw Error(Error::Kind::Invalid,
                         tr("From %1 to %2")
                             .arg(QString::fromStdString(formatNumber(range_.low * k, range_.decimals)),
@@ -77,6 +100,7 @@ void ValueRow::typed() {
                         "");
         }
         field_->setModified(false);
+        mixed_ = false;
         value_ = v;
         show();
         Q_EMIT changed(v, false);
@@ -98,11 +122,21 @@ void ValueRow::step(double by) {
     const double v = range_.logarithmic ? value_ * std::pow(range_.high / range_.low, by / 100)
                                         : value_ + (range_.high - range_.low) * by / 100;
     // Steps land on round values.
-    const double unit = std::pow(10, range_.dimension == Dimension::Percent ? -2 - range_.decimals : -range_.decimals);
+    const double unit = std::pow(10, -range_.decimals) / unitFactor();
     value_ = std::clamp(std::round(v / unit) * unit, range_.low, range_.high);
     field_->setModified(false);
+    mixed_ = false;
     show();
     Q_EMIT changed(value_, false);
+}
+
+void ValueRow::reset() {
+    value_ = range_.normal;
+    field_->setModified(false);
+    mixed_ = false;
+    show();
+    Q_EMIT changed(value_, false);
+    Q_EMIT settled();
 }
 
 void ValueRow::paintEvent(QPaintEvent*) {
@@ -116,6 +150,10 @@ void ValueRow::paintEvent(QPaintEvent*) {
     const double y = 14, x = s.left() + toShare(value_) * s.width();
     p.setPen(QPen(t.sliderLine, 2));
     p.drawLine(QPointF(s.left(), y), QPointF(s.right(), y));
+    if (!isEnabled() || mixed_) {
+        field_->setGeometry(width() - 92, 3, 80, 22);
+        return;
+    }
     p.setPen(QPen(t.accent, 2));
     p.drawLine(QPointF(s.left(), y), QPointF(x, y));
     p.setPen(QPen(t.accent, 1.5));
@@ -146,6 +184,10 @@ bool ValueRow::eventFilter(QObject* object, QEvent* event) {
             step(key->key() == Qt::Key_Up ? size : -size);
             return true;
         }
+        if (key->key() == Qt::Key_Backspace && (key->modifiers() & Qt::ControlModifier)) {
+            reset();
+            return true;
+        }
         if (key->key() == Qt::Key_Escape) {
             field_->setModified(false);
             show();
@@ -155,7 +197,10 @@ bool ValueRow::eventFilter(QObject* object, QEvent* event) {
     }
     if (event->type() == QEvent::Wheel && field_->hasFocus()) {
         auto* wheel = static_cast<QWheelEvent*>(event);
-        step(wheel->angleDelta().y() > 0 ? 1 : -1);
+        const double size = wheel->modifiers() & Qt::ShiftModifier     ? 10
+                            : wheel->modifiers() & Qt::ControlModifier ? 0.1
+                                                                       : 1;
+        step(wheel->angleDelta().y() > 0 ? size : -size);
         return true;
     }
     return QWidget::eventFilter(object, event);
@@ -164,6 +209,7 @@ bool ValueRow::eventFilter(QObject* object, QEvent* event) {
 void ValueRow::slide(double x) {
     const QRectF s = sliderRect();
     value_ = fromShare((x - s.left()) / s.width());
+    mixed_ = false;
     field_->setModified(false);
     show();
     Q_EMIT changed(value_, true);
@@ -182,10 +228,7 @@ void ValueRow::mouseReleaseEvent(QMouseEvent*) {
     Q_EMIT settled();
 }
 void ValueRow::mouseDoubleClickEvent(QMouseEvent*) { // back to what is usual
-    value_ = range_.normal;
-    show();
-    Q_EMIT changed(value_, false);
-    Q_EMIT settled();
+    reset();
 }
 
 } // namespace thallos

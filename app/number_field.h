@@ -34,6 +34,8 @@ class ValueRow : public QWidget {
 public:
     ValueRow(const QString& label, const ValueRange& range, const QString& tip, QWidget* parent = nullptr);
     void setValue(double value); // silent
+    void setMixed(bool mixed);   // several values: none is shown until one is set
+    static void showFeet(bool feet); // lengths of rows made from now on
     double value() const { return value_; }
     QLineEdit* field() const { return field_; }
     bool sliding() const { return sliding_; }
@@ -58,12 +60,14 @@ private:
     void slide(double x);
     void typed();
     void step(double by);
+    void reset();
+    double unitFactor() const; // of what is shown
     QString label_;
     ValueRange range_;
     QLineEdit* field_;
     QLabel* reason_;
     double value_ = 0;
-    bool sliding_ = false;
+    bool sliding_ = false, mixed_ = false;
 };
 
 } // namespace thallos

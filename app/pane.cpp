@@ -7,10 +7,14 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
+#include <QNativeGestureEvent>
+#include <QTabletEvent>
 
 #include "app/theme.h"
 #include "app/tool.h"
-#include "core/trace/scene.h"
+#include "app/tools/drawing.h"
+#include "core/trace/probe.h"
+#include "core/trace/ray.h"
 #include "core/trace/shading.h"
 
 namespace thallos {
@@ -87,20 +91,39 @@ std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
         for (const auto& a : d->areas) lines.push_back(groundLine(smoothOutline(a), true));
     else if (const auto* c = std::get_if<Clearing>(&item.body))
         for (const auto& a : c->areas) lines.push_back(groundLine(smoothOutline(a), true));
-    else if (const auto* p = std::get_if<Planting>(&item.body))
+    else if (const auto* p = std::get_if<Planting>(&item.body)) {
+        const int one = session_.chosen() == item.id ? session_.specimen() : -1;
         for (size_t i = 0; i < p->specimens.size() && i < 400; ++i)
-            lines.push_back(groundCircle(p->specimens[i].at, 0.5f));
+            if (one < 0 || i == static_cast<size_t>(one)) lines.push_back(groundCircle(p->specimens[i].at, 0.5f));
+    } else if (const auto* m = std::get_if<Mark>(&item.body)) {
+        QPolygonF line;
+        for (const V3f& q : m->points)
+            if (const auto s = toScreen(q)) line << *s;
+        lines.push_back(line);
+    }
     return lines;
+}
+
+void Pane::drawMarks(QPainter& painter) const {
+    for (const auto& item : session_.project().items) {
+        const auto* mark = std::get_if<Mark>(&item->body);
+        if (!mark || !session_.seen(*item)) continue;
+        drawMeasured(painter, *this, mark->points, false);
+    }
 }
 
 void Pane::drawChosen(QPainter& painter) const {
     std::vector<QPolygonF> lines;
-    for (const Id id : session_.allChosen())
-        for (QPolygonF& l : outlineOf(*session_.item(id))) lines.push_back(std::move(l));
+    for (const Id id : session_.chosenLeaves())
+        if (const Item* item = session_.item(id); item && session_.seen(*item))
+            for (QPolygonF& l : outlineOf(*item)) lines.push_back(std::move(l));
     if (drag_ == Drag::Frame) {
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(Theme::now().accent, 1, Qt::DashLine));
-        painter.drawRect(QRectF(pressed_, last_).normalized());
+        if (outline_.isEmpty())
+            painter.drawRect(QRectF(pressed_, last_).normalized());
+        else
+            painter.drawPolygon(outline_);
     }
     for (const QPolygonF& l : lines) {
         painter.setBrush(Qt::NoBrush);
@@ -111,9 +134,70 @@ void Pane::drawChosen(QPainter& painter) const {
     }
 }
 
+void Pane::drawProbe(QPainter& painter) const {
+    if (!probing_ || probed_.isEmpty()) return;
+    const QFontMetricsF m(typeface(Type::Small));
+    double wide = 0;
+    for (const QString& line : probed_) wide = std::max(wide, m.horizontalAdvance(line));
+    const QSizeF size(wide + 20, 17.0 * static_cast<double>(probed_.size()) + 10);
+    QPointF corner = last_ + QPointF(18, 18);
+    corner.setX(std::clamp(corner.x(), 4.0, std::max(4.0, width() - size.width() - 4)));
+    if (corner.y() + size.height() > height() - 4) corner.setY(std::max(4.0, last_.y() - size.height() - 12));
+    const Theme& t = Theme::now();
+    painter.setPen(QPen(t.line, 1));
+    painter.setBrush(t.field);
+    painter.drawRoundedRect(QRectF(corner, size), 4, 4);
+    painter.setPen(t.ink);
+    for (qsizetype i = 0; i < probed_.size(); ++i) {
+        painter.setFont(typeface(i == 0 ? Type::Medium : Type::Small));
+        painter.drawText(QRectF(corner + QPointF(10, 5 + 17.0 * static_cast<double>(i)), QSizeF(wide + 4, 17)),
+                         Qt::AlignVCenter, probed_[i]);
+    }
+    painter.setPen(QPen(t.accent, 1.5));
+    painter.drawLine(last_ - QPointF(7, 0), last_ + QPointF(7, 0));
+    painter.drawLine(last_ - QPointF(0, 7), last_ + QPointF(0, 7));
+}
+
+void Pane::probe() {
+    probed_.clear();
+    const auto scene = engine_.scene();
+    if (!rect().contains(last_.toPoint())) last_ = rect().center(); // by keyboard alone: the middle
+    const PanePoint point = pick(last_);
+    if (!scene || point.direction == V3f(0)) return;
+    const Probed p = thallos::probe(*scene, point.origin, point.direction);
+    const Item* item = session_.item(p.item);
+    const auto text = [](const std::string& s) { return QString::fromStdString(s); };
+    if (std::isinf(p.distance))
+        probed_ << tr("Sky");
+    else {
+        QStringList head;
+        head << (item ? text(item->name) : tr("Ground"));
+        if (!p.plant.empty()) head << text(p.plant);
+        if (!p.part.empty() && item && p.part != item->name) head << text(p.part);
+        probed_ << head.join(" · ");
+        if (!p.material.empty()) probed_ << text(p.material);
+        QStringList where{tr("%1 m away").arg(p.distance, 0, 'f', 2), tr("slope %1°").arg(degrees(p.slope), 0, 'f', 1)};
+        probed_ << where.join(" · ");
+        QString height = tr("height %1 m").arg(p.position.z, 0, 'f', 2);
+        if (p.onSite && std::abs(p.overGround) > 0.02f)
+            height += tr(", %1 m over the ground").arg(p.overGround, 0, 'f', 2);
+        probed_ << height;
+    }
+    if (const auto light = luminanceAt(last_)) {
+        const auto [cd, ev] = *light;
+        QString line = tr("%1 cd/m²").arg(cd, 0, 'f', cd < 10 ? 2 : 0);
+        if (cd > 0) {
+            const double stops = std::log2(cd / (0.125 * std::exp2(ev)));
+            line += tr(" · %1%2 stops from middle grey").arg(stops < 0 ? "−" : "+").arg(std::abs(stops), 0, 'f', 1);
+        }
+        probed_ << line;
+    }
+}
+
 void Pane::drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const {
     QString text = tool_ ? tool_->hint()
-                         : tr("Left click chooses · right drag looks around · middle drag shifts · wheel goes nearer");
+                         : tr("Left click chooses · right drag goes round what is under the pointer · middle drag shifts · "
+                            "wheel goes nearer");
     const QFontMetricsF m(typeface(Type::Small));
     text = m.elidedText(text, Qt::ElideRight, room - 20);
     drawChip(painter, bottomLeft - QPointF(0, 22), text, typeface(Type::Small));
@@ -122,18 +206,23 @@ void Pane::drawHint(QPainter& painter, const QPointF& bottomLeft, double room) c
 void Pane::mousePressEvent(QMouseEvent* event) {
     setFocus(Qt::MouseFocusReason);
     last_ = event->position();
+    if (busy() && drag_ == Drag::Tool) return; // another button during a drag
     if (event->button() == Qt::RightButton || event->button() == Qt::MiddleButton) {
-        drag_ =
-            event->button() == Qt::MiddleButton || (event->modifiers() & Qt::ShiftModifier) ? Drag::Shift : Drag::Look;
+        const bool shift = event->button() == Qt::MiddleButton || (event->modifiers() & Qt::ShiftModifier);
+        drag_ = shift ? Drag::Shift : event->modifiers() & Qt::ControlModifier ? Drag::Turn : Drag::Orbit;
+        orbitAbout_ = pick(last_).surface;
         setCursor(Qt::ClosedHandCursor);
         return;
     }
     if (event->button() != Qt::LeftButton) return;
-    const PanePoint point = pick(event->position(), event->modifiers());
+    PanePoint point = pick(event->position(), event->modifiers());
+    point.pressure = pressure_;
     pressed_ = event->position();
     const Id under = session_.choosable(point.under);
-    if (choosing() && (event->modifiers() & Qt::ShiftModifier)) {
+    if (choosing() && (event->modifiers() & Qt::ShiftModifier) && !(tool_ && tool_->grips(*this, point))) {
         drag_ = under ? Drag::None : Drag::Frame;
+        outline_.clear();
+        if (!under && (event->modifiers() & Qt::ControlModifier)) outline_ << pressed_;
         if (under) session_.chooseAlso(under);
         chosenByPress_ = {};
         return;
@@ -141,14 +230,17 @@ void Pane::mousePressEvent(QMouseEvent* event) {
     // A press on what is chosen may begin a drag of all of it: it is chosen alone only by the release.
     chosenByPress_ = under;
     chosenBefore_ = session_.allChosen().size() == 1 ? session_.chosen() : Id{};
+    wholeBefore_ = session_.specimen() < 0;
     if (tool_ && tool_->press(*this, point)) {
         drag_ = Drag::Tool;
         update();
         return;
     }
-    if (choosing() && !under)
+    if (choosing() && !under) {
         drag_ = Drag::Frame;
-    else if (!session_.isChosen(under))
+        outline_.clear();
+        if (event->modifiers() & Qt::ControlModifier) outline_ << pressed_;
+    } else if (!session_.isChosen(under))
         session_.choose(under);
 }
 
@@ -156,22 +248,34 @@ bool Pane::choosing() const {
     return !tool_ || tool_->chooses();
 }
 
-// Visible items of the verb, not locked, the middle of whose outline lies in the rectangle.
+bool Pane::busy() const {
+    return drag_ != Drag::None || (tool_ && tool_->busy());
+}
+
+// Seen items of the verb, not locked, the middle of whose outline lies in the rectangle or the drawn outline; groups for
+// what they hold.
 std::vector<Id> Pane::framed() const {
     const QRectF frame = QRectF(pressed_, last_).normalized();
     std::vector<Id> ids;
-    for (const auto& item : session_.project().items) {
-        if (!item->visible || item->locked || !belongs(*item, session_.verb())) continue;
+    const Project& project = session_.project();
+    for (const auto& item : project.items) {
+        if (!session_.seen(*item) || fixed(project, *item) || !belongs(project, *item, session_.verb())) continue;
         QRectF all;
         for (const QPolygonF& l : outlineOf(*item))
             all = all.isNull() ? l.boundingRect() : all.united(l.boundingRect());
-        if (!all.isNull() && frame.contains(all.center())) ids.push_back(item->id);
+        if (all.isNull()) continue;
+        const bool in = outline_.isEmpty() ? frame.contains(all.center())
+                                           : outline_.containsPoint(all.center(), Qt::OddEvenFill);
+        const Id id = outermost(project, item->id);
+        if (in && std::find(ids.begin(), ids.end(), id) == ids.end()) ids.push_back(id);
     }
     return ids;
 }
 
 void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, PanePoint& point) const {
     const auto scene = engine_.scene();
+    point.origin = origin;
+    point.direction = direction;
     const auto isGround = [&](const Hit& hit) {
         const ObjectKind kind = scene->objects[hit.object].kind;
         return kind == ObjectKind::Ground || kind == ObjectKind::Far;
@@ -185,7 +289,10 @@ void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, Pane
         const Id id = itemAt(*scene, hit);
         const bool known = std::find(point.under.begin(), point.under.end(), id) != point.under.end();
         if (!known && id) point.under.push_back(id);
-        if (k == 0) point.item = id;
+        if (k == 0) {
+            point.item = id;
+            if (hit.plant && bodyOf<Planting>(session_.item(id))) point.specimen = static_cast<int>(hit.plant->key);
+        }
         o = hit.position + direction * (known ? 0.2f : 0.01f); // quickly through a crown or a meadow
     }
     // The ground without the plants on it.
@@ -203,48 +310,85 @@ void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, Pane
 
 void Pane::mouseMoveEvent(QMouseEvent* event) {
     const QPointF at = event->position();
-    if (drag_ == Drag::Tool && tool_)
-        tool_->move(*this, pick(at, event->modifiers()));
-    else if (drag_ == Drag::Look || drag_ == Drag::Shift)
+    if (drag_ == Drag::Tool && tool_) {
+        PanePoint point = pick(at, event->modifiers());
+        point.pressure = pressure_;
+        tool_->move(*this, point);
+    } else if (drag_ == Drag::Orbit || drag_ == Drag::Turn || drag_ == Drag::Shift)
         lookBy(at - last_, drag_, last_);
-    else {
-        const PanePoint point = pick(at, event->modifiers());
-        if (tool_) tool_->hover(*this, point);
-        Q_EMIT hovered(point);
-    }
+    else if (drag_ == Drag::Frame) {
+        if (!outline_.isEmpty()) outline_ << at;
+    } else if (tool_)
+        tool_->hover(*this, pick(at, event->modifiers()));
     last_ = at;
+    if (probing_) probe();
     update();
 }
 
 void Pane::mouseReleaseEvent(QMouseEvent* event) {
     const bool still = QLineF(pressed_, event->position()).length() < 4;
-    if (drag_ == Drag::Tool && tool_ && event->button() == Qt::LeftButton)
-        tool_->release(*this, pick(event->position(), event->modifiers()));
-    else if (drag_ == Drag::Frame) {
+    const bool left = event->button() == Qt::LeftButton;
+    if (drag_ == Drag::Tool) {
+        if (!left) return;
+        if (tool_) tool_->release(*this, pick(event->position(), event->modifiers()));
+    } else if (drag_ == Drag::Frame && left) {
         last_ = event->position();
-        std::vector<Id> ids = still ? std::vector<Id>{} : framed();
-        if (event->modifiers() & Qt::ShiftModifier)
-            ids.insert(ids.begin(), session_.allChosen().begin(), session_.allChosen().end());
+        const std::vector<Id> in = still ? std::vector<Id>{} : framed();
+        std::vector<Id> ids = in;
+        if (event->modifiers() & Qt::ShiftModifier) {
+            // Added to what is chosen; taken away when all of it was chosen already.
+            const bool all = !in.empty() && std::all_of(in.begin(), in.end(), [&](Id id) { return session_.isChosen(id); });
+            ids = session_.allChosen();
+            std::erase_if(ids, [&](Id id) { return std::find(in.begin(), in.end(), id) != in.end(); });
+            if (!all) ids.insert(ids.end(), in.begin(), in.end());
+        }
+        outline_.clear();
         session_.chooseAll(std::move(ids));
     }
-    if (choosing() && event->button() == Qt::LeftButton && still && chosenByPress_) {
-        // A click in the same place again goes on to what lies beneath.
+    if (choosing() && left && still && chosenByPress_) {
+        // A click in the same place again goes on: into a group, to one specimen of a planting, to what lies beneath.
         Id next = chosenByPress_;
+        int specimen = -1;
         if (QLineF(clickedBefore_, event->position()).length() < 4 && chosenBefore_) {
-            std::vector<Id> free = pick(event->position()).under;
-            std::erase_if(free, [this](Id id) { return !session_.item(id) || session_.item(id)->locked; });
+            const PanePoint point = pick(event->position());
+            const std::vector<Id> free = session_.choosables(point.under);
             const auto at = std::find(free.begin(), free.end(), chosenBefore_);
             if (at != free.end()) next = at + 1 == free.end() ? free.front() : *(at + 1);
+            if (point.item == chosenBefore_ && point.specimen >= 0 && wholeBefore_) {
+                next = chosenBefore_;
+                specimen = point.specimen;
+            }
         }
-        session_.choose(next);
+        if (specimen >= 0)
+            session_.chooseSpecimen(next, specimen);
+        else
+            session_.choose(next);
         clickedBefore_ = event->position();
     }
-    chosenByPress_ = {};
+    if (left) chosenByPress_ = {};
     if (drag_ != Drag::None) {
         drag_ = Drag::None;
         unsetCursor();
     }
     update();
+}
+
+void Pane::tabletEvent(QTabletEvent* event) {
+    // A pen is a mouse that also says how firmly it is held.
+    pressure_ = event->type() == QEvent::TabletRelease ? 1 : static_cast<float>(event->pressure());
+    const QEvent::Type type = event->type() == QEvent::TabletPress     ? QEvent::MouseButtonPress
+                              : event->type() == QEvent::TabletRelease ? QEvent::MouseButtonRelease
+                                                                       : QEvent::MouseMove;
+    QMouseEvent mouse(type, event->position(), event->globalPosition(), event->button(), event->buttons(),
+                      event->modifiers(), event->pointingDevice());
+    if (type == QEvent::MouseButtonPress)
+        mousePressEvent(&mouse);
+    else if (type == QEvent::MouseButtonRelease)
+        mouseReleaseEvent(&mouse);
+    else
+        mouseMoveEvent(&mouse);
+    if (type == QEvent::MouseButtonRelease) pressure_ = 1;
+    event->accept();
 }
 
 void Pane::mouseDoubleClickEvent(QMouseEvent* event) {
@@ -259,16 +403,41 @@ void Pane::leaveEvent(QEvent*) {
 }
 
 void Pane::wheelEvent(QWheelEvent* event) {
-    zoomBy(event->angleDelta().y() / 120.0, event->position());
+    // A trackpad tells pixels: two fingers shift the view, with Ctrl they go nearer. A wheel tells notches.
+    const QPointF pixels = event->pixelDelta();
+    if (!pixels.isNull() && event->phase() != Qt::NoScrollPhase && !(event->modifiers() & Qt::ControlModifier)) {
+        orbitAbout_ = pick(event->position()).surface;
+        lookBy(pixels, Drag::Shift, event->position());
+    } else
+        zoomBy(event->angleDelta().y() / 120.0, event->position());
     event->accept();
 }
 
 bool Pane::event(QEvent* event) {
+    // Keys that are the pane's or its tool's before they are commands of the window.
+    if (event->type() == QEvent::ShortcutOverride) {
+        auto* key = static_cast<QKeyEvent*>(event);
+        const bool plain = !(key->modifiers() & (Qt::ControlModifier | Qt::AltModifier | Qt::MetaModifier));
+        if (plain && (busy() || walksWith(*key) || (tool_ && tool_->wants(*this, *key)))) {
+            event->accept();
+            return true;
+        }
+    }
+    if (event->type() == QEvent::NativeGesture) {
+        auto* gesture = static_cast<QNativeGestureEvent*>(event);
+        if (gesture->gestureType() == Qt::ZoomNativeGesture) {
+            zoomBy(gesture->value() * 6, gesture->position());
+            return true;
+        }
+    }
     // Tab swaps the panes while one has the focus, instead of moving it on.
     if (event->type() == QEvent::KeyPress) {
         auto* key = static_cast<QKeyEvent*>(event);
         if (key->key() == Qt::Key_Tab && !(key->modifiers() & (Qt::ControlModifier | Qt::AltModifier))) {
-            Q_EMIT swapRequested();
+            if (tool_ && tool_->busy())
+                tool_->key(*this, key);
+            else
+                Q_EMIT swapRequested();
             return true;
         }
     }
@@ -280,13 +449,33 @@ void Pane::keyPressEvent(QKeyEvent* event) {
         update();
         return;
     }
+    if (event->key() == Qt::Key_Space && !(event->modifiers() & Qt::ControlModifier)) {
+        if (!event->isAutoRepeat()) {
+            probing_ = true;
+            probe();
+            update();
+        }
+        return;
+    }
     if (event->key() == Qt::Key_Escape) {
-        if (tool_) tool_->cancel();
-        session_.choose({});
+        if (drag_ == Drag::Frame) {
+            drag_ = Drag::None;
+            outline_.clear();
+        } else {
+            if (tool_) tool_->cancel();
+            session_.choose({});
+        }
         update();
         return;
     }
     lookKey(event);
+}
+
+void Pane::keyReleaseEvent(QKeyEvent* event) {
+    if (event->key() != Qt::Key_Space || event->isAutoRepeat()) return QWidget::keyReleaseEvent(event);
+    probing_ = false;
+    probed_.clear();
+    update();
 }
 
 } // namespace thallos

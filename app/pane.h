@@ -20,6 +20,9 @@ struct PanePoint {
     Id item;                    // of what is seen
     std::vector<Id> under;      // it and what lies behind it, down to the ground
     Qt::KeyboardModifiers modifiers;
+    V3f origin{0}, direction{0}; // of the ray; no direction: outside the picture
+    int specimen = -1;           // of the item, when that is a planting
+    float pressure = 1;          // of a pen
 };
 
 class Pane : public QWidget {
@@ -35,26 +38,40 @@ public:
 
     virtual std::optional<QPointF> toScreen(const V3f& p) const = 0;
     virtual PanePoint pick(const QPointF& at, Qt::KeyboardModifiers modifiers = {}) const = 0;
+    // At that place, across the line of sight.
+    virtual double metresPerPixel(const V3f& p) const = 0;
+    // Brings a box of the site into view.
+    virtual void frame(const Box3f& box) = 0;
     // A circle on the ground as it appears here.
     QPolygonF groundCircle(const V2f& centre, float radius) const;
     QPolygonF groundLine(const std::vector<V2f>& points, bool closed) const;
     float groundAt(const V2f& p) const;
     Session& session() const { return session_; }
+    // A gesture that must not be broken by a key of the window is under way.
+    bool busy() const;
+    bool probing() const { return probing_; }
+    QStringList probed() const { return probed_; } // lines of the probe's tag
 
 signals:
     void swapRequested();
-    void hovered(const PanePoint& point);
 
 protected:
-    enum class Drag { None, Tool, Look, Shift, Frame }; // Frame: a rectangle round what is to be chosen
+    // Orbit: about what lay under the pointer. Frame: a rectangle or an outline round what is to be chosen.
+    enum class Drag { None, Tool, Orbit, Turn, Shift, Frame };
     // What the ray meets, into `point`.
     void meet(const V3f& origin, const V3f& direction, const V3f& camera, PanePoint& point) const;
     virtual void lookBy(const QPointF& pixels, Drag how, const QPointF& at) = 0;
+    // Candela a square metre at the pixel, and the exposure that it is shown with; nothing where that is not known.
+    virtual std::optional<std::pair<float, float>> luminanceAt(const QPointF&) const { return std::nullopt; }
+    virtual bool walksWith(const QKeyEvent&) const { return false; } // a letter that moves the view
     virtual void zoomBy(double steps, const QPointF& at) = 0;
     virtual void lookKey(QKeyEvent* event) = 0;
     void drawChip(QPainter& painter, const QPointF& topLeft, const QString& text, const QFont& font) const;
     std::vector<QPolygonF> outlineOf(const Item& item) const; // on the ground
-    void drawChosen(QPainter& painter) const;                 // and the rectangle that is being drawn
+    // What lies over the picture in both panes: marks, what is chosen, the outline that is being drawn, the probe.
+    void drawMarks(QPainter& painter) const;
+    void drawChosen(QPainter& painter) const;
+    void drawProbe(QPainter& painter) const;
     void drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const; // what buttons and keys do now
 
     void mousePressEvent(QMouseEvent* event) override;
@@ -64,6 +81,8 @@ protected:
     void leaveEvent(QEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void tabletEvent(QTabletEvent* event) override;
     bool event(QEvent* event) override;
     void focusInEvent(QFocusEvent*) override { update(); }
     void focusOutEvent(QFocusEvent*) override { update(); }
@@ -74,12 +93,19 @@ protected:
     bool compact_ = false;
     Drag drag_ = Drag::None;
     QPointF last_;
+    std::optional<V3f> orbitAbout_;
 
 private:
     bool choosing() const; // no tool has the left button for itself
     std::vector<Id> framed() const;
+    void probe();
     QPointF pressed_, clickedBefore_;
+    QPolygonF outline_; // drawn round what is to be chosen; empty: a rectangle
     Id chosenByPress_, chosenBefore_;
+    bool wholeBefore_ = false; // all of the planting that was chosen before the press
+    bool probing_ = false;
+    QStringList probed_;
+    float pressure_ = 1;
 };
 
 class ShotPane : public Pane {
@@ -88,6 +114,10 @@ public:
     ShotPane(Session& session, Engine& engine, QWidget* parent);
     std::optional<QPointF> toScreen(const V3f& p) const override;
     PanePoint pick(const QPointF& at, Qt::KeyboardModifiers modifiers) const override;
+    double metresPerPixel(const V3f& p) const override;
+    void frame(const Box3f& box) override;
+    // Looks at the box from a bearing, degrees from north clockwise, or from above.
+    void viewFrom(const Box3f& box, std::optional<double> bearing);
     QRectF pictureRect() const; // where the picture lies in the pane
     const ShotPicture& picture() const { return picture_; }
 
@@ -96,6 +126,8 @@ public slots:
 
 protected:
     void lookBy(const QPointF& pixels, Drag how, const QPointF& at) override;
+    std::optional<std::pair<float, float>> luminanceAt(const QPointF& at) const override;
+    bool walksWith(const QKeyEvent& event) const override;
     void zoomBy(double steps, const QPointF& at) override;
     void lookKey(QKeyEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
@@ -104,6 +136,8 @@ protected:
 
 private:
     void requestSize();
+    Camera camera() const; // of the picture, with the working near cut
+    V3f rayAt(const QPointF& at) const;
     ShotPicture picture_;
 };
 
@@ -114,9 +148,10 @@ public:
     std::optional<QPointF> toScreen(const V3f& p) const override;
     PanePoint pick(const QPointF& at, Qt::KeyboardModifiers modifiers) const override;
     void setCompact(bool compact) override;
-    // Shows the box with a margin.
-    void frame(const Box2f& box);
+    double metresPerPixel(const V3f&) const override { return 1 / scale_; }
+    void frame(const Box3f& box) override;
     double pixelsPerMetre() const { return scale_; }
+    void refreshPicture(); // other colours
 
 public slots:
     void setPicture(const thallos::PlanPicture& picture);
@@ -144,6 +179,7 @@ private:
     double scale_ = 6; // pixels a metre
     bool framed_ = false;
     QImage image_;
+    PlanPicture picture_;
     Box2f imageWindow_;
     struct ContourCache {
         const BuiltSite* site = nullptr;

@@ -26,15 +26,17 @@ PlanPane::PlanPane(Session& session, Engine& engine, QWidget* parent) : Pane(ses
             const V2f c = box.center();
             box = {c - V2f(48, 42), c + V2f(48, 30)};
         }
-        frame(box.isEmpty() ? session_.built()->field.grid.box() : box);
+        if (box.isEmpty()) box = session_.built()->field.grid.box();
+        frame({{box.min.x, box.min.y, 0}, {box.max.x, box.max.y, 0}});
     });
     connect(&session_, &Session::fileChanged, this, [this] { framed_ = framed_ && session_.built(); });
     connect(&session_, &Session::viewChanged, this, qOverload<>(&QWidget::update));
 }
 
-void PlanPane::frame(const Box2f& box) {
-    centre_ = box.center();
-    const V2f size = box.size();
+void PlanPane::frame(const Box3f& box) {
+    if (box.isEmpty()) return;
+    centre_ = xy(box.center());
+    const V2f size(std::max(box.size().x, 2.0f), std::max(box.size().y, 2.0f));
     scale_ = std::clamp(std::min(width() / (size.x * 1.06), height() / (size.y * 1.06)), 0.05, 400.0);
     request();
 }
@@ -78,7 +80,12 @@ void PlanPane::resizeEvent(QResizeEvent* event) {
     request();
 }
 
+void PlanPane::refreshPicture() {
+    if (picture_.pixels) setPicture(PlanPicture(picture_));
+}
+
 void PlanPane::setPicture(const PlanPicture& picture) {
+    picture_ = picture;
     const Raster<PlanPixel>& in = *picture.pixels;
     const Theme& t = Theme::now();
     QImage image(in.width, in.height, QImage::Format_RGB32);
@@ -127,7 +134,9 @@ void PlanPane::setPicture(const PlanPicture& picture) {
 }
 
 PanePoint PlanPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) const {
-    PanePoint point{at, std::nullopt, std::nullopt, {}, {}, modifiers};
+    PanePoint point;
+    point.at = at;
+    point.modifiers = modifiers;
     const V2f p = place(at);
     const auto scene = engine_.scene();
     if (!scene || !scene->site->field.grid.box().intersects(p)) return point;
@@ -137,7 +146,8 @@ PanePoint PlanPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) con
     // Figures are small from above: they are caught by their symbols, the nearest first.
     std::vector<std::pair<float, Id>> figures;
     for (const Item* item : itemsOf<Figure>(session_.project()))
-        if (const float d = (bodyOf<Figure>(item)->at - p).length(); item->visible && d < std::max(0.5, 7 / scale_))
+        if (const float d = (bodyOf<Figure>(item)->at - p).length();
+            session_.seen(*item) && d < std::max(0.5, 7 / scale_))
             figures.emplace_back(d, item->id);
     std::sort(figures.begin(), figures.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
     for (const auto& [distance, id] : figures) {
@@ -161,6 +171,7 @@ void PlanPane::zoomBy(double steps, const QPointF& at) {
 }
 
 void PlanPane::lookKey(QKeyEvent* event) {
+    if (event->modifiers() & (Qt::ControlModifier | Qt::AltModifier)) return QWidget::keyPressEvent(event);
     const QPointF step = event->modifiers() & Qt::ShiftModifier ? QPointF(160, 160) : QPointF(40, 40);
     switch (event->key()) {
     case Qt::Key_Left:
@@ -203,7 +214,7 @@ void PlanPane::drawContours(QPainter& painter) {
     QPainterPath open;
     open.addRect(rect());
     for (const Item* item : itemsOf<Building>(session_.project()))
-        if (item->visible)
+        if (session_.seen(*item))
             for (const Polygon& o : outlinesOf(*bodyOf<Building>(item))) {
                 QPolygonF line;
                 for (const V2f& p : o) line << screen(p);
@@ -248,7 +259,7 @@ void PlanPane::drawPlanting(QPainter& painter) {
     const Box2f w = window();
     // Areas first, hatched; then each tree and shrub by its crown.
     for (const auto& item : session_.project().items) {
-        if (!item->visible) continue;
+        if (!session_.seen(*item)) continue;
         const auto* d = std::get_if<Drift>(&item->body);
         const auto* c = std::get_if<Clearing>(&item->body);
         if (!d && !c) continue;
@@ -270,13 +281,20 @@ void PlanPane::drawPlanting(QPainter& painter) {
         bool conifer, shrub;
     };
     std::vector<Symbol> symbols;
+    const Showing showing = session_.showing();
+    const bool hides = !showing.hidden.empty();
+    const auto isSeen = [&](uint64_t id) {
+        return !std::binary_search(showing.hidden.begin(), showing.hidden.end(), Id{id});
+    };
     for (const auto& tiles : built->plants)
         for (const auto& tile : tiles) {
+            if (!showing.planting) break;
             if (tile->bounds.max.x < w.min.x || tile->bounds.min.x > w.max.x || tile->bounds.max.y < w.min.y ||
                 tile->bounds.min.y > w.max.y)
                 continue;
             for (size_t i = 0; i < tile->woody; ++i) { // grass has no symbol
                 const PlantRecord& r = tile->records[i];
+                if (hides && !isSeen(r.item)) continue;
                 const SpeciesRecipe& recipe = built->library->species()[r.individual / kIndividuals].recipe;
                 const double radius = scaleOf(r) * built->library->individual(r.individual).spread * 0.42 * scale_;
                 symbols.push_back(
@@ -315,7 +333,7 @@ void PlanPane::drawPlanting(QPainter& painter) {
 
 void PlanPane::drawItems(QPainter& painter) {
     for (const auto& item : session_.project().items) {
-        if (!item->visible) continue;
+        if (!session_.seen(*item)) continue;
         if (const auto* b = std::get_if<Building>(&item->body)) {
             painter.setBrush(Qt::NoBrush);
             painter.setPen(QPen(Theme::now().ink, 1));
@@ -407,10 +425,12 @@ void PlanPane::paintEvent(QPaintEvent*) {
         drawContours(painter);
         drawPlanting(painter);
         drawItems(painter);
+        drawMarks(painter);
         drawChosen(painter);
         drawCamera(painter);
         if (tool_) tool_->draw(painter, *this);
         drawFurniture(painter);
+        drawProbe(painter);
     }
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);

@@ -1,7 +1,6 @@
 #include "app/register.h"
 
 #include <cmath>
-#include <unordered_map>
 
 #include <QHelpEvent>
 #include <QKeyEvent>
@@ -13,6 +12,7 @@
 #include <QToolTip>
 
 #include "app/theme.h"
+#include "core/project/measure.h"
 
 namespace thallos {
 
@@ -28,7 +28,7 @@ QString counted(int64_t n) { // thin spaces between thousands
 
 Register::Register(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setObjectName("register");
-    setFixedHeight(200);
+    setMinimumHeight(88);
     setMouseTracking(true);
     setFocusPolicy(Qt::TabFocus);
     setAccessibleName(tr("Items"));
@@ -42,11 +42,12 @@ Register::Register(Session& session, QWidget* parent) : QWidget(parent), session
         for (size_t i = 0; i < rows_.size(); ++i)
             if (rows_[i].item->id == session_.chosen()) {
                 const int at = static_cast<int>(i);
-                scroll_ = std::clamp(scroll_, at - 5, at);
+                scroll_ = std::clamp(scroll_, std::max(0, at - visibleRows() + 1), at);
             }
         update();
     });
     connect(&session_, &Session::viewChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::showingChanged, this, qOverload<>(&QWidget::update));
     refresh();
 }
 
@@ -55,46 +56,69 @@ void Register::refresh() {
     const QString titles[] = {tr("Seated"), tr("Ground"), tr("Planted"), tr("Light by shot"), tr("Shots"), tr("Shots")};
     title_ = titles[static_cast<int>(session_.verb())];
     const auto built = session_.built();
-    std::unordered_map<uint64_t, int64_t> counts;
+    counts_.clear();
     if (built && session_.verb() == Verb::Plant)
         for (const auto& tiles : built->plants)
             for (const auto& tile : tiles)
-                for (const PlantRecord& r : tile->records) ++counts[r.item];
-    for (const auto& item : session_.project().items) {
-        if (!belongs(*item, session_.verb())) continue;
-        Row row{item.get(), "verb-frame", {}};
-        if (const auto* b = std::get_if<Building>(&item->body)) {
-            row.icon = "verb-seat";
-            row.count = tr("%1 parts").arg(b->model->parts.size());
-        } else if (std::holds_alternative<Figure>(item->body)) {
-            row.icon = "leaf-seat-figure";
-            row.count = tr("1.75 m");
-        } else if (const auto* p = std::get_if<BuildingPad>(&item->body)) {
-            row.icon = "leaf-shape-level";
-            if (const auto* b = bodyOf<Building>(session_.item(p->building)))
-                row.count = tr("%1 m").arg(b->position.z + p->rise, 0, 'f', 2);
-        } else if (const auto* w = std::get_if<Water>(&item->body)) {
-            row.icon = "leaf-shape-water";
-            row.count = tr("%1 m").arg(w->level, 0, 'f', 2);
-        } else if (std::holds_alternative<Clearing>(item->body))
-            row.icon = "leaf-plant-clearing";
-        else if (const auto* s = std::get_if<Shot>(&item->body)) {
-            const int minutes = static_cast<int>(std::lround(s->daylight.time.hour * 60));
-            row.icon = session_.verb() == Verb::Light ? "verb-light" : "verb-frame";
-            row.count =
-                session_.verb() == Verb::Frame ? tr("%1 mm").arg(s->camera.focal, 0, 'f', 0)
-                : session_.verb() == Verb::Finish
-                    ? tr("%1 × %2").arg(s->size.x).arg(s->size.y)
-                    : QString("%1:%2").arg(minutes / 60, 2, 10, QChar('0')).arg(minutes % 60, 2, 10, QChar('0'));
-        } else {
-            row.icon = std::holds_alternative<Drift>(item->body) ? "leaf-plant-drift" : "leaf-plant-specimen";
-            row.count = counted(counts[item->id.value]);
-        }
-        rows_.push_back(row);
-    }
+                for (const PlantRecord& r : tile->records) ++counts_[r.item];
+    list({}, 0);
     total_ = rows_.size() == 1 ? tr("1 entry") : tr("%1 entries").arg(rows_.size());
-    scroll_ = std::clamp(scroll_, 0, std::max(0, static_cast<int>(rows_.size()) - 6));
+    scroll_ = std::clamp(scroll_, 0, std::max(0, static_cast<int>(rows_.size()) - visibleRows()));
     update();
+}
+
+void Register::list(Id group, int depth) {
+    const Project& project = session_.project();
+    for (const auto& item : project.items) {
+        if (item->group != group || !belongs(project, *item, session_.verb())) continue;
+        Row row{item.get(), "verb-frame", {}, depth};
+        fill(row);
+        rows_.push_back(row);
+        if (std::holds_alternative<Group>(item->body) && !folded_.count(item->id)) list(item->id, depth + 1);
+    }
+}
+
+void Register::fill(Row& row) const {
+    const Body& body = row.item->body;
+    if (const auto* b = std::get_if<Building>(&body)) {
+        row.icon = "verb-seat";
+        row.count = tr("%1 parts").arg(b->model->parts.size());
+    } else if (std::holds_alternative<Figure>(body)) {
+        row.icon = "leaf-seat-figure";
+        row.count = tr("1.75 m");
+    } else if (const auto* p = std::get_if<BuildingPad>(&body)) {
+        row.icon = "leaf-shape-level";
+        if (const auto* b = bodyOf<Building>(session_.item(p->building)))
+            row.count = tr("%1 m").arg(b->position.z + p->rise, 0, 'f', 2);
+    } else if (const auto* w = std::get_if<Water>(&body)) {
+        row.icon = "leaf-shape-water";
+        row.count = tr("%1 m").arg(w->level, 0, 'f', 2);
+    } else if (std::holds_alternative<Clearing>(body))
+        row.icon = "leaf-plant-clearing";
+    else if (std::holds_alternative<Group>(body)) {
+        row.icon = "ui-folder-open";
+        row.count = tr("%1 items").arg(leaves(session_.project(), {row.item->id}).size());
+    } else if (const auto* m = std::get_if<Mark>(&body)) {
+        row.icon = "ui-ruler";
+        row.count = tr("%1 m").arg(measure(m->points).length, 0, 'f', 2);
+    } else if (const auto* s = std::get_if<Shot>(&body)) {
+        const int minutes = static_cast<int>(std::lround(s->daylight.time.hour * 60));
+        row.icon = session_.verb() == Verb::Light ? "verb-light" : "verb-frame";
+        row.count = session_.verb() == Verb::Frame    ? tr("%1 mm").arg(s->camera.focal, 0, 'f', 0)
+                    : session_.verb() == Verb::Finish ? tr("%1 × %2").arg(s->size.x).arg(s->size.y)
+                                                      : QString("%1:%2")
+                                                            .arg(minutes / 60, 2, 10, QChar('0'))
+                                                            .arg(minutes % 60, 2, 10, QChar('0'));
+    } else {
+        row.icon = std::holds_alternative<Drift>(body) ? "leaf-plant-drift" : "leaf-plant-specimen";
+        const auto known = counts_.find(row.item->id.value);
+        row.count = counted(known == counts_.end() ? 0 : known->second);
+    }
+}
+
+void Register::fold(Id group, bool folded) {
+    folded ? (void)folded_.insert(group) : (void)folded_.erase(group);
+    refresh();
 }
 
 QRectF Register::rowRect(int i) const {
@@ -121,7 +145,7 @@ void Register::paintEvent(QPaintEvent*) {
     p.setPen(t.second);
     p.drawText(QRectF(0, 0, width() - 12, 32), Qt::AlignVCenter | Qt::AlignRight, total_);
     p.setClipRect(QRectF(0, 32, width(), height() - 32));
-    for (int i = scroll_; i < static_cast<int>(rows_.size()) && i < scroll_ + 7; ++i) {
+    for (int i = scroll_; i < static_cast<int>(rows_.size()) && rowRect(i).top() < height(); ++i) {
         const Row& row = rows_[i];
         const QRectF r = rowRect(i);
         const bool shot = std::holds_alternative<Shot>(row.item->body);
@@ -133,18 +157,29 @@ void Register::paintEvent(QPaintEvent*) {
             p.fillRect(r, t.rowHover);
         p.setPen(t.rowLine);
         p.drawLine(r.topLeft(), r.topRight());
-        drawIcon(p, row.icon, row.item->visible ? t.accentText : t.second, QRectF(13, r.top() + 5, 18, 18));
+        const bool seen = session_.seen(*row.item);
+        const double in = 14.0 * row.depth;
+        drawIcon(p, row.icon, seen ? t.accentText : t.second, QRectF(13 + in, r.top() + 5, 18, 18));
+        if (std::holds_alternative<Group>(row.item->body)) {
+            const QPointF c(8 + in, r.center().y());
+            p.setPen(QPen(t.second, 1.5));
+            if (folded_.count(row.item->id))
+                p.drawPolyline(QPolygonF({c + QPointF(-2, -3), c + QPointF(2, 0), c + QPointF(-2, 3)}));
+            else
+                p.drawPolyline(QPolygonF({c + QPointF(-3, -2), c + QPointF(0, 2), c + QPointF(3, -2)}));
+        }
         QFont f = typeface(Type::Body);
         if (now) f.setWeight(QFont::DemiBold);
         p.setFont(f);
-        p.setPen(row.item->visible ? t.ink : t.second);
+        p.setPen(seen ? t.ink : t.second);
         const double right = shot ? width() - 12 : width() - 72;
-        p.drawText(QRectF(44, r.top(), right - 110, 28), Qt::AlignVCenter,
-                   QFontMetricsF(f).elidedText(QString::fromStdString(row.item->name), Qt::ElideRight, right - 112));
+        p.drawText(QRectF(44 + in, r.top(), right - 110 - in, 28), Qt::AlignVCenter,
+                   QFontMetricsF(f).elidedText(QString::fromStdString(row.item->name), Qt::ElideRight, right - 112 - in));
         p.setFont(typeface(Type::Body));
         p.drawText(QRectF(0, r.top(), right, 28), Qt::AlignVCenter | Qt::AlignRight, row.count);
         if (!shot) {
-            drawIcon(p, row.item->visible ? "ui-eye" : "ui-eye-off", row.item->visible ? t.ink : t.second,
+            // The eye is the item's own; struck out in grey it is hidden for now or left out of the shot.
+            drawIcon(p, seen ? "ui-eye" : "ui-eye-off", seen || !row.item->visible ? t.ink : t.lockIdle,
                      QRectF(width() - 60.0, r.top() + 6, 16, 16));
             drawIcon(p, row.item->locked ? "ui-lock" : "ui-lock-open", row.item->locked ? t.ink : t.lockIdle,
                      QRectF(width() - 28.0, r.top() + 6, 16, 16));
@@ -199,6 +234,8 @@ void Register::mousePressEvent(QMouseEvent* event) {
     if (i < 0) return;
     const Item* item = rows_[i].item;
     const double x = event->position().x();
+    if (std::holds_alternative<Group>(item->body) && x < 14 + 14.0 * rows_[i].depth)
+        return fold(item->id, !folded_.count(item->id));
     if (std::holds_alternative<Shot>(item->body)) {
         session_.showShot(item->id);
         return;
@@ -247,7 +284,7 @@ void Register::leaveEvent(QEvent*) {
 }
 void Register::wheelEvent(QWheelEvent* event) {
     scroll_ = std::clamp(scroll_ + (event->angleDelta().y() > 0 ? -1 : 1), 0,
-                         std::max(0, static_cast<int>(rows_.size()) - 6));
+                         std::max(0, static_cast<int>(rows_.size()) - visibleRows()));
     update();
 }
 void Register::keyPressEvent(QKeyEvent* event) {
@@ -272,13 +309,10 @@ void Register::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Up:
         go(at - 1);
         break;
-    case Qt::Key_A:
-        if (event->modifiers() & Qt::ControlModifier) {
-            std::vector<Id> ids;
-            for (const Row& row : rows_)
-                if (!std::holds_alternative<Shot>(row.item->body)) ids.push_back(row.item->id);
-            session_.chooseAll(std::move(ids));
-        }
+    case Qt::Key_Left:
+    case Qt::Key_Right:
+        if (at >= 0 && std::holds_alternative<Group>(rows_[at].item->body))
+            fold(rows_[at].item->id, event->key() == Qt::Key_Left);
         break;
     case Qt::Key_H:
         if (at >= 0) toggle(*rows_[at].item, false);
@@ -286,14 +320,24 @@ void Register::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_L:
         if (at >= 0) toggle(*rows_[at].item, true);
         break;
-    case Qt::Key_F2:
-        if (at >= 0) rename(at);
-        break;
     default:
         QWidget::keyPressEvent(event);
     }
 }
+void Register::renameChosen() {
+    for (size_t i = 0; i < rows_.size(); ++i)
+        if (rows_[i].item->id == session_.chosen()) return rename(static_cast<int>(i));
+}
+
 bool Register::event(QEvent* event) {
+    // Here H and L are the eye and the lock of the row.
+    if (event->type() == QEvent::ShortcutOverride) {
+        const auto* key = static_cast<QKeyEvent*>(event);
+        if (key->modifiers() == Qt::NoModifier && (key->key() == Qt::Key_H || key->key() == Qt::Key_L)) {
+            event->accept();
+            return true;
+        }
+    }
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
         const int i = rowAt(help->pos());

@@ -1,6 +1,9 @@
 // The list of the current verb's items, each with eye and lock.
 #pragma once
 
+#include <set>
+#include <unordered_map>
+
 #include <QWidget>
 
 #include "app/session.h"
@@ -11,6 +14,7 @@ class Register : public QWidget {
     Q_OBJECT
 public:
     Register(Session& session, QWidget* parent);
+    void renameChosen(); // a field opens in its row
 
 protected:
     void paintEvent(QPaintEvent*) override;
@@ -26,8 +30,13 @@ private:
     struct Row {
         const Item* item;
         QString icon, count;
+        int depth = 0; // in groups
     };
     void refresh();
+    void list(Id group, int depth);
+    void fill(Row& row) const;
+    void fold(Id group, bool folded);
+    int visibleRows() const { return std::max(1, (height() - 32) / 28); }
     int rowAt(const QPointF& p) const;
     QRectF rowRect(int i) const;
     // Of the row's item, or of all chosen ones when it is one of them.
@@ -36,6 +45,8 @@ private:
     void rename(int row);
     Session& session_;
     std::vector<Row> rows_;
+    std::set<Id> folded_;
+    std::unordered_map<uint64_t, int64_t> counts_; // plants of each item
     QString title_, total_;
     int hover_ = -1, scroll_ = 0;
 };

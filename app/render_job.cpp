@@ -21,10 +21,12 @@ RenderJob::~RenderJob() {
 
 void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::shared_ptr<const Scene> scene) {
     try {
-        // The shown scene serves if it is of this very document.
-        if (!scene || !(scene->site->project == order_.project) || scene->site->stale) {
+        // The shown scene serves if it is of this very document and shows what the shot shows.
+        order_.shot.camera.nearCut = 0;
+        const Showing showing = showingOf(order_.project, order_.shot);
+        if (!scene || !(scene->site->project == order_.project) || scene->site->stale || !(scene->showing == showing)) {
             SceneBuilder builder;
-            scene = builder.update(build(order_.project, library));
+            scene = builder.update(build(order_.project, library), showing);
         }
         PictureSettings settings;
         settings.size = order_.size;

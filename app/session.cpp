@@ -8,6 +8,7 @@
 #include <QPointer>
 
 #include "core/base/error.h"
+#include "core/project/move.h"
 
 namespace thallos {
 
@@ -23,10 +24,14 @@ static fs::path recoveryFolder() {
     return stateFolder() / "recovery";
 }
 
-bool belongs(const Item& item, Verb verb) {
+bool belongs(const Project& project, const Item& item, Verb verb) {
+    if (std::holds_alternative<Group>(item.body))
+        return std::any_of(project.items.begin(), project.items.end(),
+                           [&](const auto& i) { return i->group == item.id && belongs(project, *i, verb); });
     switch (verb) {
     case Verb::Seat:
-        return std::holds_alternative<Building>(item.body) || std::holds_alternative<Figure>(item.body);
+        return std::holds_alternative<Building>(item.body) || std::holds_alternative<Figure>(item.body) ||
+               std::holds_alternative<Mark>(item.body);
     case Verb::Shape:
         return std::holds_alternative<BuildingPad>(item.body) || std::holds_alternative<Water>(item.body);
     case Verb::Plant:
@@ -44,11 +49,16 @@ Session::Session(QObject* parent)
     autosave_.setSingleShot(true);
     autosave_.setInterval(20000);
     connect(&autosave_, &QTimer::timeout, this, &Session::autosave);
+    viewTimer_.setSingleShot(true);
+    viewTimer_.setInterval(600);
+    connect(&viewTimer_, &QTimer::timeout, this, &Session::settleView);
     if (const auto shots = itemsOf<Shot>(project()); !shots.empty()) shot_ = shots.front()->id;
+    views_ = {{shot_, std::nullopt}};
 }
 
 Session::~Session() {
     if (writer_.joinable()) writer_.join();
+    if (saver_.joinable()) saver_.join();
 }
 
 void Session::changed(Haste haste) {
@@ -59,6 +69,7 @@ void Session::changed(Haste haste) {
         camera_.reset();
         Q_EMIT viewChanged();
     }
+    updateLeftOut();
     if (!autosave_.isActive()) autosave_.start();
     Q_EMIT projectChanged(haste);
 }
@@ -67,15 +78,28 @@ void Session::edit(const QString& name, Project project, const QString& mergeKey
     const size_t before = history_.position();
     if (project == history_.now()) return;
     history_.commit(name.toStdString(), std::move(project), mergeKey.toStdString());
-    // A new branch after an undo past the saved state can never be that state again.
-    if (savedAt_ != SIZE_MAX && history_.position() <= savedAt_ && before < savedAt_) savedAt_ = SIZE_MAX;
-    if (savedAt_ == history_.position()) savedAt_ = SIZE_MAX; // joined into the saved step
+    for (size_t* at : {&savedAt_, &savingAt_}) {
+        // A new branch after an undo past the saved state can never be that state again.
+        if (*at != SIZE_MAX && history_.position() <= *at && before < *at) *at = SIZE_MAX;
+        if (*at == history_.position()) *at = SIZE_MAX; // joined into the saved step
+    }
     changed(haste);
 }
 
 void Session::endEdit() {
     history_.endMerge();
     Q_EMIT projectChanged(Haste::Rest);
+}
+
+void Session::abandonEdit() {
+    history_.abandon();
+    changed(Haste::Rest);
+}
+
+void Session::jump(size_t position) {
+    if (position == history_.position()) return;
+    history_.jump(position);
+    changed(Haste::Rest);
 }
 
 void Session::undo() {
@@ -91,18 +115,25 @@ void Session::redo() {
 }
 
 void Session::reset(Project project, const fs::path& file, bool later) {
+    finishSaving();
     dropRecovery();
     later_ = later;
-    history_ = History(std::move(project));
+    history_ = History(std::move(project), historyBudget_);
     file_ = file;
     lock_ = WriterLock();
     if (!file.empty()) lock_ = WriterLock(file);
     savedAt_ = 0;
     chosen_.clear();
+    specimen_ = -1;
+    hidden_.clear();
+    nearCut_ = 0;
     camera_.reset();
     built_.reset();
     const auto shots = itemsOf<Shot>(history_.now());
     shot_ = shots.empty() ? Id{} : shots.front()->id;
+    views_ = {{shot_, std::nullopt}};
+    viewAt_ = 0;
+    updateLeftOut();
     Q_EMIT fileChanged();
     Q_EMIT chosenChanged();
     Q_EMIT viewChanged();
@@ -146,26 +177,68 @@ void Session::recover(const Recovery& recovery) {
     Q_EMIT fileChanged();
 }
 
-void Session::save() {
-    if (readOnly())
+void Session::startSaving(const fs::path& file) {
+    finishSaving();
+    if (file.empty() && readOnly())
         throw Error(Error::Kind::Unwritable, later_ ? "was made by a later version" : "is open elsewhere",
                     file_.string(), "save under another name");
-    saveProject(project(), file_);
-    savedAt_ = history_.position();
     history_.endMerge();
-    dropRecovery();
-    Q_EMIT fileChanged();
+    savingAt_ = history_.position();
+    saving_ = true;
+    auto failure = std::make_shared<QString>();
+    const fs::path target = file.empty() ? file_ : file;
+    afterSaving_ = [this, failure, target, as = !file.empty()] {
+        if (!failure->isEmpty()) {
+            Q_EMIT message(*failure);
+            return;
+        }
+        if (as) {
+            file_ = target;
+            later_ = false;
+            lock_ = WriterLock(target);
+        }
+        savedAt_ = savingAt_;
+        if (!unsaved()) dropRecovery();
+        Q_EMIT fileChanged();
+        Q_EMIT saved(QString::fromStdString(target.string()));
+    };
+    QPointer<Session> self(this);
+    saver_ = std::thread([self, failure, target, as = !file.empty(), project = project()] {
+        try {
+            as ? saveProjectAs(project, target) : saveProject(project, target);
+        } catch (const std::exception& e) {
+            *failure = QString::fromUtf8(e.what());
+        }
+        if (qApp)
+            QMetaObject::invokeMethod(qApp, [self] {
+                if (self) self->finishSaving();
+            });
+    });
+}
+
+void Session::finishSaving() {
+    if (saver_.joinable()) saver_.join();
+    saving_ = false;
+    if (auto after = std::exchange(afterSaving_, nullptr)) after();
+}
+
+void Session::save() {
+    startSaving({});
+    finishSaving();
 }
 
 void Session::saveAs(const fs::path& file) {
-    saveProjectAs(project(), file);
-    file_ = file;
-    later_ = false;
-    lock_ = WriterLock(file);
-    savedAt_ = history_.position();
-    history_.endMerge();
-    dropRecovery();
-    Q_EMIT fileChanged();
+    startSaving(file);
+    finishSaving();
+}
+
+void Session::setAutosave(int seconds) {
+    autosave_.setInterval(std::max(1, seconds) * 1000);
+}
+
+void Session::setHistoryBudget(int64_t bytes) {
+    historyBudget_ = bytes;
+    history_.setBudget(bytes);
 }
 
 void Session::autosave() {
@@ -202,7 +275,9 @@ void Session::dropRecovery() {
 }
 
 bool Session::isChosen(Id id) const {
-    return std::find(chosen_.begin(), chosen_.end(), id) != chosen_.end();
+    for (const Item* i = item(id); i; i = item(i->group))
+        if (std::find(chosen_.begin(), chosen_.end(), i->id) != chosen_.end()) return true;
+    return false;
 }
 
 void Session::choose(Id id) {
@@ -213,20 +288,41 @@ void Session::chooseAll(std::vector<Id> ids) {
     std::vector<Id> kept;
     for (const Id id : ids)
         if (item(id) && std::find(kept.begin(), kept.end(), id) == kept.end()) kept.push_back(id);
-    if (kept == chosen_) return;
+    if (kept == chosen_ && specimen_ < 0) return;
     chosen_ = std::move(kept);
+    specimen_ = -1;
     Q_EMIT chosenChanged();
 }
 
-Id Session::choosable(const std::vector<Id>& under) const {
-    Id other;
-    for (const Id id : under) {
-        const Item* i = item(id);
-        if (!i || i->locked) continue;
-        if (belongs(*i, verb_)) return id;
-        if (!other) other = id;
+int Session::specimen() const {
+    const auto* p = chosen_.size() == 1 ? bodyOf<Planting>(chosenItem()) : nullptr;
+    return p && specimen_ < static_cast<int>(p->specimens.size()) ? specimen_ : -1;
+}
+
+void Session::chooseSpecimen(Id planting, int index) {
+    if (chosen_ == std::vector<Id>{planting} && specimen_ == index) return;
+    chosen_ = {planting};
+    specimen_ = index;
+    Q_EMIT chosenChanged();
+}
+
+std::vector<Id> Session::choosables(const std::vector<Id>& under) const {
+    std::vector<Id> free, out;
+    for (const Id id : under)
+        if (const Item* i = item(id); i && !fixed(project(), *i)) free.push_back(id);
+    std::stable_partition(free.begin(), free.end(), [&](Id id) { return belongs(project(), *item(id), verb_); });
+    for (const Id id : free) {
+        std::vector<Id> chain;
+        for (const Item* i = item(id); i; i = item(i->group)) chain.push_back(i->id);
+        for (auto c = chain.rbegin(); c != chain.rend(); ++c)
+            if (std::find(out.begin(), out.end(), *c) == out.end()) out.push_back(*c);
     }
-    return other;
+    return out;
+}
+
+Id Session::choosable(const std::vector<Id>& under) const {
+    const std::vector<Id> all = choosables(under);
+    return all.empty() ? Id{} : all.front();
 }
 
 void Session::chooseAlso(Id id) {
@@ -245,6 +341,7 @@ void Session::copyChosen() {
         take(id);
         for (const Item* d : dependents(project(), id)) take(d->id);
     }
+    // A copy stands for itself unless its group is copied too; withCopies() sees to that.
     if (!copied.empty()) copied_ = std::move(copied);
 }
 
@@ -269,11 +366,12 @@ void Session::paste(const QString& name, const std::optional<V2f>& at, bool besi
     chooseAll(std::move(copies));
 }
 
-void Session::editChosen(const QString& name, const std::function<void(Item&)>& change) {
+void Session::editChosen(const QString& name, const std::function<void(Item&)>& change, const QString& mergeKey,
+                         Haste haste) {
     Project next = project();
-    for (const Id id : chosen_) {
+    for (const Id id : chosenLeaves()) {
         Item copy = *item(id);
-        if (copy.locked) continue;
+        if (fixed(project(), copy)) continue;
         change(copy);
         next = replaced(next, copy);
     }
@@ -283,7 +381,59 @@ void Session::editChosen(const QString& name, const std::function<void(Item&)>& 
         Q_EMIT message(QString::fromUtf8(e.what()));
         return;
     }
-    edit(name, std::move(next));
+    edit(name, std::move(next), mergeKey, haste);
+}
+
+void Session::updateLeftOut() {
+    std::vector<Id> out;
+    if (const auto* s = bodyOf<Shot>(shotItem())) out = leaves(project(), s->hidden);
+    out.insert(out.end(), hidden_.begin(), hidden_.end());
+    std::sort(out.begin(), out.end());
+    out.erase(std::unique(out.begin(), out.end()), out.end());
+    if (out == leftOut_) return;
+    leftOut_ = std::move(out);
+    Q_EMIT showingChanged();
+}
+
+void Session::hide(const std::vector<Id>& ids) {
+    for (const Id id : leaves(project(), ids))
+        if (!hidden(id)) hidden_.push_back(id);
+    updateLeftOut();
+}
+
+void Session::showOnly(const std::vector<Id>& ids) {
+    const std::vector<Id> kept = leaves(project(), ids);
+    hidden_.clear();
+    for (const auto& item : project().items) {
+        const Body& b = item->body;
+        const bool hides = !std::holds_alternative<Shot>(b) && !std::holds_alternative<BuildingPad>(b) &&
+                           !std::holds_alternative<Mark>(b) && !std::holds_alternative<Group>(b);
+        if (hides && std::find(kept.begin(), kept.end(), item->id) == kept.end()) hidden_.push_back(item->id);
+    }
+    updateLeftOut();
+}
+
+void Session::showAll() {
+    hidden_.clear();
+    planting_ = true;
+    updateLeftOut();
+    Q_EMIT showingChanged();
+}
+
+bool Session::hidden(Id leaf) const {
+    return std::find(hidden_.begin(), hidden_.end(), leaf) != hidden_.end();
+}
+
+bool Session::seen(const Item& item) const {
+    return shown(project(), item) && !std::binary_search(leftOut_.begin(), leftOut_.end(), item.id);
+}
+
+void Session::setNeutral(bool neutral) {
+    if (std::exchange(neutral_, neutral) != neutral) Q_EMIT showingChanged();
+}
+
+void Session::setPlanting(bool shown) {
+    if (std::exchange(planting_, shown) != shown) Q_EMIT showingChanged();
 }
 
 void Session::setVerb(Verb verb) {
@@ -299,15 +449,62 @@ Shot Session::shot() const {
     return out;
 }
 
+Shot Session::view() const {
+    Shot s = shot();
+    s.camera.nearCut = nearCut_;
+    return s;
+}
+
 void Session::showShot(Id id) {
     if (!bodyOf<Shot>(find(project(), id))) return;
+    settleView();
     shot_ = id;
     camera_.reset();
+    updateLeftOut();
     Q_EMIT viewChanged();
+    settleView();
 }
 
 void Session::look(const Camera& camera) {
     camera_ = camera;
+    camera_->nearCut = 0;
+    viewTimer_.start();
+    Q_EMIT viewChanged();
+}
+
+void Session::setNearCut(float metres) {
+    nearCut_ = std::clamp(metres, 0.0f, 1000.0f);
+    Q_EMIT viewChanged();
+}
+
+void Session::settleView() {
+    viewTimer_.stop();
+    const View now{shot_, camera_};
+    if (views_[viewAt_] == now) return;
+    views_.resize(viewAt_ + 1);
+    views_.push_back(now);
+    if (views_.size() > 200) views_.erase(views_.begin());
+    viewAt_ = views_.size() - 1;
+}
+
+bool Session::canLookBack() const {
+    return viewAt_ > 0 || !(views_[viewAt_] == View{shot_, camera_});
+}
+
+void Session::lookBack() {
+    settleView();
+    if (viewAt_ > 0) showView(views_[--viewAt_]);
+}
+
+void Session::lookForward() {
+    settleView();
+    if (canLookForward()) showView(views_[++viewAt_]);
+}
+
+void Session::showView(const View& view) {
+    if (item(view.shot)) shot_ = view.shot;
+    camera_ = view.camera;
+    updateLeftOut();
     Q_EMIT viewChanged();
 }
 
@@ -316,13 +513,16 @@ void Session::keepLook() {
     const Camera camera = *camera_;
     camera_.reset();
     editShot(tr("Keep view"), [&](Shot& s) { s.camera = camera; });
+    settleView();
     Q_EMIT viewChanged();
 }
 
 void Session::dropLook() {
     if (!camera_) return;
+    settleView();
     camera_.reset();
     Q_EMIT viewChanged();
+    settleView();
 }
 
 void Session::editItem(const QString& name, Id id, const std::function<void(Item&)>& change, const QString& mergeKey,

@@ -49,24 +49,47 @@ void ShotPane::setPicture(const ShotPicture& picture) {
     update();
 }
 
+Camera ShotPane::camera() const {
+    return session_.view().camera;
+}
+
 std::optional<QPointF> ShotPane::toScreen(const V3f& p) const {
     const QRectF r = pictureRect();
-    Camera camera = session_.shot().camera;
-    const V3f s = Lens(camera).project(p);
+    const V3f s = Lens(camera()).project(p);
     if (s.z < 0.05f) return std::nullopt;
     return QPointF(r.left() + s.x * r.width(), r.top() + s.y * r.height());
 }
 
-PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) const {
-    PanePoint point{at, std::nullopt, std::nullopt, {}, {}, modifiers};
+double ShotPane::metresPerPixel(const V3f& p) const {
+    const Lens lens(camera());
+    const float ahead = std::max((p - lens.origin).dot(lens.forward), 0.05f);
+    return 2 * lens.right.length() * ahead / pictureRect().width();
+}
+
+V3f ShotPane::rayAt(const QPointF& at) const {
     const QRectF r = pictureRect();
-    const auto scene = engine_.scene();
-    if (!scene || !r.contains(at)) return point;
-    const Lens lens(session_.shot().camera);
-    const V3f d = lens.ray(
+    return Lens(camera()).ray(
         V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
-    meet(lens.origin, d, lens.origin, point);
+}
+
+PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) const {
+    PanePoint point;
+    point.at = at;
+    point.modifiers = modifiers;
+    if (!engine_.scene() || !pictureRect().contains(at)) return point;
+    const Lens lens(camera());
+    const V3f d = rayAt(at);
+    meet(lens.start(d), d, lens.origin, point);
     return point;
+}
+
+std::optional<std::pair<float, float>> ShotPane::luminanceAt(const QPointF& at) const {
+    const QRectF r = pictureRect();
+    if (!picture_.radiance || picture_.radiance->empty() || !r.contains(at)) return std::nullopt;
+    const Image& image = *picture_.radiance;
+    const int x = std::clamp(static_cast<int>((at.x() - r.left()) / r.width() * image.width), 0, image.width - 1),
+              y = std::clamp(static_cast<int>((at.y() - r.top()) / r.height() * image.height), 0, image.height - 1);
+    return std::pair(luminance(image.at(x, y)), picture_.ev100);
 }
 
 void ShotPane::lookBy(const QPointF& pixels, Drag how, const QPointF&) {
@@ -74,26 +97,37 @@ void ShotPane::lookBy(const QPointF& pixels, Drag how, const QPointF&) {
     const Lens lens(c);
     const QRectF r = pictureRect();
     const auto dx = static_cast<float>(pixels.x() / r.width()), dy = static_cast<float>(pixels.y() / r.height());
-    if (how == Drag::Look) {
+    const float distance = orbitAbout_ ? (*orbitAbout_ - c.position).length() : 20;
+    if (how == Drag::Shift) {
+        // What lay under the pointer moves with it.
+        c.position += (-lens.right * (2 * dx) + lens.up * (2 * dy)) * distance;
+    } else if (how == Drag::Orbit && orbitAbout_) {
+        // The eye goes round the point and keeps it where it is in the picture.
+        // A drag that is meant sideways keeps the eye's height.
+        const float turn = 3 * dx, climb = std::abs(pixels.y()) < 0.35 * std::abs(pixels.x()) ? 0 : 2 * dy;
+        const V3f arm = c.position - *orbitAbout_;
+        const float flat = xy(arm).length(), now = std::atan2(arm.z, flat),
+                    then = std::clamp(now + climb, radians(-80), radians(85));
+        const float reach = arm.length();
+        const float bearing = std::atan2(arm.x, arm.y) + turn;
+        c.position = *orbitAbout_ + V3f(std::sin(bearing) * std::cos(then), std::cos(bearing) * std::cos(then),
+                                        std::sin(then)) * reach;
+        c.yaw += turn;
+        c.pitch = std::clamp(c.pitch - (then - now), -1.5f, 1.5f);
+        c.position.z = std::max(c.position.z, groundAt(xy(c.position)) + 0.2f);
+    } else {
         c.yaw -= 2 * std::atan(lens.right.length()) * dx;
         if (c.pitch == 0 && std::abs(c.shift + dy) <= 0.6f)
             c.shift += dy; // verticals stay upright
         else
             c.pitch = std::clamp(c.pitch + 2 * std::atan(lens.up.length()) * dy, -1.5f, 1.5f);
-    } else {
-        // The ground under the middle of the picture moves with the pointer.
-        const PanePoint middle = pick(r.center(), {});
-        const float distance = middle.surface ? (*middle.surface - c.position).length() : 20;
-        c.position += (-lens.right * (2 * dx) + lens.up * (2 * dy)) * distance;
     }
     session_.look(c);
 }
 
 void ShotPane::zoomBy(double steps, const QPointF& at) {
     Camera c = session_.shot().camera;
-    const QRectF r = pictureRect();
-    const V3f d = Lens(c).ray(
-        V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
+    const V3f d = rayAt(at);
     const PanePoint point = pick(at, {});
     const float distance = point.surface ? (*point.surface - c.position).length() : 30;
     // A seventh of the way to what lies under the pointer; never through it.
@@ -103,7 +137,62 @@ void ShotPane::zoomBy(double steps, const QPointF& at) {
     session_.look(c);
 }
 
+void ShotPane::frame(const Box3f& box) {
+    if (box.isEmpty()) return;
+    // From where the eye looks now, back or forth until the box fits.
+    Camera c = session_.shot().camera;
+    const V3f middle = box.center();
+    const float radius = std::max(box.size().length() / 2, 0.5f);
+    const V3f away = c.position - middle;
+    c.yaw = std::atan2(-away.x, -away.y);
+    c.shift = 0;
+    c.pitch = 0;
+    const Lens level(c);
+    const float narrow = std::min(level.right.length(), level.up.length());
+    const float back = radius * 1.15f * std::sqrt(1 + 1 / (narrow * narrow));
+    const float flat = xy(away).length(), rise = std::clamp(std::atan2(away.z, flat), radians(2), radians(60));
+    const V2f out = flat > 1e-3f ? xy(away) / flat : V2f(0, -1);
+    c.position = middle + V3f(out.x * std::cos(rise), out.y * std::cos(rise), std::sin(rise)) * back;
+    c.position.z = std::max(c.position.z, groundAt(xy(c.position)) + 0.3f);
+    const V3f aim = middle - c.position;
+    c.pitch = std::atan2(aim.z, xy(aim).length());
+    if (std::abs(c.pitch) < radians(20)) c = upright(c); // nearly level: walls stand upright
+    session_.look(c);
+}
+
+void ShotPane::viewFrom(const Box3f& box, std::optional<double> bearing) {
+    if (box.isEmpty()) return;
+    Camera c = session_.shot().camera;
+    const V3f middle = box.center();
+    const float radius = std::max(box.size().length() / 2, 2.0f);
+    c.shift = 0;
+    c.pitch = 0;
+    const Lens level(c);
+    const float back = radius * 1.15f * std::sqrt(1 + 1 / std::pow(std::min(level.right.length(), level.up.length()), 2.0f));
+    if (bearing) {
+        const float from = radians(static_cast<float>(*bearing));
+        c.position = middle + V3f(std::sin(from), std::cos(from), 0.02f) * back;
+        c.position.z = std::max(c.position.z, groundAt(xy(c.position)) + 1.6f);
+        c.yaw = from + kPi;
+        const V3f aim = middle - c.position;
+        c.pitch = std::atan2(aim.z, xy(aim).length());
+        c = upright(c);
+    } else {
+        c.position = middle + V3f(0, 0, back);
+        c.yaw = 0;
+        c.pitch = radians(-85.9f);
+        c.position.y -= back * std::tan(radians(90 - 85.9f));
+    }
+    session_.look(c);
+}
+
+bool ShotPane::walksWith(const QKeyEvent& event) const {
+    return !(event.modifiers() & Qt::ShiftModifier && !QString("WASD").contains(QChar(event.key() & 0x7f))) &&
+           event.key() < 128 && QString("WASDQE").contains(QChar(event.key()));
+}
+
 void ShotPane::lookKey(QKeyEvent* event) {
+    if (event->modifiers() & (Qt::ControlModifier | Qt::AltModifier)) return QWidget::keyPressEvent(event);
     Camera c = session_.shot().camera;
     const float step = event->modifiers() & Qt::ShiftModifier ? 3.0f : 0.5f;
     const V2f ahead(std::sin(c.yaw), std::cos(c.yaw)), side(std::cos(c.yaw), -std::sin(c.yaw));
@@ -173,6 +262,7 @@ void ShotPane::paintEvent(QPaintEvent*) {
         }
         painter.save();
         painter.setClipRect(r);
+        drawMarks(painter);
         drawChosen(painter);
         if (tool_) tool_->draw(painter, *this);
         painter.restore();
@@ -222,6 +312,7 @@ void ShotPane::paintEvent(QPaintEvent*) {
     } else
         drawChip(painter, QPointF(r.right() - w, r.bottom() + 12), state, typeface(Type::Small));
     if (!compact_) drawHint(painter, QPointF(r.left(), r.bottom() + 34), r.width() - w - 12);
+    drawProbe(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(t.accent, 2));

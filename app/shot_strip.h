@@ -15,6 +15,7 @@ class ShotStrip : public QWidget {
 public:
     ShotStrip(Session& session, Engine& engine, QWidget* parent);
     ~ShotStrip() override;
+    void addShot(); // the view as it is now, under a name of its own
 
 protected:
     void paintEvent(QPaintEvent*) override;
@@ -29,7 +30,6 @@ private:
     static constexpr int kWidth = 158;
     int shotAt(const QPointF& p) const; // index; -1: none, -2: the plus
     QRectF plusRect() const { return {width() - 48.0, 10, 40, 64}; }
-    void addShot();
     void makeMissing(); // pictures of shots that were not shown yet, one after the other
     Session& session_;
     Engine& engine_;

@@ -19,6 +19,7 @@ namespace thallos {
 namespace {
 
 Theme current;
+QString currentName;
 
 QString assetPath(const QString& relative) {
     return QString::fromStdString((assetFolder() / relative.toStdString()).string());
@@ -38,6 +39,10 @@ QByteArray iconText(const QString& name) {
 
 const Theme& Theme::now() {
     return current;
+}
+
+const QString& Theme::name() {
+    return currentName;
 }
 
 void Theme::load(const QString& name) {
@@ -77,6 +82,7 @@ void Theme::load(const QString& name) {
                                                    {"lock_idle", &t.lockIdle}};
     for (const auto& [key, color] : all) *color = QColor(j.value(key).toString());
     current = t;
+    currentName = name;
 
     QPalette p;
     p.setColor(QPalette::Window, t.panel);

@@ -15,6 +15,7 @@ struct Theme {
     QColor ochre, blue, clay, disabled, hover, rowHover, sliderLine, lockIdle;
 
     static const Theme& now();
+    static const QString& name(); // of the style loaded last
     // Reads the named style, installs fonts and the application's palette. Throws Error.
     static void load(const QString& name);
 };

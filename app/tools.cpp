@@ -31,6 +31,8 @@ Tools::Tools(Session& session) : session_(session) {
         brushTools_.emplace_back(t, kind);
         return t;
     };
+    hand = own(makeMoveTool(session));
+    measure = own(makeMeasureTool(session));
     auto add = [&](Verb verb, Leaf leaf) { leaves[static_cast<int>(verb)].push_back(std::move(leaf)); };
     add(Verb::Seat, {"open",
                      toolText("Open"),
@@ -42,27 +44,36 @@ Tools::Tools(Session& session) : session_(session) {
     add(Verb::Seat, {"move",
                      toolText("Move"),
                      "leaf-seat-move",
-                     toolText("Drag buildings and figures over the site; they keep to the ground"),
+                     toolText("Choose and drag things over the site; they keep to the ground"),
                      "M",
-                     own(makeMoveTool(session)),
+                     hand,
                      {}});
     add(Verb::Seat, {"turn",
                      toolText("Turn"),
                      "leaf-seat-turn",
-                     toolText("Turn the chosen building, so that other faces catch the light"),
+                     toolText("Turn what is chosen, so that other faces catch the light"),
                      "R",
                      own(makeTurnTool(session)),
                      {}});
+    add(Verb::Seat, {"size",
+                     toolText("Size"),
+                     "leaf-seat-size",
+                     toolText("Make what is chosen larger or smaller about its pivot"),
+                     "Z",
+                     own(makeSizeTool(session)),
+                     {}});
     add(Verb::Seat, {"drop", toolText("Drop"), "leaf-seat-drop",
                      toolText("Set the chosen building down on the ground under it"), "G", nullptr, [this] {
-                         const Item* item = session_.chosenItem();
-                         if (!bodyOf<Building>(item) || !session_.built()) {
+                         bool any = false;
+                         for (const Id id : session_.chosenLeaves())
+                             any = any || bodyOf<Building>(session_.item(id));
+                         if (!any || !session_.built()) {
                              Q_EMIT session_.message(toolText("Choose a building first, then drop it."));
                              return;
                          }
-                         session_.editItem(toolText("Drop to the ground"), item->id, [&](Item& i) {
-                             auto& b = std::get<Building>(i.body);
-                             b.position.z = seatHeight(b, session_.built()->natural);
+                         session_.editChosen(toolText("Drop to the ground"), [&](Item& i) {
+                             if (auto* b = std::get_if<Building>(&i.body))
+                                 b->position.z = seatHeight(*b, session_.built()->natural);
                          });
                      }});
     add(Verb::Seat, {"figure",
@@ -122,13 +133,20 @@ Tools::Tools(Session& session) : session_(session) {
                       "N",
                       brush(BrushKind::MeadowSoil),
                       {}});
+    add(Verb::Shape, {"pick",
+                      toolText("Pick"),
+                      "leaf-plant-pick",
+                      toolText("Choose pads and water in either pane, and move what can be moved"),
+                      "M",
+                      hand,
+                      {}});
 
     add(Verb::Plant, {"pick",
                       toolText("Pick"),
                       "leaf-plant-pick",
-                      toolText("Choose planting in the picture and move single specimens"),
+                      toolText("Choose planting in the picture; move, turn and size it or single specimens"),
                       "M",
-                      own(makePickTool(session)),
+                      hand,
                       {}});
     add(Verb::Plant, {"specimen",
                       toolText("Specimen"),

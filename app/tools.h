@@ -30,6 +30,8 @@ public:
     explicit Tools(Session& session);
 
     std::vector<Leaf> leaves[kVerbs];
+    Tool* hand = nullptr;    // where no leaf is picked
+    Tool* measure = nullptr; // of every verb
     BrushSettings brushes;
     QString species = "Apple"; // that the specimen tool plants
     // Actions that need a window (opening files) are set by it.

@@ -106,7 +106,7 @@ void render(const RenderOptions& o) {
     const auto site = build(project, PlantLibrary::load(assetFolder() / "species"), nullptr, Haste::Rest, &warnings);
     for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
     SceneBuilder builder;
-    const auto scene = builder.update(site);
+    const auto scene = builder.update(site, showingOf(project, *shot));
     const Environment environment = environmentOf(project, *shot);
 
     Progress progress;

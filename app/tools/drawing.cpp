@@ -1,6 +1,10 @@
 #include "app/tools/drawing.h"
 
+#include <cmath>
+
+#include "app/pane.h"
 #include "app/theme.h"
+#include "core/project/measure.h"
 
 namespace thallos {
 
@@ -17,6 +21,46 @@ void drawHandle(QPainter& p, const QPointF& at, bool picked) {
     p.setPen(QPen(picked ? t.field : t.accent, 1.5));
     p.setBrush(picked ? t.accent : t.field);
     p.drawEllipse(at, 4.5, 4.5);
+}
+
+void drawTag(QPainter& p, const QPointF& topLeft, const QString& text) {
+    const Theme& t = Theme::now();
+    const QFont font = typeface(Type::Medium);
+    const QRectF r(topLeft, QSizeF(QFontMetricsF(font).horizontalAdvance(text) + 14, 20));
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(t.field);
+    p.drawRoundedRect(r, 3, 3);
+    p.setFont(font);
+    p.setPen(t.ink);
+    p.drawText(r, Qt::AlignCenter, text);
+}
+
+void drawMeasured(QPainter& p, const Pane& pane, const std::vector<V3f>& points, bool whole) {
+    QPolygonF line;
+    for (const V3f& q : points)
+        if (const auto s = pane.toScreen(q)) line << *s;
+    if (line.isEmpty()) return;
+    haloLine(p, line, Theme::now().clay, 1.6);
+    for (const QPointF& s : line) {
+        p.setPen(QPen(Theme::now().clay, 1.5));
+        p.setBrush(Theme::now().field);
+        p.drawRect(QRectF(s - QPointF(3, 3), QSizeF(6, 6)));
+    }
+    if (pane.compact() || line.size() != static_cast<qsizetype>(points.size())) return;
+    for (qsizetype i = 1; i < line.size(); ++i) {
+        const float length = (points[i] - points[i - 1]).length();
+        drawTag(p, (line[i] + line[i - 1]) / 2 + QPointF(6, -22), toolText("%1 m").arg(length, 0, 'f', 2));
+    }
+    if (!whole || points.size() < 2) return;
+    const Measures m = measure(points);
+    QStringList text{toolText("%1 m in plan").arg(m.plan, 0, 'f', 2), toolText("rise %1 m").arg(m.rise, 0, 'f', 2),
+                     toolText("slope %1°").arg(degrees(m.slope), 0, 'f', 1)};
+    if (points.size() > 2) {
+        text.prepend(toolText("%1 m in all").arg(m.length, 0, 'f', 2));
+        text << toolText("angle %1°").arg(degrees(m.angle), 0, 'f', 1)
+             << toolText("area %1 m²").arg(m.area, 0, 'f', m.area < 100 ? 2 : 0);
+    }
+    drawTag(p, line.back() + QPointF(14, 10), text.join(" · "));
 }
 
 } // namespace thallos

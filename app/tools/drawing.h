@@ -1,10 +1,16 @@
-// What tools draw over the picture alike.
+// What tools and panes draw over the picture alike.
 #pragma once
+
+#include <vector>
 
 #include <QCoreApplication>
 #include <QPainter>
 
+#include "core/base/vec.h"
+
 namespace thallos {
+
+class Pane;
 
 inline QString toolText(const char* text) {
     return QCoreApplication::translate("Tools", text);
@@ -14,5 +20,9 @@ void haloLine(QPainter& painter, const QPolygonF& line, const QColor& color, dou
               Qt::PenStyle style = Qt::SolidLine);
 // A handle of an outline.
 void drawHandle(QPainter& painter, const QPointF& at, bool picked);
+// A small sign beside what is worked on.
+void drawTag(QPainter& painter, const QPointF& topLeft, const QString& text);
+// A chain of points with its lengths; `whole` also tells rise, slope, angle and area.
+void drawMeasured(QPainter& painter, const Pane& pane, const std::vector<V3f>& points, bool whole);
 
 } // namespace thallos

@@ -10,6 +10,8 @@ namespace thallos {
 
 std::unique_ptr<Tool> makeMoveTool(Session& session);
 std::unique_ptr<Tool> makeTurnTool(Session& session);
+std::unique_ptr<Tool> makeSizeTool(Session& session);
+std::unique_ptr<Tool> makeMeasureTool(Session& session);
 std::unique_ptr<Tool> makeFigureTool(Session& session);
 
 std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, BrushKind kind);
@@ -19,7 +21,6 @@ std::unique_ptr<Tool> makeWaterTool(Session& session);
 std::unique_ptr<Tool> makeSpecimenTool(Session& session, Tools& tools);
 std::unique_ptr<Tool> makeDriftTool(Session& session);
 std::unique_ptr<Tool> makeClearingTool(Session& session);
-std::unique_ptr<Tool> makePickTool(Session& session);
 
 std::unique_ptr<Tool> makeLookTool(Session& session);
 std::unique_ptr<Tool> makeStandTool(Session& session);

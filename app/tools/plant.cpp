@@ -128,6 +128,11 @@ public:
         return false;
     }
     void cancel() override { drawn_.clear(); }
+    bool busy() const override { return dragging_ || sketching_; }
+    bool wants(const Pane&, const QKeyEvent& event) const override {
+        return !drawn_.empty() && (event.key() == Qt::Key_Escape || event.key() == Qt::Key_Backspace ||
+                                   event.key() == Qt::Key_Return || event.key() == Qt::Key_Enter);
+    }
     void draw(QPainter& p, const Pane& pane) const override {
         if (pane.compact()) return;
         if (const auto* body = bodyOf<Body_>(session_.chosenItem()))
@@ -200,54 +205,6 @@ protected:
     Clearing fresh() const override { return {}; }
 };
 
-// Picks planting items and moves single specimens.
-class PickTool : public Tool {
-public:
-    explicit PickTool(Session& s) : session_(s) {}
-    bool press(Pane&, const PanePoint& point) override {
-        const Item* item = session_.item(session_.choosable(point.under));
-        const auto* planting = bodyOf<Planting>(item);
-        if (!planting || !point.ground) return false;
-        session_.choose(item->id);
-        float best = 3.5f;
-        picked_ = -1;
-        for (size_t i = 0; i < planting->specimens.size(); ++i)
-            if (const float d = (planting->specimens[i].at - xy(*point.ground)).length(); d < best) {
-                best = d;
-                picked_ = static_cast<int>(i);
-                offset_ = planting->specimens[i].at - xy(*point.ground);
-            }
-        moved_ = false;
-        return true;
-    }
-    void move(Pane&, const PanePoint& point) override {
-        if (picked_ < 0 || !point.ground) return;
-        moved_ = true;
-        session_.editItem(
-            toolText("Move a specimen"), session_.chosen(),
-            [&](Item& i) {
-                auto& list = std::get<Planting>(i.body).specimens;
-                if (picked_ < static_cast<int>(list.size())) list[picked_].at = xy(*point.ground) + offset_;
-            },
-            "specimen", Haste::Moving);
-    }
-    void release(Pane&, const PanePoint&) override {
-        if (moved_) session_.endEdit();
-        picked_ = -1;
-        moved_ = false;
-    }
-    QString hint() const override {
-        return toolText("Click plants to choose their group · Shift chooses several · drag a specimen to move it");
-    }
-    bool chooses() const override { return true; }
-
-private:
-    Session& session_;
-    int picked_ = -1;
-    V2f offset_{0};
-    bool moved_ = false;
-};
-
 } // namespace
 
 std::unique_ptr<Tool> makeSpecimenTool(Session& session, Tools& tools) {
@@ -258,9 +215,6 @@ std::unique_ptr<Tool> makeDriftTool(Session& session) {
 }
 std::unique_ptr<Tool> makeClearingTool(Session& session) {
     return std::make_unique<ClearingTool>(session);
-}
-std::unique_ptr<Tool> makePickTool(Session& session) {
-    return std::make_unique<PickTool>(session);
 }
 
 } // namespace thallos

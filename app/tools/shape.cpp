@@ -19,7 +19,7 @@ public:
         last_ = xy(*point.ground);
         stroke_ = QString("stroke %1").arg(++strokes_);
         at_ = point;
-        dabAt(last_, point.modifiers);
+        dabAt(last_, point);
         return true;
     }
     void move(Pane&, const PanePoint& point) override {
@@ -30,13 +30,17 @@ public:
         V2f to = xy(*point.ground);
         for (int n = 0; (to - last_).length() >= step && n < 64; ++n) {
             last_ += (to - last_).normalized() * step;
-            dabAt(last_, point.modifiers);
+            dabAt(last_, point);
         }
     }
     void release(Pane&, const PanePoint&) override {
         if (stroke_.isEmpty()) return;
         stroke_.clear();
         session_.endEdit();
+    }
+    bool busy() const override { return !stroke_.isEmpty(); }
+    bool wants(const Pane&, const QKeyEvent& event) const override {
+        return event.key() == Qt::Key_BracketLeft || event.key() == Qt::Key_BracketRight;
     }
     bool key(Pane&, QKeyEvent* event) override {
         Brush& b = tools_.brushes.of(kind_);
@@ -89,9 +93,10 @@ public:
     }
 
 private:
-    void dabAt(const V2f& where, Qt::KeyboardModifiers modifiers) {
+    void dabAt(const V2f& where, const PanePoint& point) {
         Brush b = tools_.brushes.of(kind_);
-        if (modifiers & Qt::ControlModifier) b.kind = inverse(b.kind);
+        b.strength *= point.pressure;
+        if (point.modifiers & Qt::ControlModifier) b.kind = inverse(b.kind);
         static const char* names[] = {"Raise", "Lower", "Smooth", "Paint gravel", "Paint meadow soil"};
         Ground next = dab(*session_.project().ground, session_.built()->natural, b, where);
         session_.edit(toolText(names[static_cast<int>(b.kind)]), withGround(session_.project(), std::move(next)),
@@ -111,10 +116,11 @@ public:
     bool press(Pane&, const PanePoint& point) override {
         const Item* item = session_.item(point.item);
         if (!bodyOf<Building>(item)) return false;
-        for (const Item* d : dependents(session_.project(), item->id)) {
-            session_.choose(d->id); // it has one already
-            return true;
-        }
+        for (const Item* d : dependents(session_.project(), item->id))
+            if (bodyOf<BuildingPad>(d)) {
+                session_.choose(d->id); // it has one already
+                return true;
+            }
         Id id;
         Project next = added(session_.project(), item->name + " pad", BuildingPad{item->id}, &id);
         session_.edit(toolText("Level a pad"), std::move(next));

@@ -10,6 +10,7 @@ namespace thallos {
 namespace {
 
 constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '1'};
+constexpr char kTextureMagic[8] = {'t', 'h', 'p', 'i', 'c', 't', 'u', '1'};
 
 class Writer {
 public:
@@ -143,6 +144,27 @@ Model unpackModel(std::string_view bytes) {
     for (size_t n = r.count(8); n; --n) m.outlines.push_back(r.list<V2f>());
     for (size_t n = r.count(8); n; --n) m.warnings.push_back(r.text());
     return m;
+}
+
+std::string packTexture(const Texture& texture) {
+    Writer w;
+    w.put(kTextureMagic);
+    w.put(static_cast<int32_t>(texture.width));
+    w.put(static_cast<int32_t>(texture.height));
+    w.put(texture.rgba);
+    return std::move(w.bytes);
+}
+
+Texture unpackTexture(std::string_view bytes) {
+    Reader r(bytes);
+    for (char c : kTextureMagic)
+        if (r.get<char>() != c) Reader::broken();
+    Texture t;
+    t.width = r.get<int32_t>();
+    t.height = r.get<int32_t>();
+    t.rgba = r.list<uint8_t>();
+    if (t.width <= 0 || t.height <= 0 || t.rgba.size() != static_cast<size_t>(t.width) * t.height * 4) Reader::broken();
+    return t;
 }
 
 } // namespace thallos

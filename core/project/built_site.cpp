@@ -15,7 +15,7 @@ std::vector<Pad> padsOf(const Project& project) {
     std::vector<Pad> pads;
     for (const auto& item : project.items) {
         const auto* p = std::get_if<BuildingPad>(&item->body);
-        if (!p || !item->visible) continue;
+        if (!p || !shown(project, *item)) continue;
         if (const auto* b = bodyOf<Building>(find(project, p->building)))
             pads.push_back({outlinesOf(*b), b->position.z + p->rise, p->apron, p->batter, p->sink});
     }
@@ -53,7 +53,7 @@ struct Masks {
 
     Masks(const Project& p, const HeightField& f, const std::vector<WaterBody>& w) : project(p), field(f), waters(w) {
         for (const auto& item : p.items) {
-            if (!item->visible) continue;
+            if (!shown(p, *item)) continue;
             if (const auto* b = std::get_if<Building>(&item->body))
                 for (Polygon& o : outlinesOf(*b)) areas.push_back({o, bounds(o), true});
             if (const auto* c = std::get_if<Clearing>(&item->body))
@@ -183,7 +183,7 @@ private:
             (previous_ && previous_->watersStale) || std::find(moved_.begin(), moved_.end(), 1) != moved_.end();
         for (const auto& item : out_->project.items) {
             const auto* water = std::get_if<Water>(&item->body);
-            if (!water || !item->visible) continue;
+            if (!water || !shown(out_->project, *item)) continue;
             const WaterBody* same = nullptr;
             if (previous_ && (!moved || haste_ == Haste::Moving))
                 for (const WaterBody& w : previous_->waters)
@@ -222,7 +222,9 @@ private:
                     (planting || haste_ == Haste::Rest ? sown : out_->staleTiles)[i] = 1;
             };
             for (const auto& item : project.items)
-                if (std::find(before.items.begin(), before.items.end(), item) == before.items.end()) touch(*item);
+                if (std::find(before.items.begin(), before.items.end(), item) == before.items.end() ||
+                    shown(project, *item) != shown(before, *item)) // by a group's eye
+                    touch(*item);
             for (const auto& item : before.items)
                 if (std::find(project.items.begin(), project.items.end(), item) == project.items.end()) touch(*item);
             for (int i = 0; i < n; ++i) {
@@ -296,7 +298,7 @@ private:
             return s;
         };
         for (const auto& item : out_->project.items) {
-            if (!item->visible) continue;
+            if (!shown(out_->project, *item)) continue;
             if (const auto* d = std::get_if<Drift>(&item->body)) {
                 Source s{item.get(), {}};
                 float total = 0;

@@ -174,6 +174,33 @@ void History::redo() {
     keepWithinBudget();
 }
 
+void History::setBudget(int64_t bytes) {
+    budget_ = bytes;
+    keepWithinBudget();
+}
+
+void History::jump(size_t position) {
+    position = std::min(position, steps_.size() - 1);
+    if (position == at_) return;
+    fetch(position);
+    uint64_t next = 0;
+    for (const Step& s : steps_) next = std::max(next, s.project.nextId);
+    at_ = position;
+    steps_[at_].project.nextId = next;
+    endMerge();
+    keepWithinBudget();
+}
+
+void History::abandon() {
+    if (mergeKey_.empty() || at_ == 0 || at_ + 1 != steps_.size()) return;
+    fetch(at_ - 1);
+    const uint64_t next = now().nextId;
+    steps_.pop_back();
+    --at_;
+    steps_[at_].project.nextId = std::max(steps_[at_].project.nextId, next);
+    endMerge();
+}
+
 size_t History::stepsOnDisk() const {
     return static_cast<size_t>(
         std::count_if(steps_.begin(), steps_.end(), [](const Step& s) { return s.onDisk != nullptr; }));

@@ -28,6 +28,9 @@ public:
     void commit(std::string name, Project project, const std::string& key);
     // The next commit with the same key starts a new step.
     void endMerge() { mergeKey_.clear(); }
+    // Takes back the step that is still being joined to, as if it had not been begun: for a drag that is given up.
+    // Nothing when there is none.
+    void abandon();
 
     bool canUndo() const { return at_ > 0; }
     bool canRedo() const { return at_ + 1 < steps_.size(); }
@@ -36,6 +39,11 @@ public:
     // Throw Error::Missing, with nothing changed, when a step's ground can't be read back.
     void undo();
     void redo();
+    void setBudget(int64_t bytes);
+    // To any step, by its position.
+    void jump(size_t position);
+    // What led to the step; "Open" for the first.
+    const std::string& name(size_t position) const { return steps_[position].name; }
     size_t position() const { return at_; }
     size_t size() const { return steps_.size(); }
     size_t stepsOnDisk() const;

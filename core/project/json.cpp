@@ -78,7 +78,14 @@ struct Dump {
         j["model"] = sink(packModel(*b.model));
         j["position_m"] = out(b.position);
         j["turn_deg"] = toDegrees(b.yaw);
-        for (const Surface& s : b.surfaces) j["surfaces"].push_back(out(s));
+        j["scale"] = b.scale;
+        for (size_t i = 0; i < b.surfaces.size(); ++i) {
+            j["surfaces"].push_back(out(b.surfaces[i]));
+            // A picture other than the model's own.
+            const auto& picture = b.surfaces[i].texture;
+            if (i < b.model->materials.size() && picture != b.model->materials[i].texture)
+                j["surfaces"].back()["picture"] = picture ? sink(packTexture(*picture)) : std::string();
+        }
     }
     void operator()(const Figure& f) const {
         j["at_m"] = out(f.at);
@@ -139,6 +146,13 @@ struct Dump {
                        {"saturation", s.finish.saturation},
                        {"vignette_stops", s.finish.vignette}};
         j["output"] = {{"width", s.size.x}, {"height", s.size.y}, {"samples", s.samples}};
+        j["hidden"] = json::array();
+        for (const Id id : s.hidden) j["hidden"].push_back(id.value);
+    }
+    void operator()(const Group&) const {}
+    void operator()(const Mark& m) const {
+        j["points_m"] = json::array();
+        for (const V3f& p : m.points) j["points_m"].push_back(out(p));
     }
 };
 
@@ -246,10 +260,17 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
         b.model = model;
         b.position = in.at("position_m").v3();
         b.yaw = toRadians(in.at("turn_deg").number());
-        in.at("surfaces").each([&](const In& s) { b.surfaces.push_back(surfaceIn(s)); });
+        if (in.has("scale")) b.scale = in.at("scale").real();
         // Pictures stay with the model: the document holds only what was set by hand.
-        for (size_t i = 0; i < b.surfaces.size() && i < model->materials.size(); ++i)
-            b.surfaces[i].texture = model->materials[i].texture;
+        in.at("surfaces").each([&](const In& s) {
+            b.surfaces.push_back(surfaceIn(s));
+            const size_t i = b.surfaces.size() - 1;
+            if (i < model->materials.size()) b.surfaces[i].texture = model->materials[i].texture;
+            if (!s.has("picture")) return;
+            const std::string picture = s.at("picture").text();
+            b.surfaces[i].texture =
+                picture.empty() ? nullptr : std::make_shared<const Texture>(unpackTexture(source(picture)));
+        });
         return b;
     }
     if (type == "figure") return Figure{in.at("at_m").v2(), toRadians(in.at("turn_deg").number())};
@@ -305,7 +326,14 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
                     f.at("saturation").real(), f.at("vignette_stops").real()};
         s.size = {o.at("width").small(), o.at("height").small()};
         s.samples = o.at("samples").small();
+        if (in.has("hidden")) in.at("hidden").each([&](const In& id) { s.hidden.push_back(Id{id.natural()}); });
         return s;
+    }
+    if (type == "group") return Group{};
+    if (type == "mark") {
+        Mark m;
+        in.at("points_m").each([&](const In& p) { m.points.push_back(p.v3()); });
+        return m;
     }
     in.at("type").fail("names no kind of item");
 }
@@ -332,6 +360,12 @@ void dropDangling(Project& p, std::vector<std::string>& leftOut) {
         leftOut.push_back(item->name);
         return true;
     });
+    for (auto& slot : p.items)
+        if (slot->group && !bodyOf<Group>(find(p, slot->group))) {
+            Item item = *slot;
+            item.group = {};
+            slot = std::make_shared<const Item>(std::move(item));
+        }
 }
 
 } // namespace
@@ -367,6 +401,7 @@ json dump(const Project& project, const BlobSink& sink) {
                   {"type", kBodyNames[item->body.index()]},
                   {"visible", item->visible},
                   {"locked", item->locked}};
+        if (item->group) i["group"] = item->group.value;
         std::visit(Dump{sink, i}, item->body);
         j["items"].push_back(std::move(i));
     }
@@ -421,6 +456,7 @@ Project load(const json& document, const BlobSource& source, LaterSchema* asFarA
         item->name = i.at("name").text();
         item->visible = i.at("visible").yes();
         item->locked = i.at("locked").yes();
+        if (i.has("group")) item->group = Id{i.at("group").natural()};
         try {
             item->body = bodyIn(i.at("type").text(), i, source, models);
         } catch (const Error& e) {

@@ -57,9 +57,13 @@ Project replaced(const Project& project, const Item& item) {
 
 std::vector<const Item*> dependents(const Project& project, Id id) {
     std::vector<const Item*> out;
-    for (const auto& item : project.items)
-        if (const auto* pad = std::get_if<BuildingPad>(&item->body); pad && pad->building == id)
-            out.push_back(item.get());
+    for (const auto& item : project.items) {
+        const auto* pad = std::get_if<BuildingPad>(&item->body);
+        if (item->group != id && !(pad && pad->building == id)) continue;
+        if (std::find(out.begin(), out.end(), item.get()) == out.end()) out.push_back(item.get());
+        for (const Item* further : dependents(project, item->id))
+            if (std::find(out.begin(), out.end(), further) == out.end()) out.push_back(further);
+    }
     return out;
 }
 
@@ -67,94 +71,83 @@ Project removed(const Project& project, Id id) {
     Project out = project;
     std::vector<Id> gone{id};
     for (const Item* d : dependents(project, id)) gone.push_back(d->id);
+    const Item* item = find(project, id);
+    Id group = item ? item->group : Id{};
     std::erase_if(out.items,
-                  [&](const auto& item) { return std::find(gone.begin(), gone.end(), item->id) != gone.end(); });
+                  [&](const auto& i) { return std::find(gone.begin(), gone.end(), i->id) != gone.end(); });
+    // A group that held nothing else goes with it.
+    while (group && dependents(out, group).empty()) {
+        const Item* empty = find(out, group);
+        const Id around = empty ? empty->group : Id{};
+        std::erase_if(out.items, [&](const auto& i) { return i->id == group; });
+        group = around;
+    }
     return out;
 }
 
-namespace {
+bool shown(const Project& project, const Item& item) {
+    for (const Item* i = &item; i; i = i->group ? find(project, i->group) : nullptr)
+        if (!i->visible) return false;
+    return true;
+}
 
-struct Shift {
-    V2f by;
-    const HeightField* ground;
+bool fixed(const Project& project, const Item& item) {
+    for (const Item* i = &item; i; i = i->group ? find(project, i->group) : nullptr)
+        if (i->locked) return true;
+    return false;
+}
 
-    void operator()(Building& b) const {
-        const float over = ground ? b.position.z - seatHeight(b, *ground) : 0;
-        b.position.x += by.x;
-        b.position.y += by.y;
-        if (ground) b.position.z = seatHeight(b, *ground) + over;
-    }
-    void operator()(Figure& f) const { f.at += by; }
-    void operator()(BuildingPad&) const {}
-    void operator()(Water& w) const { w.spot += by; }
-    void operator()(Planting& p) const {
-        for (Specimen& s : p.specimens) s.at += by;
-    }
-    void operator()(Drift& d) const { areas(d.areas); }
-    void operator()(Clearing& c) const { areas(c.areas); }
-    void operator()(Shot& s) const {
-        const V2f from = xy(s.camera.position), to = from + by;
-        const float eye = ground ? s.camera.position.z - ground->at(from) : 0;
-        s.camera.position = {to.x, to.y, ground ? ground->at(to) + eye : s.camera.position.z};
-    }
-    void areas(std::vector<std::vector<V2f>>& list) const {
-        for (auto& area : list)
-            for (V2f& p : area) p += by;
-    }
-};
+Id outermost(const Project& project, Id id) {
+    for (const Item* i = find(project, id); i && i->group; i = find(project, id)) id = i->group;
+    return id;
+}
 
-} // namespace
+std::vector<Id> leaves(const Project& project, const std::vector<Id>& ids) {
+    std::vector<Id> out;
+    for (const auto& item : project.items) {
+        if (std::holds_alternative<Group>(item->body)) continue;
+        for (const Item* i = item.get(); i; i = i->group ? find(project, i->group) : nullptr)
+            if (std::find(ids.begin(), ids.end(), i->id) != ids.end()) {
+                out.push_back(item->id);
+                break;
+            }
+    }
+    return out;
+}
 
-Project withCopies(const Project& project, const std::vector<std::shared_ptr<const Item>>& items, const V2f& by,
-                   const HeightField* ground, std::vector<Id>* copies) {
+Project grouped(const Project& project, const std::string& name, const std::vector<Id>& ids, Id* group) {
+    Id around, made;
+    bool first = true;
+    for (const Id id : ids)
+        if (const Item* item = find(project, id)) {
+            around = first || around == item->group ? item->group : Id{};
+            first = false;
+        }
+    Project out = added(project, name, Group{}, &made);
+    for (auto& slot : out.items) {
+        const bool member = std::find(ids.begin(), ids.end(), slot->id) != ids.end();
+        if (!member && slot->id != made) continue;
+        Item item = *slot;
+        item.group = member ? made : around;
+        slot = std::make_shared<const Item>(std::move(item));
+    }
+    if (group) *group = made;
+    return out;
+}
+
+Project ungrouped(const Project& project, Id group) {
+    const Item* g = find(project, group);
+    if (!bodyOf<Group>(g)) return project;
     Project out = project;
-    std::vector<std::pair<Id, Id>> known; // of the item and of its copy
-    auto copy = [&](const Item& item, Body body) {
-        std::visit(Shift{by, ground}, body);
-        Id id;
-        out = added(out, item.name, std::move(body), &id);
-        Item whole = *out.items.back();
-        whole.visible = item.visible;
-        out.items.back() = std::make_shared<const Item>(std::move(whole));
-        known.emplace_back(item.id, id);
-        if (copies) copies->push_back(id);
-    };
-    for (const auto& item : items)
-        if (!std::holds_alternative<BuildingPad>(item->body)) copy(*item, item->body);
-    // Pads go with the copies of their buildings.
-    for (const auto& item : items)
-        if (auto* pad = std::get_if<BuildingPad>(&item->body))
-            for (const auto& [original, made] : std::vector(known))
-                if (original == pad->building) {
-                    BuildingPad mine = *pad;
-                    mine.building = made;
-                    copy(*item, mine);
-                }
+    const Id around = g->group;
+    for (auto& slot : out.items)
+        if (slot->group == group) {
+            Item item = *slot;
+            item.group = around;
+            slot = std::make_shared<const Item>(std::move(item));
+        }
+    std::erase_if(out.items, [&](const auto& i) { return i->id == group; });
     return out;
-}
-
-Box2f extent(const Item& item) {
-    Box2f box;
-    auto areas = [&](const std::vector<std::vector<V2f>>& list) {
-        for (const auto& area : list)
-            for (const V2f& p : area) box.extendBy(p);
-    };
-    if (const auto* b = std::get_if<Building>(&item.body)) {
-        box.extendBy(xy(b->position));
-        for (const Polygon& o : outlinesOf(*b)) box.extendBy(bounds(o));
-    } else if (const auto* f = std::get_if<Figure>(&item.body))
-        box.extendBy(f->at);
-    else if (const auto* w = std::get_if<Water>(&item.body))
-        box.extendBy(w->spot);
-    else if (const auto* p = std::get_if<Planting>(&item.body))
-        for (const Specimen& s : p->specimens) box.extendBy(s.at);
-    else if (const auto* d = std::get_if<Drift>(&item.body))
-        areas(d->areas);
-    else if (const auto* c = std::get_if<Clearing>(&item.body))
-        areas(c->areas);
-    else if (const auto* s = std::get_if<Shot>(&item.body))
-        box.extendBy(xy(s->camera.position));
-    return box;
 }
 
 Project withGround(const Project& project, Ground ground) {
@@ -171,14 +164,17 @@ Project withSite(const Project& project, const Site& site) {
 }
 
 M44f transformOf(const Building& b) {
-    const float c = std::cos(b.yaw), s = std::sin(b.yaw);
-    return {c, s, 0, 0, -s, c, 0, 0, 0, 0, 1, 0, b.position.x, b.position.y, b.position.z, 1};
+    const float c = b.scale * std::cos(b.yaw), s = b.scale * std::sin(b.yaw);
+    return {c, s, 0, 0, -s, c, 0, 0, 0, 0, b.scale, 0, b.position.x, b.position.y, b.position.z, 1};
 }
 
 std::vector<Polygon> outlinesOf(const Building& b) {
     std::vector<Polygon> out;
     if (b.model)
-        for (const Polygon& o : b.model->outlines) out.push_back(moved(o, b.yaw, xy(b.position)));
+        for (Polygon o : b.model->outlines) {
+            for (V2f& p : o) p *= b.scale;
+            out.push_back(moved(o, b.yaw, xy(b.position)));
+        }
     return out;
 }
 
@@ -233,6 +229,7 @@ struct Check {
             invalid(item, "needs one surface for each material of its model");
         for (int k = 0; k < 3; ++k) range(item, "the position", b.position[k], -kFar, kFar);
         range(item, "the turn", b.yaw, -1e4f, 1e4f);
+        range(item, "the size", b.scale, 1e-4f, 1e4f);
         for (const Surface& s : b.surfaces) {
             for (int k = 0; k < 3; ++k) {
                 range(item, "a base colour", s.baseColor[k], 0, 1);
@@ -297,7 +294,23 @@ struct Check {
         range(item, "the samples", static_cast<float>(s.samples), 1, 65536);
         thallos::check(s.daylight.time);
     }
+    void operator()(const Group&) const {}
+    void operator()(const Mark& m) const {
+        if (m.points.size() < 2) invalid(item, "a mark needs two points or more");
+        for (const V3f& p : m.points)
+            for (int k = 0; k < 3; ++k) range(item, "a point", p[k], -kFar, kFar);
+    }
 };
+
+void checkGroup(const Project& project, const Item& item) {
+    size_t depth = 0;
+    for (Id g = item.group; g; ++depth) {
+        const Item* group = find(project, g);
+        if (!bodyOf<Group>(group)) invalid(item, "belongs to a group that is not there");
+        if (depth > project.items.size()) invalid(item, "belongs to a group that belongs to itself");
+        g = group->group;
+    }
+}
 
 } // namespace
 
@@ -312,6 +325,7 @@ void check(const Project& project) {
         names.push_back(item->name);
         ids.push_back(item->id.value);
         std::visit(Check{project, *item}, item->body);
+        checkGroup(project, *item);
     }
     std::sort(names.begin(), names.end());
     if (const auto twice = std::adjacent_find(names.begin(), names.end()); twice != names.end())

@@ -22,6 +22,7 @@ struct Building {
     std::vector<Surface> surfaces; // one a material of the model, as the artist set them
     V3f position{0};               // of the base's middle
     float yaw = 0;                 // radians, counter-clockwise
+    float scale = 1;               // for a model in wrong units
 };
 
 struct Figure { // the 1.75 m person; stands on whatever is under it
@@ -53,11 +54,18 @@ struct Shot {
     float ev100 = 13;    // used when not metered
     V2i size{1920, 1080};
     int samples = 96;
+    std::vector<Id> hidden; // items and groups left out of this shot; the ground and what grows stay as they are
 };
 
-using Body = std::variant<Building, Figure, BuildingPad, Water, Planting, Drift, Clearing, Shot>;
-inline constexpr const char* kBodyNames[] = {"building",  "figure", "pad",      "water",
-                                             "specimens", "drift",  "clearing", "shot"};
+struct Group {}; // of the items that name it as theirs
+
+struct Mark { // a measured line that was kept
+    std::vector<V3f> points;
+};
+
+using Body = std::variant<Building, Figure, BuildingPad, Water, Planting, Drift, Clearing, Shot, Group, Mark>;
+inline constexpr const char* kBodyNames[] = {"building", "figure",   "pad",  "water", "specimens",
+                                             "drift",    "clearing", "shot", "group", "mark"};
 
 struct Item {
     Id id;
@@ -65,6 +73,7 @@ struct Item {
     bool visible = true;
     bool locked = false;
     Body body;
+    Id group; // that it belongs to; none: it stands for itself
 };
 
 struct Site {
@@ -104,20 +113,26 @@ template <class T> std::vector<const Item*> itemsOf(const Project& project) {
 // Edits: each returns the changed project. Names are made unique by a number.
 Project added(const Project& project, std::string name, Body body, Id* id = nullptr);
 Project replaced(const Project& project, const Item& item); // by id
-Project removed(const Project& project, Id id);            // and what cannot be without it (a pad without its building)
+// Without the item and what cannot be without it: a pad without its building, what a group holds.
+Project removed(const Project& project, Id id);
 Project withGround(const Project& project, Ground ground); // the same project when it has that ground already
 Project withSite(const Project& project, const Site& site);
-// With copies of items of this or another project, moved by `by`: with ids and names of their own, unlocked. What stood
-// on the ground or over it stands so on `ground` (without: the heights stay). A pad is copied with its building, never
-// alone.
-Project withCopies(const Project& project, const std::vector<std::shared_ptr<const Item>>& items, const V2f& by,
-                   const HeightField* ground = nullptr, std::vector<Id>* copies = nullptr);
-
-// The plan area of what the item holds; empty for a pad.
-Box2f extent(const Item& item);
 
 // Items that hang on `id` and would go or lose their sense with it.
 std::vector<const Item*> dependents(const Project& project, Id id);
+
+// Groups. An item is shown when it and all groups around it are visible, fixed when it or one of them is locked.
+bool shown(const Project& project, const Item& item);
+bool fixed(const Project& project, const Item& item);
+// The outermost group around the item, or the item itself.
+Id outermost(const Project& project, Id id);
+// What a group holds down to the last item, without the groups; an item stands for itself. In the project's order, none
+// twice.
+std::vector<Id> leaves(const Project& project, const std::vector<Id>& ids);
+// In a new group, which belongs to the group that all of them share, if there is one.
+Project grouped(const Project& project, const std::string& name, const std::vector<Id>& ids, Id* group = nullptr);
+// Without the group; what it held belongs to the group around it.
+Project ungrouped(const Project& project, Id group);
 
 M44f transformOf(const Building& building);
 // The footprint in the world.

@@ -49,7 +49,7 @@ Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far
         hit.v = plant.v;
     } else if (object.kind == ObjectKind::Building || object.kind == ObjectKind::Figure) {
         V3f turned;
-        object.toWorld.multDirMatrix(n, turned); // rigid: normals turn like directions
+        object.toWorld.multDirMatrix(n, turned); // no skew: normals turn like directions
         n = turned;
     }
     hit.normal = n.normalized();
@@ -73,9 +73,9 @@ Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f
     return hitOf(scene, origin, direction, r.ray.tfar, r.hit, context.plant);
 }
 
-void tracePacket(const Scene& scene, const V3f& origin, const V3f (&directions)[kPacket], bool moving,
-                 Hit (&hits)[kPacket]) {
-    RayContext context(origin);
+void tracePacket(const Scene& scene, const V3f& eye, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
+                 bool moving, Hit (&hits)[kPacket]) {
+    RayContext context(eye);
     context.moving = moving;
     context.embree.flags = RTC_INTERSECT_CONTEXT_FLAG_COHERENT;
     PlantHit plants[kPacket];
@@ -84,9 +84,9 @@ void tracePacket(const Scene& scene, const V3f& origin, const V3f (&directions)[
     alignas(32) int valid[kPacket];
     for (int i = 0; i < kPacket; ++i) {
         valid[i] = -1;
-        r.ray.org_x[i] = origin.x;
-        r.ray.org_y[i] = origin.y;
-        r.ray.org_z[i] = origin.z;
+        r.ray.org_x[i] = origins[i].x;
+        r.ray.org_y[i] = origins[i].y;
+        r.ray.org_z[i] = origins[i].z;
         r.ray.dir_x[i] = directions[i].x;
         r.ray.dir_y[i] = directions[i].y;
         r.ray.dir_z[i] = directions[i].z;
@@ -110,7 +110,7 @@ void tracePacket(const Scene& scene, const V3f& origin, const V3f (&directions)[
         h.primID = r.hit.primID[i];
         h.geomID = r.hit.geomID[i];
         h.instID[0] = r.hit.instID[0][i];
-        hits[i] = hitOf(scene, origin, directions[i], r.ray.tfar[i], h, plants[r.ray.id[i]]);
+        hits[i] = hitOf(scene, origins[i], directions[i], r.ray.tfar[i], h, plants[r.ray.id[i]]);
     }
 }
 

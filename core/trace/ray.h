@@ -62,9 +62,9 @@ struct Hit {
 Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway,
           unsigned mask = kMaskAll, bool moving = false);
 inline constexpr int kPacket = 8;
-// The same for rays side by side from one eye; several times faster for rays of one picture.
-void tracePacket(const Scene& scene, const V3f& origin, const V3f (&directions)[kPacket], bool moving,
-                 Hit (&hits)[kPacket]);
+// The same for rays side by side for one eye; several times faster for rays of one picture.
+void tracePacket(const Scene& scene, const V3f& eye, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
+                 bool moving, Hit (&hits)[kPacket]);
 
 // Share of light that arrives along the ray from `far`: 0 where something solid stands.
 Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway,

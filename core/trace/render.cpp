@@ -72,7 +72,8 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
                      (static_cast<float>(py) + 0.5f + filterOffset(jitter.y)) * scale.y);
         int n = 0;
         PathSettings path{settings.bounces, lens.pixelAngle(settings.size.x), rays ? &n : nullptr};
-        PathSample s = tracePath(scene, env, lens.origin, lens.ray(at), sampler, path);
+        const V3f ray = lens.ray(at);
+        PathSample s = tracePath(scene, env, lens.start(ray), ray, sampler, path);
         const size_t i = static_cast<size_t>(y) * film.width + x;
         const Features& f = s.features;
         (sample & 1 ? film.odd : film.even)[i] += s.radiance - f.emission;
@@ -126,14 +127,15 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& env, const 
     };
     const int columns = (out.width + 3) / 4, rows = (out.height + tall - 1) / tall;
     const bool whole = overPixels(columns, rows, stop, [&](int bx, int by) {
-        V3f rays[kPacket];
+        V3f rays[kPacket], starts[kPacket];
         Hit hits[kPacket];
         for (int i = 0; i < kPacket; ++i) {
             const V2i p = pixel(bx, by, i);
             rays[i] =
                 lens.ray(V2f((static_cast<float>(p.x) + 0.5f) * scale.x, (static_cast<float>(p.y) + 0.5f) * scale.y));
+            starts[i] = lens.start(rays[i]);
         }
-        tracePacket(scene, lens.origin, rays, moving, hits);
+        tracePacket(scene, lens.origin, starts, rays, moving, hits);
         for (int i = 0; i < kPacket; ++i) {
             const V2i p = pixel(bx, by, i);
             if (p.x < out.width && p.y < out.height)

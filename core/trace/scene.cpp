@@ -171,15 +171,44 @@ std::vector<char> individualsOf(const BuiltSite& site) {
     return wanted;
 }
 
+bool hides(const Showing& showing, Id id) {
+    return std::find(showing.hidden.begin(), showing.hidden.end(), id) != showing.hidden.end();
+}
+
+// The tile without hidden plants; the tile itself when it has none of them.
+std::shared_ptr<const PlantTile> shownOf(const std::shared_ptr<const PlantTile>& tile, const Showing& showing) {
+    const auto isHidden = [&](const PlantRecord& r) { return hides(showing, Id{r.item}); };
+    const auto& all = tile->records;
+    if (showing.hidden.empty() || std::none_of(all.begin(), all.end(), isHidden)) return tile;
+    auto rest = std::make_shared<PlantTile>(*tile);
+    const auto woody = rest->records.begin() + static_cast<std::ptrdiff_t>(tile->woody);
+    rest->woody -= static_cast<size_t>(std::count_if(rest->records.begin(), woody, isHidden));
+    std::erase_if(rest->records, isHidden);
+    return rest;
+}
+
+std::shared_ptr<const std::vector<Surface>> grey(size_t n) {
+    Surface s;
+    s.name = "neutral";
+    s.baseColor = Rgb(0.55f);
+    s.roughness = 0.9f;
+    return std::make_shared<const std::vector<Surface>>(n, s);
+}
+
 } // namespace
 
-std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSite> site) {
+Showing showingOf(const Project& project, const Shot& shot) {
+    return {leaves(project, shot.hidden), true, false};
+}
+
+std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSite> site, const Showing& showing) {
     if (!plantScenes_ || plantScenes_->library() != site->library) {
         plantScenes_ = std::make_shared<PlantScenes>(site->library, fast_);
         last_ = nullptr;
     }
     auto scene = std::make_shared<Scene>();
     scene->site = site;
+    scene->showing = showing;
     plantScenes_->prepare(individualsOf(*site));
     scene->plantScenes = plantScenes_;
     const BuiltSite* before = last_ ? last_->site.get() : nullptr;
@@ -197,7 +226,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                 key = before->far.get();
                 break;
             case ObjectKind::Plants:
-                if (last_->plantScenes == plantScenes_) key = o.plants.get();
+                if (last_->plantScenes == plantScenes_) key = o.tile.get();
                 break;
             case ObjectKind::Building:
                 key = o.surfaces;
@@ -245,12 +274,19 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
             o.scene = s;
         });
     for (const auto& tiles : site->plants)
-        for (const auto& tile : tiles)
-            add({.kind = ObjectKind::Plants, .quick = wasQuick(tile.get()), .scene = reuse(tile.get()), .plants = tile},
-                [this, tile, quick = site->stale](SceneObject& o) {
-                    o.quick = quick;
-                    o.scene = makePlantTileScene(tile, plantScenes_, quick);
-                });
+        for (const auto& tile : tiles) {
+            const auto old = known.find(tile.get());
+            const bool sameHidden = last_ && last_->showing.hidden == showing.hidden;
+            SceneObject o{.kind = ObjectKind::Plants, .quick = wasQuick(tile.get()), .hidden = !showing.planting, .tile = tile};
+            o.plants = sameHidden && old != known.end() ? old->second->plants : shownOf(tile, showing);
+            if (o.plants->records.empty()) continue;
+            // Hidden plants that come or go make the tile another.
+            if (old != known.end() && old->second->plants == o.plants) o.scene = old->second->scene;
+            add(std::move(o), [this, quick = site->stale](SceneObject& made) {
+                made.quick = quick;
+                made.scene = makePlantTileScene(made.plants, plantScenes_, quick);
+            });
+        }
     for (const WaterBody& w : site->waters) {
         if (w.sheet->empty()) continue;
         std::shared_ptr<const EmbreeScene> same;
@@ -259,25 +295,33 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                 if (o.kind == ObjectKind::Water)
                     for (const WaterBody& b : before->waters)
                         if (b.item == w.item && b.sheet == w.sheet && o.item == w.item) same = o.scene;
-        add({.kind = ObjectKind::Water, .item = w.item, .scene = same, .water = &w.water},
+        add({.kind = ObjectKind::Water,
+             .item = w.item,
+             .hidden = hides(showing, w.item),
+             .scene = same,
+             .water = &w.water},
             [&w](SceneObject& o) { o.scene = waterScene(*w.sheet); });
     }
     for (const auto& item : site->project.items) {
-        if (!item->visible) continue;
+        if (!shown(site->project, *item)) continue;
         if (const auto* b = std::get_if<Building>(&item->body)) {
+            const std::vector<Surface>* surfaces = &b->surfaces;
+            if (showing.neutral) surfaces = scene->greys.emplace_back(grey(b->surfaces.size())).get();
             const SceneObject* same = nullptr;
             if (last_)
                 for (const SceneObject& o : last_->objects)
-                    if (o.kind == ObjectKind::Building && o.model == b->model && sameFilters(*o.surfaces, b->surfaces))
+                    if (o.kind == ObjectKind::Building && o.model == b->model && sameFilters(*o.surfaces, *surfaces))
                         same = &o;
             SceneObject o{.kind = ObjectKind::Building,
                           .item = item->id,
+                          .hidden = hides(showing, item->id),
                           .scene = same ? same->scene : nullptr,
                           .model = b->model,
-                          .surfaces = &b->surfaces};
+                          .surfaces = surfaces};
+            o.scale = b->scale;
             o.toWorld = transformOf(*b);
             o.toObject = o.toWorld.inverse();
-            add(std::move(o), [b](SceneObject& made) { made.scene = modelScene(b->model, b->surfaces); });
+            add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made.model, *made.surfaces); });
         } else if (const auto* f = std::get_if<Figure>(&item->body)) {
             if (!figure_) {
                 figure_ = std::make_shared<const Model>(scaleFigure());
@@ -287,6 +331,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
             const V3f at(f->at.x, f->at.y, field.at(f->at));
             SceneObject o{.kind = ObjectKind::Figure,
                           .item = item->id,
+                          .hidden = hides(showing, item->id),
                           .scene = reuse(figure_.get()),
                           .model = figure_,
                           .surfaces = &figureSurfaces_};
@@ -310,7 +355,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         const float columns[12] = {m[0][0], m[0][1], m[0][2], m[1][0], m[1][1], m[1][2],
                                    m[2][0], m[2][1], m[2][2], m[3][0], m[3][1], m[3][2]};
         rtcSetGeometryTransform(g, 0, RTC_FORMAT_FLOAT3X4_COLUMN_MAJOR, columns);
-        rtcSetGeometryMask(g, kMaskAll);
+        rtcSetGeometryMask(g, o.hidden ? 0u : static_cast<unsigned>(kMaskAll));
         rtcCommitGeometry(g);
         rtcAttachGeometryByID(top, g, static_cast<unsigned>(i));
         rtcReleaseGeometry(g);
@@ -335,7 +380,7 @@ std::shared_ptr<const Scene> SceneBuilder::adopt(std::shared_ptr<PlantScenes> pl
     if (!last_ || plants->library() != last_->site->library) return last_;
     // Tiles of plants hold on to the scenes of their individuals: they are made anew, the rest is shared.
     plantScenes_ = std::move(plants);
-    return update(last_->site);
+    return update(last_->site, last_->showing);
 }
 
 } // namespace thallos

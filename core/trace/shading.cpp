@@ -97,7 +97,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         object.toObject.multDirMatrix(hit.normal, localNormal);
         V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, localNormal);
         if (smooth.dot(localNormal) < 0) smooth = -smooth;
-        out.surface = evaluate(surface, local, smooth, triangleUv(part.mesh, hit.triangle, hit.u, hit.v), footprint);
+        out.surface = evaluate(surface, local * object.scale, smooth, triangleUv(part.mesh, hit.triangle, hit.u, hit.v), footprint);
         V3f world;
         object.toWorld.multDirMatrix(out.surface.normal, world);
         out.surface.normal = world.normalized();

@@ -5,7 +5,7 @@
 
 namespace thallos {
 
-Lens::Lens(const Camera& c) : origin(c.position), forward(viewDirection(c)) {
+Lens::Lens(const Camera& c) : origin(c.position), forward(viewDirection(c)), nearCut(c.nearCut) {
     const V3f side(std::cos(c.yaw), -std::sin(c.yaw), 0);
     const V3f top = side.cross(forward).normalized();
     const float longer = c.sensor / 2 / std::max(c.focal, 1.0f);

@@ -14,6 +14,7 @@ struct Camera {
     float sensor = 36;        // mm, along the longer side of the picture
     float aspect = 16.0f / 9; // width by height
     float shift = 0; // rise of the lens as a share of the picture's height; keeps verticals upright while looking up
+    float nearCut = 0; // metres along the axis before which nothing is seen: for looking only, never saved or rendered
     bool operator==(const Camera&) const = default;
 };
 
@@ -21,9 +22,11 @@ struct Camera {
 struct Lens {
     V3f origin, forward, right, up; // right and up are half the picture's width and height at distance 1
     float rise;                     // in halves of the height
+    float nearCut;
 
     explicit Lens(const Camera& camera);
     V3f ray(const V2f& picture) const; // unit direction
+    V3f start(const V3f& ray) const { return origin + ray * (nearCut / ray.dot(forward)); } // where seeing begins
     // Where a point falls in the picture; `z` is the distance along the axis, not positive when behind.
     V3f project(const V3f& point) const;
     // Radians a pixel covers, about, for a picture of `width` pixels.

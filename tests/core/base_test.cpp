@@ -10,7 +10,6 @@
 #include "core/base/noise.h"
 #include "core/base/parallel.h"
 #include "core/base/progress.h"
-#include "core/base/quantity.h"
 
 using namespace thallos;
 
@@ -103,53 +102,4 @@ TEST(Error, IsOneSentence) {
     const Error e(Error::Kind::Missing, "is not there", "house.glb", "choose another file");
     EXPECT_STREQ(e.what(), "house.glb: is not there; choose another file.");
     EXPECT_EQ(e.where(), "house.glb");
-}
-
-struct Typed {
-    const char* text;
-    Dimension dimension;
-    const char* unit;
-    double value;
-};
-
-class Quantity : public testing::TestWithParam<Typed> {};
-TEST_P(Quantity, IsRead) {
-    const Typed& t = GetParam();
-    EXPECT_NEAR(parseQuantity(t.text, t.dimension, t.unit), t.value, 1e-9 * (1 + std::abs(t.value))) << t.text;
-}
-INSTANTIATE_TEST_SUITE_P(
-    Typed, Quantity,
-    testing::Values(Typed{"2.5 m", Dimension::Length, "m", 2.5}, Typed{"2,5", Dimension::Length, "m", 2.5},
-                    Typed{"8 ft", Dimension::Length, "m", 2.4384}, Typed{"100/3", Dimension::Length, "m", 100.0 / 3},
-                    Typed{"100/3", Dimension::Length, "mm", 0.1 / 3},
-                    Typed{"250 mm + 1 m", Dimension::Length, "m", 1.25},
-                    Typed{"3 ft + 4 in", Dimension::Length, "m", 1.016}, Typed{"6'", Dimension::Length, "m", 1.8288},
-                    Typed{"20", Dimension::Length, "mm", 0.02}, Typed{"2 * 1.5", Dimension::Length, "m", 3},
-                    Typed{"2*20", Dimension::Length, "mm", 0.04}, Typed{"(1 + 2) * 3", Dimension::Plain, "", 9},
-                    Typed{"-4", Dimension::Plain, "", -4},
-                    Typed{"\xE2\x88\x92"
-                          "4",
-                          Dimension::Plain, "", -4},
-                    Typed{"+4 - -2", Dimension::Plain, "", 6}, Typed{"1:12", Dimension::Ratio, "", 12},
-                    Typed{"1 in 2.5", Dimension::Ratio, "", 2.5}, Typed{"2 : 5", Dimension::Ratio, "", 2.5},
-                    Typed{"3", Dimension::Ratio, "", 3}, Typed{"35", Dimension::Percent, "%", 0.35},
-                    Typed{"35 %", Dimension::Percent, "%", 0.35}, Typed{"70/2", Dimension::Percent, "%", 0.35},
-                    Typed{"45\xC2\xB0", Dimension::Angle, "\xC2\xB0", 45},
-                    Typed{"90 deg / 4", Dimension::Angle, "deg", 22.5}, Typed{"1 km", Dimension::Length, "m", 1000},
-                    Typed{"  7  ", Dimension::Plain, "", 7}, Typed{".5", Dimension::Plain, "", 0.5},
-                    Typed{",5", Dimension::Plain, "", 0.5}),
-    [](const auto& info) { return "case" + std::to_string(info.index); });
-
-TEST(QuantityErrors, NameTheReason) {
-    for (const char* bad : {"", "m", "2 +", "2 3", "1/0", "(2", "2..3", "abc", "5 kg", "1:2", "--", "2 deg", "1,2,3"})
-        EXPECT_THROW(parseQuantity(bad, Dimension::Length, "m"), Error) << bad;
-    EXPECT_THROW(parseQuantity("0:3", Dimension::Ratio, ""), Error);
-    EXPECT_THROW(parseQuantity("2 m", Dimension::Plain, ""), Error);
-}
-
-TEST(QuantityFormat, HasNoTrailingZeros) {
-    EXPECT_EQ(formatNumber(2.50, 2), "2.5");
-    EXPECT_EQ(formatNumber(20, 2), "20");
-    EXPECT_EQ(formatNumber(-0.0001, 2), "0");
-    EXPECT_EQ(formatNumber(1234.5678, 3), "1234.568");
 }

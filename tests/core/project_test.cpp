@@ -8,6 +8,7 @@
 #include "core/base/error.h"
 #include "core/base/hash.h"
 #include "core/project/json.h"
+#include "core/project/move.h"
 #include "tests/core/sample_site.h"
 
 using namespace thallos;

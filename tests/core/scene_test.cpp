@@ -159,12 +159,13 @@ TEST(Scene, PacketsHitWhatSingleRaysHit) {
     const Lens lens(bodyOf<Shot>(itemsOf<Shot>(scene->site->project).front())->camera);
     Random random(5);
     for (int i = 0; i < 400; ++i) {
-        V3f rays[kPacket];
+        V3f rays[kPacket], starts[kPacket];
         Hit hits[kPacket];
         const V2f at(random.unit(), random.unit());
         for (int k = 0; k < kPacket; ++k)
             rays[k] = lens.ray(at + V2f(0.01f * static_cast<float>(k & 3), 0.01f * static_cast<float>(k >> 2)));
-        tracePacket(*scene, lens.origin, rays, false, hits);
+        std::fill(std::begin(starts), std::end(starts), lens.origin);
+        tracePacket(*scene, lens.origin, starts, rays, false, hits);
         for (int k = 0; k < kPacket; ++k) {
             const Hit one = trace(*scene, lens.origin, rays[k], lens.origin);
             ASSERT_EQ(static_cast<bool>(one), static_cast<bool>(hits[k]));
@@ -234,4 +235,88 @@ TEST(Moving, GrassThinsWithDistanceAndStaysAtTheFeet) {
     EXPECT_LT(share(30, true), 0.45f * share(30, false));
     EXPECT_GT(share(30, true), 0) << "some are left everywhere";
     EXPECT_GT(share(60, false), 2 * share(60, true)) << "at rest all stand";
+}
+
+namespace {
+
+// A cube of 2 m over the ground's middle, seen from the south.
+Project cubeSite(float scale = 1) {
+    Building b = buildingOf(box({-1, -1, 0}, {1, 1, 2}), matt(0.3f), {0, 0, 6});
+    b.scale = scale;
+    return added(aloft(b), "Copy", b);
+}
+
+} // namespace
+
+TEST(Scene, HiddenThingsAreNotMetButTheSiteStays) {
+    const Project p = added(smallSite(), "Figure", Figure{{0, -6}, 0});
+    const auto site = build(p, library());
+    SceneBuilder builder;
+    const auto all = builder.update(site);
+    Showing showing;
+    for (const auto& item : p.items)
+        if (!std::holds_alternative<Shot>(item->body)) showing.hidden.push_back(item->id);
+    const auto none = builder.update(site, showing);
+    EXPECT_EQ(none->site, site);
+    const auto metAnything = [&](const Scene& scene) {
+        int met = 0;
+        for (float x = -30; x < 30; x += 0.7f)
+            for (float y = -30; y < 30; y += 0.7f) {
+                const Hit hit = trace(scene, {x, y, 60}, {0, 0, -1}, {x, y, 60});
+                met += itemAt(scene, hit) ? 1 : 0;
+            }
+        return met;
+    };
+    EXPECT_GT(metAnything(*all), 50);
+    EXPECT_EQ(metAnything(*none), 0);
+    EXPECT_EQ(metAnything(*builder.update(site)), metAnything(*all)) << "and come back";
+    showing = {};
+    showing.planting = false;
+    const auto bare = builder.update(site, showing);
+    EXPECT_LT(metAnything(*bare), metAnything(*all));
+    EXPECT_GT(metAnything(*bare), 0);
+}
+
+TEST(Scene, NeutralBuildingsLoseTheirColour) {
+    Building b = buildingOf(box({-1, -1, 0}, {1, 1, 2}), matt(0.1f), {0, 0, 6});
+    const auto site = build(aloft(b), library());
+    SceneBuilder builder;
+    const V3f from(0, -20, bodyOf<Building>(itemsOf<Building>(site->project).front())->position.z + 1);
+    const auto albedo = [&](const Showing& showing) {
+        const auto scene = builder.update(site, showing);
+        const Hit hit = trace(*scene, from, {0, 1, 0}, from);
+        return shadingAt(*scene, hit, V3f(0, -1, 0), 0).surface.albedo.x;
+    };
+    Showing neutral;
+    neutral.neutral = true;
+    EXPECT_NEAR(albedo({}), 0.1f, 0.02f);
+    EXPECT_NEAR(albedo(neutral), 0.55f, 0.02f);
+}
+
+TEST(Scene, ASizedBuildingIsHitWhereItIs) {
+    for (float scale : {0.5f, 1.0f, 3.0f}) {
+        const auto scene = sceneOf(cubeSite(scale));
+        const auto* b = bodyOf<Building>(itemsOf<Building>(scene->site->project).front());
+        const V3f from = b->position + V3f(0, -50, scale);
+        const Hit hit = trace(*scene, from, {0, 1, 0}, from);
+        EXPECT_NEAR(hit.t, 50 - scale, 1e-3f);
+        EXPECT_NEAR(hit.normal.length(), 1, 1e-5f);
+        EXPECT_NEAR(hit.normal.y, -1, 1e-4f);
+    }
+}
+
+TEST(Scene, TheNearCutShowsWhatLiesBehind) {
+    const auto scene = sceneOf(cubeSite());
+    const auto* b = bodyOf<Building>(itemsOf<Building>(scene->site->project).front());
+    Camera camera;
+    camera.position = b->position + V3f(0, -10, 1);
+    const Environment light = environmentOf(scene->site->project, Shot{});
+    Image whole(48, 27), cut(48, 27), beyond(48, 27);
+    ASSERT_TRUE(quickPicture(whole, *scene, light, camera, nullptr));
+    camera.nearCut = 5; // before the cube
+    ASSERT_TRUE(quickPicture(cut, *scene, light, camera, nullptr));
+    camera.nearCut = 14; // behind it
+    ASSERT_TRUE(quickPicture(beyond, *scene, light, camera, nullptr));
+    EXPECT_NEAR(luminance(cut.at(24, 13)) / luminance(whole.at(24, 13)), 1, 0.02);
+    EXPECT_GT(std::abs(luminance(beyond.at(24, 13)) / luminance(whole.at(24, 13)) - 1), 0.2f) << "what lies behind";
 }

@@ -141,9 +141,9 @@ TEST(Store, AFileOfALaterVersionIsOpenedToBeLookedAt) {
     EXPECT_FALSE(schema.later) << "today's";
     sqlite3* db = nullptr;
     ASSERT_EQ(sqlite3_open(file.c_str(), &db), SQLITE_OK);
-    EXPECT_EQ(sqlite3_exec(db, "UPDATE document SET json = replace(json, '\"schema\": 1', '\"schema\": 99')", nullptr,
-                           nullptr, nullptr),
-              SQLITE_OK);
+    const std::string now = "'\"schema\": " + std::to_string(kSchema) + "'";
+    const std::string later = "UPDATE document SET json = replace(json, " + now + ", '\"schema\": 99')";
+    EXPECT_EQ(sqlite3_exec(db, later.c_str(), nullptr, nullptr, nullptr), SQLITE_OK);
     sqlite3_close(db);
     EXPECT_THROW(openProject(file), Error);
     EXPECT_EQ(text(openProject(file, &schema)), text(sample()));

@@ -1,4 +1,4 @@
-#include "app/render_dialog.h"
+#include "app/windows/render_dialog.h"
 
 #include <cmath>
 

@@ -1,0 +1,231 @@
+#include "app/windows/preferences.h"
+
+#include <cmath>
+#include <thread>
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDialogButtonBox>
+#include <QDirIterator>
+#include <QFormLayout>
+#include <QHeaderView>
+#include <QKeySequenceEdit>
+#include <QLabel>
+#include <QPushButton>
+#include <QSettings>
+#include <QTabWidget>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+#include "app/number_field.h"
+#include "app/theme.h"
+#include "app/windows/recent_window.h"
+
+namespace thallos {
+
+Preferences Preferences::load() {
+    const QSettings s;
+    Preferences p;
+    p.theme = s.value("look/theme", p.theme).toString();
+    p.feet = s.value("look/feet", p.feet).toBool();
+    p.threads = s.value("work/threads", p.threads).toInt();
+    p.historyMiB = s.value("work/history_mib", p.historyMiB).toInt();
+    p.autosaveSeconds = s.value("work/autosave_s", p.autosaveSeconds).toInt();
+    return p;
+}
+
+void Preferences::store() const {
+    QSettings s;
+    s.setValue("look/theme", theme);
+    s.setValue("look/feet", feet);
+    s.setValue("work/threads", threads);
+    s.setValue("work/history_mib", historyMiB);
+    s.setValue("work/autosave_s", autosaveSeconds);
+}
+
+PreferencesWindow::PreferencesWindow(Session& session, Commands& commands, QWidget* parent)
+    : QDialog(parent), session_(session), commands_(commands) {
+    setObjectName("preferences");
+    setWindowTitle(tr("Preferences"));
+    resize(640, 520);
+    auto* l = new QVBoxLayout(this);
+    auto* tabs = new QTabWidget(this);
+    tabs->addTab(generalPage(), tr("General"));
+    tabs->addTab(handPage(), tr("Hands"));
+    tabs->addTab(cachePage(), tr("Caches"));
+    tabs->addTab(keysPage(), tr("Keys"));
+    l->addWidget(tabs);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, this);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::accept);
+    l->addWidget(buttons);
+}
+
+QWidget* PreferencesWindow::generalPage() {
+    auto* page = new QWidget(this);
+    auto* form = new QFormLayout(page);
+    const Preferences now = Preferences::load();
+    auto change = [this](const std::function<void(Preferences&)>& set) {
+        Preferences p = Preferences::load();
+        set(p);
+        p.store();
+        Q_EMIT changed();
+    };
+    auto* theme = new QComboBox(page);
+    theme->setObjectName("theme");
+    theme->addItem(tr("Overcast"), "overcast");
+    theme->addItem(tr("Night"), "night");
+    theme->setCurrentIndex(now.theme == "night");
+    theme->setToolTip(tr("Light or dark window; the picture lies on neutral grey in both"));
+    connect(theme, &QComboBox::activated, this,
+            [change, theme] { change([&](Preferences& p) { p.theme = theme->currentData().toString(); }); });
+    form->addRow(tr("Look"), theme);
+    auto* units = new QComboBox(page);
+    units->setObjectName("units");
+    units->addItems({tr("metres"), tr("feet")});
+    units->setCurrentIndex(now.feet);
+    units->setToolTip(tr("How number fields show lengths; any unit can be typed in either"));
+    connect(units, &QComboBox::activated, this, [change](int i) { change([&](Preferences& p) { p.feet = i == 1; }); });
+    form->addRow(tr("Lengths in"), units);
+    auto number = [&](const QString& label, const ValueRange& range, const QString& tip, int Preferences::*member) {
+        auto* row = new ValueRow(label, range, tip, page);
+        row->setValue(now.*member);
+        connect(row, &ValueRow::changed, this, [change, member](double v, bool) {
+            change([&](Preferences& p) { p.*member = static_cast<int>(std::lround(v)); });
+        });
+        form->addRow(row);
+    };
+    const int cores = static_cast<int>(std::max(1u, std::thread::hardware_concurrency()));
+    number(tr("Threads"), {0, static_cast<double>(cores), false, Dimension::Plain, "", 0, 0},
+           tr("For tracing and building; 0 takes all of this machine, fewer leave it free for other work"),
+           &Preferences::threads);
+    number(tr("Undo memory"), {64, 16384, true, Dimension::Plain, "MiB", 0, 1024},
+           tr("Older steps of the history beyond this wait on disk"), &Preferences::historyMiB);
+    number(tr("Autosave"), {5, 600, true, Dimension::Plain, "s", 0, 20},
+           tr("Unsaved work is kept aside this long after a change, for recovery"), &Preferences::autosaveSeconds);
+    return page;
+}
+
+QWidget* PreferencesWindow::handPage() {
+    auto* page = new QWidget(this);
+    auto* form = new QFormLayout(page);
+    auto tick = [&](const QString& text, bool* value, const QString& tip) {
+        auto* box = new QCheckBox(text, page);
+        box->setObjectName(text);
+        box->setChecked(*value);
+        box->setToolTip(tip);
+        connect(box, &QCheckBox::toggled, this, [this, value](bool on) {
+            *value = on;
+            session_.handChanged();
+        });
+        form->addRow(box);
+    };
+    HandSettings& h = session_.hand;
+    tick(tr("Snapping"), &h.snapping, tr("Things that are dragged are drawn to others"));
+    tick(tr("to ends"), &h.snap.ends, tr("Corners of buildings and outlines"));
+    tick(tr("to items"), &h.snap.items, tr("Middles of buildings, plants and figures"));
+    tick(tr("to edges"), &h.snap.edges, tr("Sides of buildings and outlines"));
+    tick(tr("to a grid"), &h.snap.grid, tr("A grid over the site"));
+    tick(tr("Turns by steps"), &h.snap.angle, tr("Turning stops at even angles"));
+    tick(tr("Own axes"), &h.ownAxes, tr("Handles lie along and across the thing instead of east and north"));
+    auto number = [&](const QString& label, const ValueRange& range, const QString& tip, float* value, double factor) {
+        auto* row = new ValueRow(label, range, tip, page);
+        row->setValue(*value * factor);
+        connect(row, &ValueRow::changed, this, [this, value, factor](double v, bool) {
+            *value = static_cast<float>(v / factor);
+            session_.handChanged();
+        });
+        form->addRow(row);
+    };
+    number(tr("Grid"), ValueRange::length(0.01, 100, 1, true), tr("Spacing of the grid"), &h.snap.gridStep, 1);
+    number(tr("Angle step"), {0.5, 90, true, Dimension::Angle, "°", 1, 15}, tr("Of turns by steps"), &h.snap.angleStep,
+           180 / M_PI);
+    number(tr("Arrow step"), ValueRange::length(0.01, 50, 0.5, true), tr("Of one arrow key; Shift ten times, Ctrl a tenth"),
+           &h.step, 1);
+    return page;
+}
+
+QWidget* PreferencesWindow::cachePage() {
+    auto* page = new QWidget(this);
+    auto* form = new QFormLayout(page);
+    auto* size = new QLabel(page);
+    size->setObjectName("cacheSize");
+    auto measure = [size] {
+        qint64 bytes = 0;
+        for (QDirIterator it(recentPicturesFolder(), QDir::Files); it.hasNext();) {
+            it.next();
+            bytes += it.fileInfo().size();
+        }
+        size->setText(tr("%1 MiB in %2").arg(static_cast<double>(bytes) / (1 << 20), 0, 'f', 2).arg(recentPicturesFolder()));
+    };
+    measure();
+    auto* empty = new QPushButton(tr("Empty"), page);
+    empty->setObjectName("emptyCache");
+    empty->setToolTip(tr("Removes the pictures of recent projects; they come back when the projects are saved"));
+    connect(empty, &QPushButton::clicked, this, [measure] {
+        QDir(recentPicturesFolder()).removeRecursively();
+        measure();
+    });
+    form->addRow(tr("Pictures of recent projects"), size);
+    form->addRow(QString(), empty);
+    return page;
+}
+
+QWidget* PreferencesWindow::keysPage() {
+    auto* page = new QWidget(this);
+    auto* l = new QVBoxLayout(page);
+    keys_ = new QTableWidget(page);
+    keys_->setObjectName("keysTable");
+    keys_->setAccessibleName(tr("Keys of commands"));
+    keys_->setColumnCount(2);
+    keys_->setHorizontalHeaderLabels({tr("Command"), tr("Key")});
+    keys_->horizontalHeader()->setStretchLastSection(true);
+    keys_->verticalHeader()->hide();
+    conflict_ = new QLabel(page);
+    conflict_->setObjectName("keyConflict");
+    conflict_->setWordWrap(true);
+    auto* reset = new QPushButton(tr("Usual keys"), page);
+    reset->setObjectName("resetKeys");
+    reset->setToolTip(tr("Gives every command the key that it came with"));
+    connect(reset, &QPushButton::clicked, this, [this] {
+        commands_.resetKeys();
+        conflict_->clear();
+        fillKeys();
+    });
+    l->addWidget(keys_);
+    l->addWidget(conflict_);
+    l->addWidget(reset, 0, Qt::AlignLeft);
+    fillKeys();
+    return page;
+}
+
+void PreferencesWindow::fillKeys() {
+    const auto& all = commands_.all();
+    keys_->setRowCount(static_cast<int>(all.size()));
+    for (int i = 0; i < static_cast<int>(all.size()); ++i) {
+        const Commands::Entry& e = all[i];
+        auto* name = new QTableWidgetItem(QString(e.command.menu).replace("/", " · ") + " · " + e.command.text);
+        name->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
+        name->setToolTip(e.command.tip);
+        keys_->setItem(i, 0, name);
+        auto* edit = new QKeySequenceEdit(e.action->shortcut(), keys_);
+        edit->setAccessibleName(tr("Key of %1").arg(e.command.text));
+        edit->setObjectName("key " + e.command.id);
+        connect(edit, &QKeySequenceEdit::editingFinished, this, [this, edit, id = e.command.id] {
+            const QKeySequence key(edit->keySequence()[0]);
+            const QKeySequence one = edit->keySequence().isEmpty() ? QKeySequence() : key;
+            if (const Commands::Entry* other = commands_.conflict(id, one)) {
+                conflict_->setStyleSheet(QString("color: %1").arg(Theme::now().clay.name()));
+                conflict_->setText(tr("%1 is the key of “%2” already; change that first.")
+                                       .arg(one.toString(QKeySequence::NativeText), other->command.text));
+                edit->setKeySequence(commands_.action(id)->shortcut());
+                return;
+            }
+            conflict_->clear();
+            commands_.setKey(id, one);
+        });
+        keys_->setCellWidget(i, 1, edit);
+    }
+    keys_->resizeColumnToContents(0);
+}
+
+} // namespace thallos

@@ -1,0 +1,46 @@
+// Preferences: how the window works, not what the document says. Kept in the settings; each acts at once.
+#pragma once
+
+#include <QDialog>
+
+#include "app/commands.h"
+#include "app/session.h"
+
+class QTabWidget;
+class QTableWidget;
+class QLabel;
+
+namespace thallos {
+
+// What other parts of the window read; the settings' names are here alone.
+struct Preferences {
+    QString theme = "overcast"; // or "night"
+    bool feet = false;          // lengths are shown in feet
+    int threads = 0;            // 0: as many as the machine has
+    int historyMiB = 1024;      // ground tiles kept in memory for undo
+    int autosaveSeconds = 20;
+    static Preferences load();
+    void store() const;
+};
+
+class PreferencesWindow : public QDialog {
+    Q_OBJECT
+public:
+    PreferencesWindow(Session& session, Commands& commands, QWidget* parent);
+
+signals:
+    void changed(); // the stored preferences; they have been stored
+
+private:
+    QWidget* generalPage();
+    QWidget* handPage();
+    QWidget* cachePage();
+    QWidget* keysPage();
+    void fillKeys();
+    Session& session_;
+    Commands& commands_;
+    QTableWidget* keys_ = nullptr;
+    QLabel* conflict_ = nullptr;
+};
+
+} // namespace thallos

@@ -1,0 +1,91 @@
+#include "app/windows/recent_window.h"
+
+#include <QDialogButtonBox>
+#include <QDir>
+#include <QFileInfo>
+#include <QListWidget>
+#include <QPainter>
+#include <QPushButton>
+#include <QSettings>
+#include <QStandardPaths>
+#include <QVBoxLayout>
+
+#include "app/theme.h"
+#include "core/base/hash.h"
+
+namespace thallos {
+
+namespace {
+constexpr QSize kPicture(208, 117);
+
+QString pictureOf(const QString& file) {
+    return recentPicturesFolder() + "/" + QString::fromStdString(contentHash(file.toStdString())) + ".png";
+}
+} // namespace
+
+QString recentPicturesFolder() {
+    return QStandardPaths::writableLocation(QStandardPaths::CacheLocation) + "/recent";
+}
+
+QStringList recentFiles() {
+    return QSettings().value("files/recent").toStringList();
+}
+
+void rememberFile(const QString& file, const QImage& picture) {
+    const QString f = QFileInfo(file).absoluteFilePath();
+    QStringList list = recentFiles();
+    list.removeAll(f);
+    list.prepend(f);
+    while (list.size() > 24) QFile::remove(pictureOf(list.takeLast()));
+    QSettings().setValue("files/recent", list);
+    if (picture.isNull()) return;
+    QDir().mkpath(recentPicturesFolder());
+    picture.scaled(kPicture * 2, Qt::KeepAspectRatio, Qt::SmoothTransformation).save(pictureOf(f));
+}
+
+RecentWindow::RecentWindow(QWidget* parent) : QDialog(parent) {
+    setObjectName("recentWindow");
+    setWindowTitle(tr("Open recent"));
+    resize(720, 480);
+    auto* l = new QVBoxLayout(this);
+    list_ = new QListWidget(this);
+    list_->setObjectName("recentList");
+    list_->setAccessibleName(tr("Projects, the newest first"));
+    list_->setViewMode(QListView::IconMode);
+    list_->setIconSize(kPicture);
+    list_->setGridSize(kPicture + QSize(20, 40));
+    list_->setResizeMode(QListView::Adjust);
+    list_->setMovement(QListView::Static);
+    for (const QString& f : recentFiles()) {
+        QImage canvas(kPicture * devicePixelRatioF(), QImage::Format_RGB32);
+        canvas.fill(Theme::now().surround);
+        const QImage picture(pictureOf(f));
+        if (!picture.isNull()) {
+            QPainter p(&canvas);
+            const QImage fit = picture.scaled(canvas.size(), Qt::KeepAspectRatio, Qt::SmoothTransformation);
+            p.drawImage((canvas.width() - fit.width()) / 2, (canvas.height() - fit.height()) / 2, fit);
+        }
+        canvas.setDevicePixelRatio(devicePixelRatioF());
+        auto* item = new QListWidgetItem(QIcon(QPixmap::fromImage(canvas)), QFileInfo(f).completeBaseName(), list_);
+        item->setData(Qt::UserRole, f);
+        item->setToolTip(f);
+        if (!QFileInfo::exists(f)) {
+            item->setFlags(Qt::NoItemFlags);
+            item->setToolTip(tr("%1 is not there any more").arg(f));
+        }
+    }
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Open | QDialogButtonBox::Cancel, this);
+    l->addWidget(list_);
+    l->addWidget(buttons);
+    auto take = [this] {
+        if (!list_->currentItem()) return;
+        chosen_ = list_->currentItem()->data(Qt::UserRole).toString();
+        accept();
+    };
+    connect(list_, &QListWidget::itemActivated, this, take);
+    connect(buttons, &QDialogButtonBox::accepted, this, take);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    if (list_->count()) list_->setCurrentRow(0);
+}
+
+} // namespace thallos

@@ -1,0 +1,45 @@
+// Moving, turning, sizing, copying and lining up items of the document. Pure functions of the project before; everything
+// that stands on the ground or over it does so afterwards.
+#pragma once
+
+#include <optional>
+
+#include "core/project/project.h"
+
+namespace thallos {
+
+// The plan area of what the item holds; empty for pads and groups.
+Box2f extent(const Item& item);
+
+// The point by which an item is held: a building's middle of base, the middle of an outline or of a set of specimens.
+// `ground` gives heights to what has none of its own. Nothing for a pad or a group.
+std::optional<V3f> holdOf(const Item& item, const HeightField* ground);
+
+struct Movement {
+    V3f by{0};
+    float turn = 0; // radians, counter-clockwise, about the pivot
+    float size = 1; // about the pivot; a figure, water and a shot keep their size
+    V2f pivot{0};
+    bool toGround = true; // what stood on the ground or over it does so at the new place; else heights change by `by.z` alone
+};
+
+// Moves items (groups: what they hold) of a project as it was before the drag. Locked ones stay. Of a Planting with
+// `specimen` >= 0 only that one. `ground` may be null: heights then change by `by.z` alone.
+Project moved(const Project& project, const std::vector<Id>& ids, const Movement& movement, const HeightField* ground,
+              int specimen = -1);
+
+// With copies of items of this or another project, moved by `by`: with ids and names of their own, unlocked. What stood
+// on the ground or over it stands so on `ground` (without: the heights stay). A pad is copied with its building, never
+// alone; a group with what of it is copied.
+Project withCopies(const Project& project, const std::vector<std::shared_ptr<const Item>>& items, const V2f& by,
+                   const HeightField* ground = nullptr, std::vector<Id>* copies = nullptr);
+
+enum class Side { West, MiddleEastWest, East, South, MiddleNorthSouth, North, Height };
+// Moves the items so that their sides or middles lie on those of the last; Height: buildings' bases on its base. A
+// group moves as one.
+Project aligned(const Project& project, const std::vector<Id>& ids, Side side, const HeightField* ground);
+// Moves the items between the two outermost so that their middles are evenly spaced, along x or else y. Fewer than
+// three: the same project.
+Project distributed(const Project& project, const std::vector<Id>& ids, bool eastWest, const HeightField* ground);
+
+} // namespace thallos
