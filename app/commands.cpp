@@ -17,7 +17,7 @@ QAction* Commands::add(Command command) {
     action->setCheckable(static_cast<bool>(command.checked));
     const QString kept = QSettings().value("keys/" + command.id).toString();
     const bool changed = QSettings().contains("keys/" + command.id);
-    action->setShortcut(changed ? QKeySequence(kept, QKeySequence::PortableText) : command.key);
+    action->setShortcuts({changed ? QKeySequence(kept, QKeySequence::PortableText) : command.key, command.also});
     connect(action, &QAction::triggered, this, [this, act = command.act] {
         act();
         refresh();
@@ -87,7 +87,7 @@ QAction* Commands::action(const QString& id) const {
 void Commands::setKey(const QString& id, const QKeySequence& key) {
     for (const Entry& e : entries_) {
         if (e.command.id != id) continue;
-        e.action->setShortcut(key);
+        e.action->setShortcuts({key, e.command.also});
         if (key == e.command.key)
             QSettings().remove("keys/" + id);
         else
@@ -98,23 +98,19 @@ void Commands::setKey(const QString& id, const QKeySequence& key) {
 
 void Commands::resetKeys() {
     QSettings().remove("keys");
-    for (const Entry& e : entries_) e.action->setShortcut(e.command.key);
+    for (const Entry& e : entries_) e.action->setShortcuts({e.command.key, e.command.also});
     Q_EMIT keysChanged();
 }
 
 const Commands::Entry* Commands::conflict(const QString& id, const QKeySequence& key) const {
     if (key.isEmpty()) return nullptr;
-    const auto menuOf = [this](const QString& of) {
-        for (const Entry& e : entries_)
-            if (e.command.id == of) return e.command.menu;
-        return QString();
-    };
-    const QString mine = menuOf(id);
+    // Tools of different verbs, "tool.<verb>.<leaf>", are never active together.
+    const auto verbOf = [](const QString& of) { return of.startsWith("tool.") ? of.section('.', 1, -2) : QString(); };
+    const QString mine = verbOf(id);
     for (const Entry& e : entries_) {
-        if (e.command.id == id || e.action->shortcut() != key) continue;
-        // Tools of different verbs are never active together.
-        const bool tools = mine.startsWith("Tools/") && e.command.menu.startsWith("Tools/");
-        if (!tools || mine == e.command.menu) return &e;
+        if (e.command.id == id || !e.action->shortcuts().contains(key)) continue;
+        const QString its = verbOf(e.command.id);
+        if (mine.isEmpty() || its.isEmpty() || mine == its) return &e;
     }
     return nullptr;
 }

@@ -24,6 +24,7 @@ struct Command {
     std::function<void()> act;
     std::function<bool()> enabled = {}; // empty: always
     std::function<bool()> checked = {}; // empty: not a switch
+    QKeySequence also = {};             // a second key that many hands know
 };
 
 class Commands : public QObject {

@@ -152,7 +152,7 @@ void DayBand::paintEvent(QPaintEvent*) {
     p.setBrush(t.ink);
     const QRectF chip(x - 20, s.bottom() + 3, 40, 15);
     p.drawRoundedRect(chip, 3, 3);
-    p.setPen(Qt::white);
+    p.setPen(t.chrome);
     p.setFont(typeface(Type::Small));
     p.drawText(chip, Qt::AlignCenter, clock(now.hour));
 

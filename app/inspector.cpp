@@ -28,7 +28,7 @@ Inspector::Inspector(Session& session, Engine& engine, Tools& tools, QWidget* pa
     connect(&session_, &Session::verbChanged, this, update);
     connect(&session_, &Session::projectChanged, this, update);
     connect(&session_, &Session::viewChanged, this, update);
-    connect(&session_, &Session::builtChanged, this, [this] { refresh(); });
+    connect(&session_, &Session::builtChanged, this, update);
     connect(&engine_, &Engine::shotReady, this, [this](const ShotPicture& p) {
         if (p.samples <= 1 && (session_.verb() == Verb::Frame || session_.verb() == Verb::Finish)) refresh();
     });
@@ -46,6 +46,7 @@ QString Inspector::shape() const {
     if (v == Verb::Light || v == Verb::Frame || v == Verb::Finish)
         return s + " shot " + QString::number(session_.shotId().value) + (session_.looking() ? "*" : "");
     const Item* item = session_.chosenItem();
+    if (session_.built()) s += " built"; // lists of species
     s += QString(" %1 of %2 one %3")
              .arg(item ? item->id.value : 0)
              .arg(session_.chosenLeaves().size())

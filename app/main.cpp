@@ -1,15 +1,19 @@
 // Thallos.
 #include <clocale>
 #include <cstdio>
+#include <cstdlib>
 
+#include <QAction>
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QDialog>
 #include <QMessageBox>
 #include <QSettings>
 #include <QTimer>
 
 #include "app/main_window.h"
 #include "app/theme.h"
+#include "app/windows/preferences.h"
 #include "core/base/assets.h"
 
 int main(int argc, char** argv) {
@@ -28,8 +32,16 @@ int main(int argc, char** argv) {
     parser.addOption({"samples", "samples to wait for before the screenshot", "n", "1"});
     parser.addOption({"verb", "verb to show: seat, shape, plant, light, frame, finish", "name"});
     parser.addOption({"choose", "item to choose; may be given several times", "name"});
+    parser.addOption(
+        {"do", "command of the menus to do before the screenshot, by its id; may be given several times", "id"});
+    parser.addOption({"theme", "overcast or night, for this run", "name"});
     parser.process(app);
     try {
+        if (parser.isSet("theme")) {
+            auto preferences = thallos::Preferences::load();
+            preferences.theme = parser.value("theme");
+            preferences.store();
+        }
         thallos::Theme::load("overcast");
         thallos::MainWindow window(thallos::PlantLibrary::load(thallos::assetFolder() / "species"));
         const QStringList files = parser.positionalArguments();
@@ -44,10 +56,20 @@ int main(int argc, char** argv) {
         if (parser.isSet("screenshot")) {
             QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window,
                              [&](const thallos::ShotPicture& p) {
-                                 if (p.samples < parser.value("samples").toInt()) return;
+                                 static bool done = false;
+                                 if (done || p.samples < parser.value("samples").toInt()) return;
+                                 done = true;
                                  QTimer::singleShot(300, &window, [&] {
-                                     const bool good = window.grab().save(parser.value("screenshot"));
-                                     QApplication::exit(good ? 0 : 1);
+                                     // A dialog that a command opened is the picture, else the window.
+                                     QTimer::singleShot(700, &window, [&] {
+                                         QWidget* shown = &window;
+                                         for (QWidget* w : QApplication::topLevelWidgets())
+                                             if (w->isVisible() && qobject_cast<QDialog*>(w)) shown = w;
+                                         const bool good = shown->grab().save(parser.value("screenshot"));
+                                         std::_Exit(good ? 0 : 1); // a modal loop may still be running
+                                     });
+                                     for (const QString& id : parser.values("do"))
+                                         if (QAction* action = window.commands().action(id)) action->trigger();
                                  });
                              });
         } else

@@ -29,12 +29,12 @@
 #include "app/inspector.h"
 #include "app/number_field.h"
 #include "app/register.h"
-#include "app/windows/render_dialog.h"
 #include "app/shot_strip.h"
 #include "app/stem.h"
 #include "app/theme.h"
 #include "app/windows/find_box.h"
 #include "app/windows/preferences.h"
+#include "app/windows/render_dialog.h"
 #include "core/base/error.h"
 #include "core/exchange/foreign.h"
 
@@ -153,9 +153,6 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
 
     findBox_ = new FindBox(session_, central);
     connect(findBox_, &FindBox::found, this, &MainWindow::goTo);
-    stateTimer_ = new QTimer(this);
-    stateTimer_->setSingleShot(true);
-    connect(stateTimer_, &QTimer::timeout, &commands_, &Commands::refresh);
     makeCommands();
     connect(leaves_, &Leaves::picked, this, &MainWindow::pickLeaf);
     connect(&session_, &Session::verbChanged, this, &MainWindow::showVerb);
@@ -172,11 +169,11 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
         remember(file.toStdString());
         tell(tr("Saved."), false);
     });
-    for (auto changed : {&Session::chosenChanged, &Session::verbChanged, &Session::viewChanged, &Session::showingChanged,
-                         &Session::handSettingsChanged, &Session::fileChanged})
-        connect(&session_, changed, this, &MainWindow::refreshStates);
+    for (auto changed : {&Session::chosenChanged, &Session::verbChanged, &Session::viewChanged,
+                         &Session::showingChanged, &Session::handSettingsChanged, &Session::fileChanged})
+        connect(&session_, changed, &commands_, &Commands::refresh);
     connect(&session_, &Session::projectChanged, this, [this](Haste haste) {
-        if (haste == Haste::Rest) refreshStates();
+        if (haste == Haste::Rest) commands_.refresh();
     });
     connect(&session_, &Session::message, this, [this](const QString& s) { tell(s); });
     connect(&engine_, &Engine::siteBuilt, this, [this](const std::shared_ptr<const BuiltSite>& site) {
@@ -375,7 +372,7 @@ void MainWindow::setTool(Tool* tool) {
     shotPane_->setTool(tool);
     planPane_->setTool(tool);
     inspector_->setTool(tool);
-    refreshStates();
+    commands_.refresh();
 }
 
 void MainWindow::toggleMeasure() {
@@ -417,10 +414,6 @@ void MainWindow::refreshBar() {
     parts << tr("%1 GiB").arg(static_cast<double>(embreeBytes()) / (1 << 30), 0, 'f', 2);
     if (passSeconds_ > 0) parts << minutesText(passSeconds_);
     cost_->setText(parts.join(" · "));
-}
-
-void MainWindow::refreshStates() {
-    if (!stateTimer_->isActive()) stateTimer_->start(30);
 }
 
 void MainWindow::tell(const QString& sentence, bool trouble) {

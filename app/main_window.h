@@ -86,7 +86,6 @@ private:
     void toggleMeasure();
     void showVerb();
     void refreshBar();
-    void refreshStates(); // of commands, after a moment
     void tell(const QString& sentence, bool trouble = true);
     bool save(bool as, bool wait = false);
     void saveCopy();
@@ -105,7 +104,7 @@ private:
     void groupChosen();
     void frame(bool all);
     Box3f boxOf(const std::vector<Id>& ids) const; // leaves; none: the whole site's items
-    void goTo(Id id); // found by typing
+    void goTo(Id id);                              // found by typing
     Pane& activePane();
 
     std::shared_ptr<const PlantLibrary> library_;
@@ -131,7 +130,7 @@ private:
     QWidget* jobBox_;
     QProgressBar* jobBar_;
     QLabel* jobText_;
-    QTimer *messageTimer_, *stateTimer_;
+    QTimer* messageTimer_;
     FindBox* findBox_;
     KeysSheet* keysSheet_ = nullptr;
     HistoryList* historyList_ = nullptr;

@@ -1,11 +1,11 @@
 // The table of commands of the window.
 #include <cmath>
 
+#include <Imath/ImathBoxAlgo.h>
 #include <QApplication>
 #include <QClipboard>
 #include <QInputDialog>
 #include <QSettings>
-#include <Imath/ImathBoxAlgo.h>
 #include <QVBoxLayout>
 
 #include "app/day_band.h"
@@ -39,7 +39,8 @@ void MainWindow::projectCommands() {
     const QString menu = tr("&Project");
     commands_.add({"project.new", menu, tr("New site…"), tr("An empty site of a size you choose"), QKeySequence::New,
                    [this] { newProject(); }});
-    commands_.add({"project.open", menu, tr("Open…"), tr("A project file"), QKeySequence::Open, [this] { openDialog(); }});
+    commands_.add(
+        {"project.open", menu, tr("Open…"), tr("A project file"), QKeySequence::Open, [this] { openDialog(); }});
     commands_.add({"project.recent", menu, tr("Open recent…"), tr("Projects of late, as pictures"),
                    QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O), [this] { openRecent(); }});
     commands_.separator(menu);
@@ -56,7 +57,8 @@ void MainWindow::projectCommands() {
     commands_.add({"project.render", menu, tr("Render shot…"), tr("This shot in full size to a file"), Qt::Key_F9,
                    [this] { renderShot(); }, [this] { return !rendering(); }});
     commands_.add({"project.copyPicture", menu, tr("Copy the picture shown"), tr("As it is now, to the clipboard"),
-                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C), [this] {
+                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C),
+                   [this] {
                        QApplication::clipboard()->setImage(shotPane_->picture().image);
                        tell(tr("The picture is in the clipboard."), false);
                    },
@@ -71,8 +73,8 @@ void MainWindow::projectCommands() {
                        connect(&window, &PreferencesWindow::changed, this, &MainWindow::applyPreferences);
                        window.exec();
                    }});
-    commands_.add({"project.quit", menu, tr("Quit"), tr("Asks first when something is not saved"), QKeySequence::Quit,
-                   [this] { close(); }});
+    commands_.add({"project.quit", menu, tr("Quit"), tr("Asks first when something is not saved"),
+                   QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); }});
 }
 
 void MainWindow::editCommands() {
@@ -80,9 +82,15 @@ void MainWindow::editCommands() {
     const auto any = [this] { return !session_.allChosen().empty(); };
     commands_.add({"edit.undo", menu, tr("Undo"), tr("Takes the last step back"), QKeySequence::Undo,
                    [this] { session_.undo(); }, [this] { return session_.history().canUndo(); }});
-    commands_.add({"edit.redo", menu, tr("Redo"), tr("Does again what was taken back"),
-                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { session_.redo(); },
-                   [this] { return session_.history().canRedo(); }});
+    commands_.add({"edit.redo",
+                   menu,
+                   tr("Redo"),
+                   tr("Does again what was taken back"),
+                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z),
+                   [this] { session_.redo(); },
+                   [this] { return session_.history().canRedo(); },
+                   {},
+                   QKeySequence(Qt::CTRL | Qt::Key_Y)});
     commands_.add({"edit.history", menu, tr("History…"), tr("All steps, to go to any of them"),
                    QKeySequence(Qt::CTRL | Qt::Key_H), [this] {
                        delete historyList_;
@@ -106,8 +114,8 @@ void MainWindow::editCommands() {
     commands_.add({"edit.paste", menu, tr("Paste under the pointer"), tr("Onto the ground there"), QKeySequence::Paste,
                    [this] { paste(); }, canPaste});
     commands_.add({"edit.pasteInPlace", menu, tr("Paste in place"), tr("Where it was copied from"),
-                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_V), [this] { session_.paste(tr("Paste"), std::nullopt); },
-                   canPaste});
+                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_V),
+                   [this] { session_.paste(tr("Paste"), std::nullopt); }, canPaste});
     commands_.add({"edit.duplicate", menu, tr("Duplicate beside"), tr("A copy next to what is chosen"),
                    QKeySequence(Qt::CTRL | Qt::Key_D),
                    [this] {
@@ -115,11 +123,11 @@ void MainWindow::editCommands() {
                        session_.paste(tr("Duplicate"), std::nullopt, true);
                    },
                    any});
-    commands_.add({"edit.delete", menu, tr("Delete"), tr("What is chosen, and what cannot be without it"), Qt::Key_Delete,
-                   [this] { deleteChosen(); }, any});
+    commands_.add({"edit.delete", menu, tr("Delete"), tr("What is chosen, and what cannot be without it"),
+                   Qt::Key_Delete, [this] { deleteChosen(); }, any});
     commands_.separator(menu);
-    commands_.add({"edit.find", menu, tr("Find…"), tr("Any item by name, kind, species or material"), QKeySequence::Find,
-                   [this] { findBox_->start(); }});
+    commands_.add({"edit.find", menu, tr("Find…"), tr("Any item by name, kind, species or material"),
+                   QKeySequence::Find, [this] { findBox_->start(); }});
 }
 
 void MainWindow::itemCommands() {
@@ -172,8 +180,7 @@ void MainWindow::itemCommands() {
                        return false;
                    }});
     commands_.add({"items.rename", menu, tr("Rename…"), tr("In the register"), Qt::Key_F2,
-                   [this] { register_->renameChosen(); },
-                   [this] { return session_.allChosen().size() == 1; }});
+                   [this] { register_->renameChosen(); }, [this] { return session_.allChosen().size() == 1; }});
     commands_.add({"items.lock", menu, tr("Lock"), tr("Clicks in the panes pass it by, and nothing changes it"),
                    QKeySequence(Qt::CTRL | Qt::Key_L),
                    [this] {
@@ -198,7 +205,7 @@ void MainWindow::itemCommands() {
     commands_.add({"items.isolate", menu, tr("Show only this"), tr("All else is hidden for now"),
                    QKeySequence(Qt::SHIFT | Qt::Key_H), [this] { session_.showOnly(session_.allChosen()); }, any});
     commands_.add({"items.showAll", menu, tr("Show all"), tr("Whatever was hidden for now is seen again"),
-                   QKeySequence(Qt::ALT | Qt::Key_H), [this] { session_.showAll(); },
+                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_H), [this] { session_.showAll(); },
                    [this] { return session_.anyHidden() || !session_.planting(); }});
     commands_.add({"items.leaveOut", menu, tr("Leave out of this shot"),
                    tr("Not in this shot's renders; the ground and what grows stay as they are"),
@@ -212,7 +219,8 @@ void MainWindow::itemCommands() {
                        });
                    },
                    any});
-    commands_.add({"items.putBack", menu, tr("Put all back into this shot"), tr("What was left out of it is seen again"),
+    commands_.add({"items.putBack", menu, tr("Put all back into this shot"),
+                   tr("What was left out of it is seen again"),
                    QKeySequence(Qt::CTRL | Qt::ALT | Qt::SHIFT | Qt::Key_H),
                    [this] { session_.editShot(tr("Put back into the shot"), [](Shot& s) { s.hidden.clear(); }); },
                    [this] {
@@ -238,18 +246,21 @@ void MainWindow::itemCommands() {
     for (const auto& [id, text, side, key] : sides)
         commands_.add({id, align, text, tr("To the item that was chosen last"), QKeySequence(Qt::CTRL | Qt::ALT | key),
                        [this, side = side] {
-                           session_.edit(tr("Align"), aligned(session_.project(), session_.allChosen(), side, session_.ground()));
+                           session_.edit(tr("Align"),
+                                         aligned(session_.project(), session_.allChosen(), side, session_.ground()));
                        },
                        several});
     const QString spread = menu + "/" + tr("Space evenly");
     for (const bool east : {true, false})
-        commands_.add({east ? "items.spreadX" : "items.spreadY", spread, east ? tr("East to west") : tr("North to south"),
-                       tr("The outermost two stay; the middles between them are spaced evenly"),
-                       QKeySequence(Qt::CTRL | Qt::ALT | (east ? Qt::Key_E : Qt::Key_N)),
-                       [this, east] {
-                           session_.edit(tr("Space evenly"), distributed(session_.project(), session_.allChosen(), east, session_.ground()));
-                       },
-                       [this] { return session_.allChosen().size() > 2; }});
+        commands_.add(
+            {east ? "items.spreadX" : "items.spreadY", spread, east ? tr("East to west") : tr("North to south"),
+             tr("The outermost two stay; the middles between them are spaced evenly"),
+             QKeySequence(Qt::CTRL | Qt::ALT | (east ? Qt::Key_E : Qt::Key_N)),
+             [this, east] {
+                 session_.edit(tr("Space evenly"),
+                               distributed(session_.project(), session_.allChosen(), east, session_.ground()));
+             },
+             [this] { return session_.allChosen().size() > 2; }});
     const QString turn = menu + "/" + tr("Turn");
     const std::tuple<const char*, QString, float, QKeySequence> turns[] = {
         {"items.turnLeft", tr("Left by 15°"), 15.0f, QKeySequence(Qt::Key_Comma)},
@@ -266,7 +277,10 @@ void MainWindow::itemCommands() {
                            Movement m;
                            m.turn = radians(by);
                            m.pivot = box.center();
-                           session_.edit(tr("Turn"), moved(session_.project(), session_.allChosen(), m, session_.ground(), session_.specimen()), "turn keys");
+                           session_.edit(tr("Turn"),
+                                         moved(session_.project(), session_.allChosen(), m, session_.ground(),
+                                               session_.specimen()),
+                                         "turn keys");
                        },
                        any});
     const QString snaps = menu + "/" + tr("Snap");
@@ -279,22 +293,26 @@ void MainWindow::itemCommands() {
         {"snap.angle", tr("Turns by steps"), &session_.hand.snap.angle, QKeySequence(Qt::CTRL | Qt::Key_5)},
         {"snap.axes", tr("Own axes"), &session_.hand.ownAxes, QKeySequence(Qt::CTRL | Qt::Key_6)}};
     for (const auto& [id, text, value, key] : switches)
-        commands_.add({id, snaps, text, tr("Things that are dragged are drawn to others; Ctrl in a drag leaves it for once"),
+        commands_.add({id,
+                       snaps,
+                       text,
+                       tr("Things that are dragged are drawn to others; Ctrl in a drag leaves it for once"),
                        key,
                        [this, value = value, text = text] {
                            *value = !*value;
                            session_.handChanged();
                            tell(*value ? tr("%1: on").arg(text) : tr("%1: off").arg(text), false);
                        },
-                       {}, [value = value] { return *value; }});
+                       {},
+                       [value = value] { return *value; }});
 }
 
 void MainWindow::lookCommands() {
     const QString menu = tr("&Look");
     const auto any = [this] { return !session_.allChosen().empty(); };
     const auto looking = [this] { return session_.looking(); };
-    commands_.add({"look.frame", menu, tr("Frame what is chosen"), tr("Brings it into view; the shot stays as it is saved"),
-                   Qt::Key_F, [this] { frame(false); }, any});
+    commands_.add({"look.frame", menu, tr("Frame what is chosen"),
+                   tr("Brings it into view; the shot stays as it is saved"), Qt::Key_F, [this] { frame(false); }, any});
     commands_.add({"look.frameAll", menu, tr("Frame all"), tr("Brings the whole site into view"), Qt::Key_Home,
                    [this] { frame(true); }});
     commands_.add({"look.back", menu, tr("View before"), tr("Like a page turned back"),
@@ -305,17 +323,17 @@ void MainWindow::lookCommands() {
                    [this] { return session_.canLookForward(); }});
     const QString from = menu + "/" + tr("Look from");
     const std::tuple<const char*, QString, std::optional<double>, int> winds[] = {
-        {"look.south", tr("South"), 180.0, Qt::Key_2},    {"look.north", tr("North"), 0.0, Qt::Key_8},
-        {"look.east", tr("East"), 90.0, Qt::Key_6},       {"look.west", tr("West"), 270.0, Qt::Key_4},
+        {"look.south", tr("South"), 180.0, Qt::Key_2},
+        {"look.north", tr("North"), 0.0, Qt::Key_8},
+        {"look.east", tr("East"), 90.0, Qt::Key_6},
+        {"look.west", tr("West"), 270.0, Qt::Key_4},
         {"look.above", tr("Above"), std::nullopt, Qt::Key_5}};
     for (const auto& [id, text, bearing, key] : winds)
-        commands_.add({id, from, text, tr("Of what is chosen, or else of all buildings"),
-                       QKeySequence(Qt::ALT | key), [this, bearing = bearing] {
-                           shotPane_->viewFrom(boxOf(session_.chosenLeaves()), bearing);
-                       }});
+        commands_.add({id, from, text, tr("Of what is chosen, or else of all buildings"), QKeySequence(Qt::ALT | key),
+                       [this, bearing = bearing] { shotPane_->viewFrom(boxOf(session_.chosenLeaves()), bearing); }});
     commands_.separator(menu);
-    commands_.add({"look.keep", menu, tr("Keep the view in the shot"), tr("The shot is saved as you see it now"), Qt::Key_K,
-                   [this] { session_.keepLook(); }, looking});
+    commands_.add({"look.keep", menu, tr("Keep the view in the shot"), tr("The shot is saved as you see it now"),
+                   Qt::Key_K, [this] { session_.keepLook(); }, looking});
     commands_.add({"look.drop", menu, tr("Back to the shot"), tr("As it was saved"), Qt::Key_B,
                    [this] { session_.dropLook(); }, looking});
     commands_.separator(menu);
@@ -334,15 +352,28 @@ void MainWindow::lookCommands() {
                    QKeySequence(Qt::CTRL | Qt::Key_PageUp), [step] { step(-1); }, shots});
     commands_.add({"look.deleteShot", menu, tr("Delete this shot"), tr("Undo brings it back"),
                    QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Delete),
-                   [this] { session_.edit(tr("Delete a shot"), removed(session_.project(), session_.shotId())); }, shots});
+                   [this] { session_.edit(tr("Delete a shot"), removed(session_.project(), session_.shotId())); },
+                   shots});
     commands_.separator(menu);
-    commands_.add({"look.neutral", menu, tr("Form only"), tr("Buildings in one grey under a pale sky, to judge form by"),
-                   QKeySequence(Qt::SHIFT | Qt::Key_F), [this] { session_.setNeutral(!session_.neutral()); }, {},
+    commands_.add({"look.neutral",
+                   menu,
+                   tr("Form only"),
+                   tr("Buildings in one grey under a pale sky, to judge form by"),
+                   QKeySequence(Qt::SHIFT | Qt::Key_F),
+                   [this] { session_.setNeutral(!session_.neutral()); },
+                   {},
                    [this] { return session_.neutral(); }});
-    commands_.add({"look.planting", menu, tr("Planting"), tr("Off: plants are not drawn while you work; renders show them"),
-                   QKeySequence(Qt::SHIFT | Qt::Key_P), [this] { session_.setPlanting(!session_.planting()); }, {},
+    commands_.add({"look.planting",
+                   menu,
+                   tr("Planting"),
+                   tr("Off: plants are not drawn while you work; renders show them"),
+                   QKeySequence(Qt::SHIFT | Qt::Key_P),
+                   [this] { session_.setPlanting(!session_.planting()); },
+                   {},
                    [this] { return session_.planting(); }});
-    commands_.add({"look.nearCut", menu, tr("See from a distance on…"),
+    commands_.add({"look.nearCut",
+                   menu,
+                   tr("See from a distance on…"),
                    tr("What stands nearer is not seen while you work: to look through a hedge or a wall"),
                    QKeySequence(Qt::SHIFT | Qt::Key_N),
                    [this] {
@@ -352,45 +383,72 @@ void MainWindow::lookCommands() {
                            QLineEdit::Normal, QString::fromStdString(formatNumber(session_.nearCut(), 2)), &good);
                        if (good)
                            guarded([&] {
-                               session_.setNearCut(static_cast<float>(parseQuantity(text.toStdString(), Dimension::Length, "m")));
+                               session_.setNearCut(
+                                   static_cast<float>(parseQuantity(text.toStdString(), Dimension::Length, "m")));
                            });
                    },
-                   {}, [this] { return session_.nearCut() > 0; }});
+                   {},
+                   [this] { return session_.nearCut() > 0; }});
     commands_.separator(menu);
-    commands_.add({"look.swap", menu, tr("Swap the panes"), tr("Shot and plan; Tab in a pane does the same"), Qt::Key_F7,
-                   [this] { swapPanes(); }});
-    commands_.add({"look.apart", menu, tr("Companion in its own window"), tr("For a second monitor"), Qt::Key_F8,
-                   [this] { detachCompanion(!companionWindow_); }, {}, [this] { return companionWindow_ != nullptr; }});
-    commands_.add({"look.region", menu, tr("Next region"), tr("Goes round the parts of the window"), Qt::Key_F6, [this] {
-                       const std::vector<QWidget*> regions{&mainPane(), dayBand_, shotStrip_, register_, stem_, leaves_};
-                       size_t at = regions.size() - 1;
-                       for (size_t i = 0; i < regions.size(); ++i)
-                           if (regions[i]->hasFocus()) at = i;
-                       regions[(at + 1) % regions.size()]->setFocus(Qt::OtherFocusReason);
-                   }});
-    commands_.add({"look.fullScreen", menu, tr("Full screen"), tr("Without the frame of the window"), Qt::Key_F11,
-                   [this] { isFullScreen() ? showNormal() : showFullScreen(); }, {}, [this] { return isFullScreen(); }});
+    commands_.add({"look.swap", menu, tr("Swap the panes"), tr("Shot and plan; Tab in a pane does the same"),
+                   Qt::Key_F7, [this] { swapPanes(); }});
+    commands_.add({"look.apart",
+                   menu,
+                   tr("Companion in its own window"),
+                   tr("For a second monitor"),
+                   Qt::Key_F8,
+                   [this] { detachCompanion(!companionWindow_); },
+                   {},
+                   [this] { return companionWindow_ != nullptr; }});
+    commands_.add(
+        {"look.region", menu, tr("Next region"), tr("Goes round the parts of the window"), Qt::Key_F6, [this] {
+             const std::vector<QWidget*> regions{&mainPane(), dayBand_, shotStrip_, register_, stem_, leaves_};
+             size_t at = regions.size() - 1;
+             for (size_t i = 0; i < regions.size(); ++i)
+                 if (regions[i]->hasFocus()) at = i;
+             regions[(at + 1) % regions.size()]->setFocus(Qt::OtherFocusReason);
+         }});
+    commands_.add({"look.fullScreen",
+                   menu,
+                   tr("Full screen"),
+                   tr("Without the frame of the window"),
+                   Qt::Key_F11,
+                   [this] { isFullScreen() ? showNormal() : showFullScreen(); },
+                   {},
+                   [this] { return isFullScreen(); }});
 }
 
 void MainWindow::toolCommands() {
     const QString menu = tr("&Tools");
     for (int v = 0; v < kVerbs; ++v) {
         const QString of = menu + "/" + Stem::verbName(v);
-        commands_.add({QString("verb.%1").arg(v + 1), of, Stem::verbName(v), tr("Its items, values and tools"),
-                       QKeySequence(Qt::Key_1 + v), [this, v] { session_.setVerb(static_cast<Verb>(v)); }, {},
+        commands_.add({QString("verb.%1").arg(v + 1),
+                       of,
+                       Stem::verbName(v),
+                       tr("Its items, values and tools"),
+                       QKeySequence(Qt::Key_1 + v),
+                       [this, v] { session_.setVerb(static_cast<Verb>(v)); },
+                       {},
                        [this, v] { return session_.verb() == static_cast<Verb>(v); }});
         for (const Leaf& leaf : tools_.leaves[v]) {
             const bool own = leaf.shortcut.size() == 1 && leaf.id != "keep"; // others are commands of their own
             commands_.add({QString("tool.%1.%2").arg(v + 1).arg(leaf.id), of, leaf.label, leaf.tip,
                            own ? QKeySequence(leaf.shortcut) : QKeySequence(), [this, id = leaf.id] { pickLeaf(id); },
                            [this, v] { return session_.verb() == static_cast<Verb>(v); },
-                           leaf.tool ? std::function<bool()>([this, tool = leaf.tool] { return mainPane().tool() == tool; })
-                                     : std::function<bool()>()});
+                           leaf.tool
+                               ? std::function<bool()>([this, tool = leaf.tool] { return mainPane().tool() == tool; })
+                               : std::function<bool()>()});
         }
     }
     commands_.separator(menu);
-    commands_.add({"tool.measure", menu, tr("Measure"), tr("Lengths, heights, angles and areas on whatever is seen"),
-                   Qt::Key_J, [this] { toggleMeasure(); }, {}, [this] { return mainPane().tool() == tools_.measure; }});
+    commands_.add({"tool.measure",
+                   menu,
+                   tr("Measure"),
+                   tr("Lengths, heights, angles and areas on whatever is seen"),
+                   Qt::Key_J,
+                   [this] { toggleMeasure(); },
+                   {},
+                   [this] { return mainPane().tool() == tools_.measure; }});
 }
 
 void MainWindow::helpCommands() {

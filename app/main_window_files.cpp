@@ -96,7 +96,8 @@ void MainWindow::savePicture() {
     QSettings().setValue("files/pictures", QFileInfo(f).path());
     QSaveFile out(f);
     const bool good = out.open(QIODevice::WriteOnly) &&
-                      shotPane_->picture().image.save(&out, QFileInfo(f).suffix().toLatin1().constData(), 95) && out.commit();
+                      shotPane_->picture().image.save(&out, QFileInfo(f).suffix().toLatin1().constData(), 95) &&
+                      out.commit();
     tell(good ? tr("Saved %1.").arg(f) : tr("%1: can't be written: %2.").arg(f, out.errorString()), !good);
 }
 
@@ -224,7 +225,7 @@ void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& whe
 
 void MainWindow::importHeights(const fs::path& file) {
     guarded([&] {
-        const HeightRaster raster = thallos::importHeights(file, 100);
+        const HeightRaster raster = thallos::importHeights(file);
         Ground g = surveyed(*session_.project().ground, raster, Fit::Resample, file.filename().string());
         session_.edit(tr("Lay a survey"), withGround(session_.project(), std::move(g)));
         tell(tr("%1: %2 × %3 heights, laid over the whole ground.")
@@ -240,7 +241,7 @@ void MainWindow::layPicture(const fs::path& file, const PanePoint& at) {
     const QString name = QString::fromStdString(file.filename().string());
     const Item* item = session_.item(at.item);
     const auto* b = bodyOf<Building>(item);
-    if (!b || !scene || at.direction == V3f(0))
+    if (!b || !scene || !at.inside)
         return tell(tr("%1: drop it on a part of a building, whose material it will be.").arg(name));
     const Probed on = probe(*scene, at.origin, at.direction);
     const QImage image = QImage(QString::fromStdString(file.string())).convertToFormat(QImage::Format_RGBA8888);
@@ -282,7 +283,8 @@ void MainWindow::take(const fs::path& file, const PanePoint* at) {
     else if (is({".png", ".jpg", ".jpeg", ".webp"}))
         layPicture(file, at ? *at : PanePoint());
     else
-        tell(tr("%1: is no project, model, picture or elevation.").arg(QString::fromStdString(file.filename().string())));
+        tell(tr("%1: is no project, model, picture or elevation.")
+                 .arg(QString::fromStdString(file.filename().string())));
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
@@ -293,7 +295,8 @@ void MainWindow::dropEvent(QDropEvent* event) {
     PanePoint point;
     const QPoint at = event->position().toPoint();
     for (Pane* pane : {static_cast<Pane*>(shotPane_), static_cast<Pane*>(planPane_)})
-        if (const QPoint p = pane->mapFrom(this, at); pane->isVisible() && pane->rect().contains(p)) point = pane->pick(p);
+        if (const QPoint p = pane->mapFrom(this, at); pane->isVisible() && pane->rect().contains(p))
+            point = pane->pick(p);
     event->acceptProposedAction();
     for (const QUrl& url : event->mimeData()->urls())
         if (url.isLocalFile()) take(url.toLocalFile().toStdString(), &point);
@@ -303,7 +306,8 @@ void MainWindow::offerRecovery() {
     for (const Recovery& r : findRecoveries(stateFolder() / "recovery")) {
         QMessageBox box(
             QMessageBox::Question, tr("Recovered work"),
-            tr("“%1” was open when Thallos ended unexpectedly. Its work was kept at %2; what was done after that is lost.")
+            tr("“%1” was open when Thallos ended unexpectedly. Its work was kept at %2; what was done after that is "
+               "lost.")
                 .arg(QString::fromStdString(r.name),
                      QFileInfo(QString::fromStdString(r.file.string())).lastModified().toString("d MMM, HH:mm:ss")),
             QMessageBox::NoButton, this);

@@ -30,7 +30,9 @@ double ValueRow::unitFactor() const {
 ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& what, QWidget* parent)
     : QWidget(parent), label_(label), range_(range), value_(range.normal) {
     if (feet && range_.unit == "m") range_.unit = "ft";
-    const auto text = [this](double v) { return QString::fromStdString(formatNumber(v * unitFactor(), range_.decimals)); };
+    const auto text = [this](double v) {
+        return QString::fromStdString(formatNumber(v * unitFactor(), range_.decimals));
+    };
     const QString tip = tr("%1\nFrom %2 to %3 %4, usually %5 (Ctrl+Backspace)")
                             .arg(what, text(range.low), text(range.high), range_.unit, text(range.normal));
     setFixedHeight(28);
@@ -174,6 +176,14 @@ bool ValueRow::eventFilter(QObject* object, QEvent* event) {
         p.drawText(QRectF(field_->width() - 30, 0, 28, field_->height()), Qt::AlignVCenter | Qt::AlignLeft,
                    range_.unit);
         return true;
+    }
+    if (event->type() == QEvent::ShortcutOverride && !field_->isModified()) {
+        // With nothing typed since the last value, undo means the document's.
+        auto* key = static_cast<QKeyEvent*>(event);
+        if (key->matches(QKeySequence::Undo) || key->matches(QKeySequence::Redo)) {
+            event->ignore();
+            return true;
+        }
     }
     if (event->type() == QEvent::KeyPress) {
         auto* key = static_cast<QKeyEvent*>(event);

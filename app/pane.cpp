@@ -5,9 +5,9 @@
 
 #include <QKeyEvent>
 #include <QMouseEvent>
+#include <QNativeGestureEvent>
 #include <QPainter>
 #include <QPainterPath>
-#include <QNativeGestureEvent>
 #include <QTabletEvent>
 
 #include "app/theme.h"
@@ -129,7 +129,7 @@ void Pane::drawChosen(QPainter& painter) const {
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(Theme::now().field, 4, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
         painter.drawPolyline(l);
-        painter.setPen(QPen(Theme::now().accent, 2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        painter.setPen(QPen(Theme::now().accentText, 2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
         painter.drawPolyline(l);
     }
 }
@@ -163,7 +163,7 @@ void Pane::probe() {
     const auto scene = engine_.scene();
     if (!rect().contains(last_.toPoint())) last_ = rect().center(); // by keyboard alone: the middle
     const PanePoint point = pick(last_);
-    if (!scene || point.direction == V3f(0)) return;
+    if (!scene || !point.inside) return;
     const Probed p = thallos::probe(*scene, point.origin, point.direction);
     const Item* item = session_.item(p.item);
     const auto text = [](const std::string& s) { return QString::fromStdString(s); };
@@ -195,9 +195,10 @@ void Pane::probe() {
 }
 
 void Pane::drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const {
-    QString text = tool_ ? tool_->hint()
-                         : tr("Left click chooses · right drag goes round what is under the pointer · middle drag shifts · "
-                            "wheel goes nearer");
+    QString text =
+        tool_ ? tool_->hint()
+              : tr("Left click chooses · right drag goes round what is under the pointer · middle drag shifts · "
+                   "wheel goes nearer");
     const QFontMetricsF m(typeface(Type::Small));
     text = m.elidedText(text, Qt::ElideRight, room - 20);
     drawChip(painter, bottomLeft - QPointF(0, 22), text, typeface(Type::Small));
@@ -252,8 +253,8 @@ bool Pane::busy() const {
     return drag_ != Drag::None || (tool_ && tool_->busy());
 }
 
-// Seen items of the verb, not locked, the middle of whose outline lies in the rectangle or the drawn outline; groups for
-// what they hold.
+// Seen items of the verb, not locked, the middle of whose outline lies in the rectangle or the drawn outline; groups
+// for what they hold.
 std::vector<Id> Pane::framed() const {
     const QRectF frame = QRectF(pressed_, last_).normalized();
     std::vector<Id> ids;
@@ -264,8 +265,8 @@ std::vector<Id> Pane::framed() const {
         for (const QPolygonF& l : outlineOf(*item))
             all = all.isNull() ? l.boundingRect() : all.united(l.boundingRect());
         if (all.isNull()) continue;
-        const bool in = outline_.isEmpty() ? frame.contains(all.center())
-                                           : outline_.containsPoint(all.center(), Qt::OddEvenFill);
+        const bool in =
+            outline_.isEmpty() ? frame.contains(all.center()) : outline_.containsPoint(all.center(), Qt::OddEvenFill);
         const Id id = outermost(project, item->id);
         if (in && std::find(ids.begin(), ids.end(), id) == ids.end()) ids.push_back(id);
     }
@@ -276,6 +277,7 @@ void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, Pane
     const auto scene = engine_.scene();
     point.origin = origin;
     point.direction = direction;
+    point.inside = true;
     const auto isGround = [&](const Hit& hit) {
         const ObjectKind kind = scene->objects[hit.object].kind;
         return kind == ObjectKind::Ground || kind == ObjectKind::Far;
@@ -337,7 +339,8 @@ void Pane::mouseReleaseEvent(QMouseEvent* event) {
         std::vector<Id> ids = in;
         if (event->modifiers() & Qt::ShiftModifier) {
             // Added to what is chosen; taken away when all of it was chosen already.
-            const bool all = !in.empty() && std::all_of(in.begin(), in.end(), [&](Id id) { return session_.isChosen(id); });
+            const bool all =
+                !in.empty() && std::all_of(in.begin(), in.end(), [&](Id id) { return session_.isChosen(id); });
             ids = session_.allChosen();
             std::erase_if(ids, [&](Id id) { return std::find(in.begin(), in.end(), id) != in.end(); });
             if (!all) ids.insert(ids.end(), in.begin(), in.end());
@@ -354,7 +357,9 @@ void Pane::mouseReleaseEvent(QMouseEvent* event) {
             const std::vector<Id> free = session_.choosables(point.under);
             const auto at = std::find(free.begin(), free.end(), chosenBefore_);
             if (at != free.end()) next = at + 1 == free.end() ? free.front() : *(at + 1);
-            if (point.item == chosenBefore_ && point.specimen >= 0 && wholeBefore_) {
+            const auto* plants = bodyOf<Planting>(session_.item(chosenBefore_));
+            if (plants && plants->specimens.size() > 1 && point.item == chosenBefore_ && point.specimen >= 0 &&
+                wholeBefore_) {
                 next = chosenBefore_;
                 specimen = point.specimen;
             }

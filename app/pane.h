@@ -20,9 +20,10 @@ struct PanePoint {
     Id item;                    // of what is seen
     std::vector<Id> under;      // it and what lies behind it, down to the ground
     Qt::KeyboardModifiers modifiers;
-    V3f origin{0}, direction{0}; // of the ray; no direction: outside the picture
-    int specimen = -1;           // of the item, when that is a planting
-    float pressure = 1;          // of a pen
+    V3f origin{0}, direction{0, 0, -1}; // of the ray, also outside the picture
+    bool inside = false;                // the picture, or the site in the plan
+    int specimen = -1;                  // of the item, when that is a planting
+    float pressure = 1;                 // of a pen
 };
 
 class Pane : public QWidget {
@@ -167,7 +168,7 @@ protected:
 private:
     QPointF screen(const V2f& p) const;
     V2f place(const QPointF& at) const;
-    Box2f window() const;
+    Box2f inView() const;
     void request();
     void drawContours(QPainter& painter);
     void drawPlanting(QPainter& painter);

@@ -53,7 +53,7 @@ V2f PlanPane::place(const QPointF& at) const {
     return {centre_.x + static_cast<float>((at.x() - width() / 2.0) / scale_),
             centre_.y - static_cast<float>((at.y() - height() / 2.0) / scale_)};
 }
-Box2f PlanPane::window() const {
+Box2f PlanPane::inView() const {
     const V2f a = place(QPointF(0, height())), b = place(QPointF(width(), 0));
     return {a, b};
 }
@@ -64,7 +64,7 @@ std::optional<QPointF> PlanPane::toScreen(const V3f& p) const {
 void PlanPane::request() {
     // Half resolution is enough for heights and shadows: outlines are drawn as lines.
     const QSize size = compact_ ? this->size() : this->size() / 2;
-    if (isVisible() && width() > 32) engine_.setPlan(size, window());
+    if (isVisible() && width() > 32) engine_.setPlan(size, inView());
     update();
 }
 
@@ -106,18 +106,17 @@ void PlanPane::setPicture(const PlanPicture& picture) {
                                       (static_cast<float>(x) + 0.5f) / static_cast<float>(in.width)),
                                  lerp(picture.window.max.y, picture.window.min.y,
                                       (static_cast<float>(y) + 0.5f) / static_cast<float>(in.height)));
-                    if (coverAt(built->field.grid, built->project.ground->gravel, at) > 0.45f)
-                        c = QColor(0xE6, 0xDC, 0xC9);
+                    if (coverAt(built->field.grid, built->project.ground->gravel, at) > 0.45f) c = t.gravel;
                 }
                 light = 1 + 0.5f * (p.facing - 0.7f);
                 break;
             }
             case PlanPixel::Building:
-                c = QColor(0x46, 0x4C, 0x48);
+                c = t.building;
                 light = 1 + 0.5f * (p.facing - 0.7f);
                 break;
             case PlanPixel::Water:
-                c = QColor(0xBF, 0xDA, 0xE6);
+                c = t.water;
                 break;
             case PlanPixel::Figure:
                 c = t.clay;
@@ -139,6 +138,7 @@ PanePoint PlanPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) con
     point.modifiers = modifiers;
     const V2f p = place(at);
     const auto scene = engine_.scene();
+    point.origin = {p.x, p.y, scene ? scene->bounds.max.z + 10 : 1000};
     if (!scene || !scene->site->field.grid.box().intersects(p)) return point;
     const V3f from(p.x, p.y, scene->bounds.max.z + 10);
     meet(from, {0, 0, -1}, from, point);
@@ -199,7 +199,7 @@ void PlanPane::lookKey(QKeyEvent* event) {
 
 void PlanPane::drawContours(QPainter& painter) {
     const auto built = session_.built();
-    const Box2f w = window();
+    const Box2f w = inView();
     // A line about every 14 pixels on the site's mean slope.
     const V2f range = built->field.range();
     const float slope = std::max((range.y - range.x) / std::max(built->field.grid.size().x, 1.0f) * 2, 0.02f);
@@ -233,7 +233,7 @@ void PlanPane::drawContours(QPainter& painter) {
             path.moveTo(screen(a));
             path.lineTo(screen(b));
         }
-        painter.setPen(QPen(index ? QColor(0x8C, 0x83, 0x70) : QColor(0xC2, 0xBB, 0xAA), index ? 1.2 : 0.8));
+        painter.setPen(QPen(index ? Theme::now().indexContour : Theme::now().contour, index ? 1.2 : 0.8));
         painter.drawPath(path);
         if (!index || compact_ || c.segments.size() < 24) continue;
         // One label where the line runs level enough to be read.
@@ -246,7 +246,7 @@ void PlanPane::drawContours(QPainter& painter) {
             labels.append(box);
             painter.setFont(typeface(Type::Small));
             painter.fillRect(box.adjusted(4, 1, -4, -1), Theme::now().paper);
-            painter.setPen(QColor(0x6B, 0x62, 0x50));
+            painter.setPen(Theme::now().indexContour);
             painter.drawText(box, Qt::AlignCenter, QString::number(c.height, 'f', interval < 0.2f ? 2 : 1));
             break;
         }
@@ -256,7 +256,7 @@ void PlanPane::drawContours(QPainter& painter) {
 
 void PlanPane::drawPlanting(QPainter& painter) {
     const auto built = session_.built();
-    const Box2f w = window();
+    const Box2f w = inView();
     // Areas first, hatched; then each tree and shrub by its crown.
     for (const auto& item : session_.project().items) {
         if (!session_.seen(*item)) continue;

@@ -135,6 +135,7 @@ void Session::reset(Project project, const fs::path& file, bool later) {
     viewAt_ = 0;
     updateLeftOut();
     Q_EMIT fileChanged();
+    ++choices_;
     Q_EMIT chosenChanged();
     Q_EMIT viewChanged();
     Q_EMIT projectChanged(Haste::Rest);
@@ -188,10 +189,7 @@ void Session::startSaving(const fs::path& file) {
     auto failure = std::make_shared<QString>();
     const fs::path target = file.empty() ? file_ : file;
     afterSaving_ = [this, failure, target, as = !file.empty()] {
-        if (!failure->isEmpty()) {
-            Q_EMIT message(*failure);
-            return;
-        }
+        if (!failure->isEmpty()) return *failure;
         if (as) {
             file_ = target;
             later_ = false;
@@ -201,6 +199,7 @@ void Session::startSaving(const fs::path& file) {
         if (!unsaved()) dropRecovery();
         Q_EMIT fileChanged();
         Q_EMIT saved(QString::fromStdString(target.string()));
+        return QString();
     };
     QPointer<Session> self(this);
     saver_ = std::thread([self, failure, target, as = !file.empty(), project = project()] {
@@ -216,20 +215,24 @@ void Session::startSaving(const fs::path& file) {
     });
 }
 
-void Session::finishSaving() {
+QString Session::endSaving() {
     if (saver_.joinable()) saver_.join();
     saving_ = false;
-    if (auto after = std::exchange(afterSaving_, nullptr)) after();
+    auto after = std::exchange(afterSaving_, nullptr);
+    return after ? after() : QString();
+}
+
+void Session::finishSaving() {
+    if (const QString failure = endSaving(); !failure.isEmpty()) Q_EMIT message(failure);
 }
 
 void Session::save() {
-    startSaving({});
-    finishSaving();
+    saveAs({});
 }
 
 void Session::saveAs(const fs::path& file) {
     startSaving(file);
-    finishSaving();
+    if (const QString failure = endSaving(); !failure.isEmpty()) throw std::runtime_error(failure.toStdString());
 }
 
 void Session::setAutosave(int seconds) {
@@ -291,6 +294,7 @@ void Session::chooseAll(std::vector<Id> ids) {
     if (kept == chosen_ && specimen_ < 0) return;
     chosen_ = std::move(kept);
     specimen_ = -1;
+    ++choices_;
     Q_EMIT chosenChanged();
 }
 
@@ -303,6 +307,7 @@ void Session::chooseSpecimen(Id planting, int index) {
     if (chosen_ == std::vector<Id>{planting} && specimen_ == index) return;
     chosen_ = {planting};
     specimen_ = index;
+    ++choices_;
     Q_EMIT chosenChanged();
 }
 

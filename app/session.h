@@ -76,6 +76,7 @@ public:
     // hold.
     const std::vector<Id>& allChosen() const { return chosen_; }
     std::vector<Id> chosenLeaves() const { return leaves(project(), chosen_); }
+    uint64_t choices() const { return choices_; } // how often something else was chosen
     Id chosen() const { return chosen_.empty() ? Id{} : chosen_.back(); }
     bool isChosen(Id id) const; // itself or by a group around it
     const Item* item(Id id) const { return find(project(), id); }
@@ -106,7 +107,7 @@ public:
     void hide(const std::vector<Id>& ids);
     void showOnly(const std::vector<Id>& ids); // of the kinds that can be hidden: all but shots, pads and marks
     void showAll();
-    bool hidden(Id leaf) const; // for working
+    bool hidden(Id leaf) const;        // for working
     bool seen(const Item& item) const; // by its eye, in this shot and for working
     bool anyHidden() const { return !hidden_.empty(); }
     bool neutral() const { return neutral_; }
@@ -169,6 +170,7 @@ private:
     void settleView();
     void showView(const View& view);
     void updateLeftOut();
+    QString endSaving(); // a failure's sentence
 
     History history_;
     int64_t historyBudget_ = int64_t(1) << 30;
@@ -180,6 +182,7 @@ private:
     std::vector<std::shared_ptr<const Item>> copied_;
     std::vector<Id> chosen_; // no id twice, none that is not there
     int specimen_ = -1;
+    uint64_t choices_ = 0;
     Id shot_;
     Verb verb_ = Verb::Seat;
     std::optional<Camera> camera_;
@@ -197,7 +200,7 @@ private:
     std::thread writer_;
     std::shared_ptr<Autosaving> autosaving_;
     std::thread saver_;
-    std::function<void()> afterSaving_; // what the saver's result does here
+    std::function<QString()> afterSaving_; // what the saver's result does here; a failure's sentence
     bool saving_ = false;
 };
 

@@ -8,6 +8,7 @@
 #include "app/tool.h"
 #include "core/base/quantity.h"
 #include "core/trace/ray.h"
+#include "core/trace/scene.h"
 #include "core/trace/shading.h"
 
 namespace thallos {
@@ -76,9 +77,11 @@ PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) con
     PanePoint point;
     point.at = at;
     point.modifiers = modifiers;
-    if (!engine_.scene() || !pictureRect().contains(at)) return point;
     const Lens lens(camera());
     const V3f d = rayAt(at);
+    point.origin = lens.start(d);
+    point.direction = d;
+    if (!engine_.scene() || !pictureRect().contains(at)) return point;
     meet(lens.start(d), d, lens.origin, point);
     return point;
 }
@@ -110,8 +113,9 @@ void ShotPane::lookBy(const QPointF& pixels, Drag how, const QPointF&) {
                     then = std::clamp(now + climb, radians(-80), radians(85));
         const float reach = arm.length();
         const float bearing = std::atan2(arm.x, arm.y) + turn;
-        c.position = *orbitAbout_ + V3f(std::sin(bearing) * std::cos(then), std::cos(bearing) * std::cos(then),
-                                        std::sin(then)) * reach;
+        c.position =
+            *orbitAbout_ +
+            V3f(std::sin(bearing) * std::cos(then), std::cos(bearing) * std::cos(then), std::sin(then)) * reach;
         c.yaw += turn;
         c.pitch = std::clamp(c.pitch - (then - now), -1.5f, 1.5f);
         c.position.z = std::max(c.position.z, groundAt(xy(c.position)) + 0.2f);
@@ -139,22 +143,42 @@ void ShotPane::zoomBy(double steps, const QPointF& at) {
 
 void ShotPane::frame(const Box3f& box) {
     if (box.isEmpty()) return;
-    // From where the eye looks now, back or forth until the box fits.
+    // From the side where the eye is now, far enough for the box to fit; where something stands between, from higher or
+    // from another side.
     Camera c = session_.shot().camera;
     const V3f middle = box.center();
-    const float radius = std::max(box.size().length() / 2, 0.5f);
+    const float radius = std::max(box.size().length() / 2, 1.0f);
     const V3f away = c.position - middle;
-    c.yaw = std::atan2(-away.x, -away.y);
     c.shift = 0;
     c.pitch = 0;
     const Lens level(c);
     const float narrow = std::min(level.right.length(), level.up.length());
     const float back = radius * 1.15f * std::sqrt(1 + 1 / (narrow * narrow));
-    const float flat = xy(away).length(), rise = std::clamp(std::atan2(away.z, flat), radians(2), radians(60));
-    const V2f out = flat > 1e-3f ? xy(away) / flat : V2f(0, -1);
-    c.position = middle + V3f(out.x * std::cos(rise), out.y * std::cos(rise), std::sin(rise)) * back;
-    c.position.z = std::max(c.position.z, groundAt(xy(c.position)) + 0.3f);
+    const float side = xy(away).length() > 1e-3f ? std::atan2(away.x, away.y) : kPi;
+    const float rise = std::clamp(std::atan2(away.z, xy(away).length()), radians(4), radians(60));
+    const auto scene = engine_.scene();
+    const auto from = [&](float bearing, float up) {
+        V3f p = middle + V3f(std::sin(bearing) * std::cos(up), std::cos(bearing) * std::cos(up), std::sin(up)) * back;
+        p.z = std::max(p.z, groundAt(xy(p)) + 0.3f);
+        return p;
+    };
+    const auto open = [&](const V3f& p) {
+        if (!scene) return true;
+        const V3f d = (middle - p).normalized();
+        const Hit hit = trace(*scene, p, d, p, kFarAway, kMaskSolid | kMaskWoody);
+        // Something at the eye itself would hide all, even when it lies to the side.
+        return hit.t > std::max(back - 1.3f * radius, 0.4f * back);
+    };
+    c.position = from(side, rise);
+    bool found = open(c.position);
+    for (const float up : {rise, radians(15), radians(35), radians(60)})
+        for (const int turn : {0, 30, -30, 60, -60, 120, -120, 180})
+            if (const V3f p = from(side + radians(static_cast<float>(turn)), up); !found && open(p)) {
+                c.position = p;
+                found = true;
+            }
     const V3f aim = middle - c.position;
+    c.yaw = std::atan2(aim.x, aim.y);
     c.pitch = std::atan2(aim.z, xy(aim).length());
     if (std::abs(c.pitch) < radians(20)) c = upright(c); // nearly level: walls stand upright
     session_.look(c);
@@ -168,7 +192,8 @@ void ShotPane::viewFrom(const Box3f& box, std::optional<double> bearing) {
     c.shift = 0;
     c.pitch = 0;
     const Lens level(c);
-    const float back = radius * 1.15f * std::sqrt(1 + 1 / std::pow(std::min(level.right.length(), level.up.length()), 2.0f));
+    const float back =
+        radius * 1.15f * std::sqrt(1 + 1 / std::pow(std::min(level.right.length(), level.up.length()), 2.0f));
     if (bearing) {
         const float from = radians(static_cast<float>(*bearing));
         c.position = middle + V3f(std::sin(from), std::cos(from), 0.02f) * back;

@@ -12,6 +12,7 @@ namespace thallos {
 struct Theme {
     QColor chrome, panel, field, paper, line, rowLine, buttonLine, ink, second, surround;
     QColor accent, accentHover, accentText, tint, stem, hoverLeaf, idleLine;
+    QColor building, gravel, water, contour, indexContour; // of the plan
     QColor ochre, blue, clay, disabled, hover, rowHover, sliderLine, lockIdle;
 
     static const Theme& now();

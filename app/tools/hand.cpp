@@ -17,9 +17,25 @@ namespace {
 
 enum class Grip { None, Ground, Level, Free, Along, Across, Up, Turn, Size, Pivot };
 
-// Handles lie round the pivot like a surveyor's plate: a ring to turn by, bars east and north, a staff upwards, a knob to
-// size by. Lengths in pixels.
+// Handles lie on a plate round the pivot: a ring to turn by, bars east and north, a staff upwards, a knob to size by.
+// Lengths in pixels.
 constexpr double kRing = 44, kBar = 66, kStaff = 74, kReach = 8;
+
+// The level plate as it is drawn. Seen from eye height a level ring is a line that no pointer can follow: the plate
+// never lies flatter than its ratio allows.
+struct Plate {
+    QPointF centre;
+    V2f right{1, 0}, away{0, 1}; // of the view, in plan
+    double ratio = 1, metre = 1; // height by width of the ring; metres a pixel
+
+    QPointF toScreen(const V2f& plan) const {
+        return centre + QPointF(plan.dot(right), -plan.dot(away) * ratio) / metre;
+    }
+    V2f toPlan(const QPointF& at) const {
+        const QPointF d = (at - centre) * metre;
+        return right * static_cast<float>(d.x()) - away * static_cast<float>(d.y() / ratio);
+    }
+};
 
 std::optional<V3f> onLevel(const PanePoint& p, float z) {
     if (std::abs(p.direction.z) < 1e-4f) return std::nullopt;
@@ -38,20 +54,19 @@ std::optional<float> alongAxis(const PanePoint& p, const V3f& at, const V3f& axi
 
 class Hand : public Tool {
 public:
-    Hand(Session& s, Grip usual) : session_(s), usual_(usual) {
-        QObject::connect(&s, &Session::chosenChanged, &s, [this] {
-            if (grip_ == Grip::None) pivotMoved_.reset();
-        });
-    }
+    Hand(Session& s, Grip usual) : session_(s), usual_(usual) {}
 
     bool press(Pane& pane, const PanePoint& point) override {
         if (grip_ != Grip::None) return true;
         Grip grip = handleAt(pane, point.at);
         if (grip == Grip::None) {
             const Id under = session_.choosable(point.under);
-            if (!under || !movable(under)) return false;
-            // One of several chosen takes the others along; a plant of a planting goes alone unless all of it was chosen.
-            if (!session_.isChosen(under)) {
+            // Turning and sizing may take hold anywhere, as of a long lever.
+            const bool lever = !under && usual_ != Grip::Ground && pivot(pane);
+            if (!lever && (!under || !movable(under))) return false;
+            // One of several chosen takes the others along; a plant of a planting goes alone unless all of it was
+            // chosen.
+            if (under && !session_.isChosen(under)) {
                 if (point.item == under && point.specimen >= 0)
                     session_.chooseSpecimen(under, point.specimen);
                 else
@@ -59,6 +74,8 @@ public:
             }
             grip = usual_;
         }
+        // The diamond takes hold of the thing itself; with Shift, of the pivot alone.
+        if (grip == Grip::Pivot && !(point.modifiers & Qt::ShiftModifier)) grip = Grip::Ground;
         begin(pane, point, grip);
         return true;
     }
@@ -146,19 +163,18 @@ public:
         if (!at || pane.compact()) return;
         const Theme& t = Theme::now();
         const Grip over = grip_ != Grip::None ? grip_ : at_ ? handleAt(pane, at_->at) : Grip::None;
-        const auto color = [&](Grip g) { return over == g ? t.ochre : t.accent; };
+        const auto color = [&](Grip g) { return over == g ? t.ochre : t.accentText; };
         const Handles h = handles(pane, *at);
         haloLine(p, h.ring, color(Grip::Turn), over == Grip::Turn ? 2.4 : 1.6);
         const std::pair<Grip, QString> bars[] = {{Grip::Along, session_.hand.ownAxes ? toolText("A") : toolText("E")},
                                                  {Grip::Across, session_.hand.ownAxes ? toolText("B") : toolText("N")}};
         for (int i = 0; i < 2; ++i) {
-            if (!h.bar[i]) continue;
-            haloLine(p, {h.centre, *h.bar[i]}, color(bars[i].first), over == bars[i].first ? 2.6 : 1.8);
+            haloLine(p, {h.centre, h.bar[i]}, color(bars[i].first), over == bars[i].first ? 2.6 : 1.8);
             p.setPen(QPen(t.field, 1.2));
             p.setBrush(color(bars[i].first));
-            p.drawEllipse(*h.bar[i], 8, 8);
+            p.drawEllipse(h.bar[i], 8, 8);
             p.setFont(typeface(Type::Tiny));
-            p.drawText(QRectF(*h.bar[i] - QPointF(8, 8), QSizeF(16, 16)), Qt::AlignCenter, bars[i].second);
+            p.drawText(QRectF(h.bar[i] - QPointF(8, 8), QSizeF(16, 16)), Qt::AlignCenter, bars[i].second);
         }
         if (h.staff) {
             haloLine(p, {h.centre, *h.staff}, color(Grip::Up), over == Grip::Up ? 2.6 : 1.8);
@@ -189,23 +205,24 @@ public:
     }
 
     QString hint() const override {
-        if (grip_ == Grip::Turn)
-            return toolText("Type degrees · Ctrl steps by 15° · Enter ends, Esc gives up");
+        if (grip_ == Grip::Turn) return toolText("Type degrees · Ctrl steps by 15° · Enter ends, Esc gives up");
         if (grip_ == Grip::Size) return toolText("Type a factor · Enter ends, Esc gives up");
         if (grip_ != Grip::None)
             return toolText("Type metres, or two with “;” between · E N U hold an axis, P the level, G the ground, F "
                             "free · Ctrl without snapping · Esc gives up");
         if (session_.allChosen().empty())
-            return toolText("Click chooses, again what lies beneath · Shift adds or takes away · drag on nothing frames, "
-                            "with Ctrl freely · right drag goes round");
-        return toolText("Drag it or its handles: E N along, arrow up, ring turns, square sizes, diamond is the pivot · "
-                        "arrows step, Shift farther, Ctrl finer");
+            return toolText(
+                "Click chooses, again what lies beneath · Shift adds or takes away · drag on nothing frames, "
+                "with Ctrl freely · right drag goes round");
+        return toolText(
+            "Drag it or its handles: E N along, arrow up, ring turns, square sizes, Shift+diamond the pivot · "
+            "arrow keys step");
     }
 
 private:
     struct Handles {
         QPointF centre, knob;
-        std::array<std::optional<QPointF>, 2> bar;
+        std::array<QPointF, 2> bar;
         std::optional<QPointF> staff;
         QPolygonF ring;
     };
@@ -217,11 +234,11 @@ private:
         }
         return false;
     }
-    // Where what is chosen is held; nothing when none of it can be moved. A shot is moved by looking, not here, unless in
-    // the plan.
+    // Where what is chosen is held; nothing when none of it can be moved. A shot is moved by looking, not here, unless
+    // in the plan.
     std::optional<V3f> pivot(const Pane& pane) const {
         if (grip_ != Grip::None && grip_ != Grip::Pivot) return pivot_;
-        if (pivotMoved_) return pivotMoved_;
+        if (pivotMoved_ && pivotOf_ == session_.choices()) return pivotMoved_;
         const HeightField* ground = session_.ground();
         Box3f box;
         int n = 0;
@@ -252,32 +269,40 @@ private:
     }
     V3f axis(Grip g) const {
         if (g == Grip::Up) return {0, 0, 1};
-        const float a = axesTurn() + (g == Grip::Across ? kPi / 2 : 0);
-        return {std::cos(a), std::sin(a), 0};
+        const float a = axesTurn(), c = std::cos(a), s = std::sin(a);
+        return g == Grip::Across ? V3f(-s, c, 0) : V3f(c, s, 0);
     }
 
+    std::optional<Plate> plateAt(const Pane& pane, const V3f& at) const {
+        const auto centre = pane.toScreen(at);
+        if (!centre) return std::nullopt;
+        Plate plate;
+        plate.centre = *centre;
+        plate.metre = pane.metresPerPixel(at);
+        if (qobject_cast<const ShotPane*>(&pane)) {
+            const Camera c = session_.shot().camera;
+            plate.right = {std::cos(c.yaw), -std::sin(c.yaw)};
+            plate.away = {std::sin(c.yaw), std::cos(c.yaw)};
+            const V3f from = at - c.position;
+            plate.ratio = std::max(0.34, static_cast<double>(-from.z / std::max(from.length(), 1e-3f)));
+        }
+        return plate;
+    }
     Handles handles(const Pane& pane, const V3f& at) const {
         Handles h;
-        const auto centre = pane.toScreen(at);
-        if (!centre) return h;
-        h.centre = *centre;
-        const auto metre = static_cast<float>(pane.metresPerPixel(at));
-        auto ray = [&](const V3f& along, double pixels) {
-            return pane.toScreen(at + along * (metre * static_cast<float>(pixels)));
+        const auto plate = plateAt(pane, at);
+        if (!plate) return h;
+        h.centre = plate->centre;
+        const auto place = [&](float angle, double pixels) {
+            return plate->toScreen(V2f(std::cos(angle), std::sin(angle)) * static_cast<float>(pixels * plate->metre));
         };
-        for (int i = 0; i <= 48; ++i) {
-            const float a = 2 * kPi * static_cast<float>(i) / 48;
-            if (const auto s = ray({std::cos(a), std::sin(a), 0}, kRing)) h.ring << *s;
-        }
-        h.bar[0] = ray(axis(Grip::Along), kBar);
-        h.bar[1] = ray(axis(Grip::Across), kBar);
-        // Seen end on a handle can't be pulled.
-        for (auto& bar : h.bar)
-            if (bar && QLineF(*bar, h.centre).length() < 18) bar.reset();
-        h.staff = ray({0, 0, 1}, kStaff);
+        for (int i = 0; i <= 48; ++i) h.ring << place(2 * kPi * static_cast<float>(i) / 48, kRing);
+        h.bar[0] = place(axesTurn(), kBar);
+        h.bar[1] = place(axesTurn() + kPi / 2, kBar);
+        h.knob = place(axesTurn() - 0.75f * kPi, kRing);
+        h.staff = pane.toScreen(at + V3f(0, 0, static_cast<float>(kStaff * plate->metre)));
+        // Seen end on it can't be pulled.
         if (h.staff && QLineF(*h.staff, h.centre).length() < 18) h.staff.reset();
-        const float a = axesTurn() - 0.75f * kPi;
-        h.knob = ray({std::cos(a), std::sin(a), 0}, kRing).value_or(h.centre);
         return h;
     }
     Grip handleAt(const Pane& pane, const QPointF& at) const {
@@ -287,13 +312,14 @@ private:
         if (h.ring.isEmpty()) return Grip::None;
         const auto near = [&](const QPointF& q, double reach) { return QLineF(q, at).length() < reach; };
         if (h.staff && near(*h.staff, kReach + 2)) return Grip::Up;
-        if (h.bar[0] && near(*h.bar[0], kReach + 2)) return Grip::Along;
-        if (h.bar[1] && near(*h.bar[1], kReach + 2)) return Grip::Across;
+        if (near(h.bar[0], kReach + 2)) return Grip::Along;
+        if (near(h.bar[1], kReach + 2)) return Grip::Across;
         if (near(h.knob, kReach)) return Grip::Size;
         if (near(h.centre, kReach - 1)) return Grip::Pivot;
         for (qsizetype i = 1; i < h.ring.size(); ++i) {
             const QPointF a = h.ring[i - 1], d = h.ring[i] - a, w = at - a;
-            const double l = QPointF::dotProduct(d, d), s = l > 0 ? std::clamp(QPointF::dotProduct(w, d) / l, 0.0, 1.0) : 0;
+            const double l = QPointF::dotProduct(d, d),
+                         s = l > 0 ? std::clamp(QPointF::dotProduct(w, d) / l, 0.0, 1.0) : 0;
             if (near(a + d * s, 5)) return Grip::Turn;
         }
         return Grip::None;
@@ -303,6 +329,9 @@ private:
         pivotBefore_ = pivotMoved_;
         const auto at = pivot(pane);
         if (!at) return;
+        const auto plate = plateAt(pane, *at);
+        if (!plate) return;
+        plate_ = *plate;
         pivot_ = *at;
         grip_ = grip;
         from_ = now_ = point;
@@ -349,8 +378,9 @@ private:
         case Grip::Level:
         case Grip::Pivot: {
             const auto a = onLevel(from_, pivot_.z), b = onLevel(now_, pivot_.z);
-            if (!a || !b) return std::nullopt;
-            return *b - *a;
+            if (a && b && std::abs(now_.direction.z) > 0.1f && std::abs(from_.direction.z) > 0.1f) return *b - *a;
+            const V2f d = plate_.toPlan(now_.at) - plate_.toPlan(from_.at);
+            return V3f(d.x, d.y, 0);
         }
         case Grip::Free: {
             // In the plane through the thing that faces the eye.
@@ -365,19 +395,20 @@ private:
         case Grip::Across:
         case Grip::Up: {
             const V3f along = axis(grip_);
+            // An axis that runs away from the eye follows its bar on the plate instead of the ray.
+            const auto tip = pane.toScreen(pivot_ + along * static_cast<float>(kBar * plate_.metre));
+            if (grip_ != Grip::Up && (!tip || QLineF(*tip, plate_.centre).length() < 0.6 * kBar)) {
+                const auto bar = plate_.toScreen(xy(along)) - plate_.centre;
+                const double l = QPointF::dotProduct(bar, bar);
+                return along * static_cast<float>(QPointF::dotProduct(now_.at - from_.at, bar) / std::max(l, 1e-9));
+            }
             const auto a = alongAxis(from_, pivot_, along), b = alongAxis(now_, pivot_, along);
             if (!a || !b) return std::nullopt;
             return along * (*b - *a);
         }
         default:
-            Q_UNUSED(pane);
             return std::nullopt;
         }
-    }
-
-    std::optional<V2f> armTo(const PanePoint& p) const {
-        if (const auto on = onLevel(p, pivot_.z); on && (xy(*on) - xy(pivot_)).length() > 1e-3f) return xy(*on) - xy(pivot_);
-        return std::nullopt;
     }
 
     void apply(const Pane& pane) {
@@ -386,8 +417,8 @@ private:
         snapped_ = {};
         const bool fine = (now_.modifiers & Qt::ControlModifier) != 0;
         if (grip_ == Grip::Turn) {
-            const auto a = armTo(from_), b = armTo(now_);
-            float turn = a && b ? std::atan2(b->y, b->x) - std::atan2(a->y, a->x) : 0;
+            const V2f a = plate_.toPlan(from_.at), b = plate_.toPlan(now_.at);
+            float turn = std::atan2(b.y, b.x) - std::atan2(a.y, a.x);
             turn = std::remainder(turn, 2 * kPi);
             SnapSettings s = session_.hand.snap;
             s.angle = s.angle != fine;
@@ -395,8 +426,8 @@ private:
             if (const auto typed = read(Dimension::Angle, "deg")) turn = radians(static_cast<float>(*typed));
             m.turn = turn;
         } else if (grip_ == Grip::Size) {
-            const auto a = armTo(from_), b = armTo(now_);
-            float size = a && b ? b->length() / a->length() : 1;
+            const float before = plate_.toPlan(from_.at).length();
+            float size = before > 0 ? plate_.toPlan(now_.at).length() / before : 1;
             if (const auto typed = read(Dimension::Plain, "")) size = static_cast<float>(*typed);
             m.size = std::clamp(size, 0.01f, 100.0f);
         } else {
@@ -423,6 +454,7 @@ private:
         movement_ = m;
         if (grip_ == Grip::Pivot) {
             pivotMoved_ = pivot_ + V3f(m.by.x, m.by.y, 0);
+            pivotOf_ = session_.choices();
             return;
         }
         Project next = moved(start_, ids_, m, session_.ground(), specimen_);
@@ -523,7 +555,8 @@ private:
             m.by = V3f(c * way.x - s * way.y, s * way.x + c * way.y, 0) * step;
         }
         session_.edit(toolText("Move"),
-                      moved(session_.project(), session_.allChosen(), m, session_.ground(), session_.specimen()), "nudge");
+                      moved(session_.project(), session_.allChosen(), m, session_.ground(), session_.specimen()),
+                      "nudge");
         return true;
     }
 
@@ -534,8 +567,10 @@ private:
     std::vector<Id> ids_;
     int specimen_ = -1;
     V3f pivot_{0}, grabbed_{0};
+    Plate plate_;
     std::optional<V3f> pivotMoved_, pivotBefore_; // set by hand
-    std::vector<V2f> own_; // points that snap
+    uint64_t pivotOf_ = 0;                        // for what was chosen then
+    std::vector<V2f> own_;                        // points that snap
     SnapTargets targets_;
     Snapped snapped_;
     Movement movement_;

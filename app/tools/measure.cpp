@@ -77,7 +77,7 @@ public:
 
 private:
     std::optional<V3f> placeOf(const Pane& pane, const PanePoint& point) const {
-        if (point.direction == V3f(0)) return std::nullopt;
+        if (!point.inside) return std::nullopt;
         if ((point.modifiers & Qt::ShiftModifier) && !points_.empty()) {
             // The place of the upright through the last point that comes nearest to the ray.
             const V3f up(0, 0, 1), &d = point.direction, w = points_.back() - point.origin;

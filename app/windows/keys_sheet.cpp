@@ -10,30 +10,33 @@
 namespace thallos {
 
 QList<QStringList> KeysSheet::gestures() {
-    return {{tr("Choosing"), tr("Click"), tr("Chooses; again in the same place: into a group, one plant, what lies beneath")},
-            {tr("Choosing"), tr("Shift+click"), tr("Adds it, or takes it away")},
-            {tr("Choosing"), tr("Drag on nothing"), tr("A rectangle round what is to be chosen")},
-            {tr("Choosing"), tr("Ctrl+drag on nothing"), tr("An outline drawn freely round it")},
-            {tr("Choosing"), tr("Shift+drag on nothing"), tr("Adds what is framed, or takes it away when all was chosen")},
-            {tr("Choosing"), tr("Esc"), tr("Chooses nothing; gives up a drag")},
-            {tr("Moving"), tr("Drag a thing or a handle"), tr("Moves, turns or sizes what is chosen")},
-            {tr("Moving"), tr("E, N, U in a drag"), tr("Holds it to the east, north or upright axis; again lets go")},
-            {tr("Moving"), tr("G, P, F in a drag"), tr("On the ground, on the level, free before the eye")},
-            {tr("Moving"), tr("Digits in a drag"), tr("A typed distance, angle or factor; two distances with “;” between")},
-            {tr("Moving"), tr("Ctrl in a drag"), tr("Without snapping; a turn steps by 15°")},
-            {tr("Moving"), tr("Arrows"), tr("One step; Shift ten steps, Ctrl a tenth; Page Up and Page Down lift and lower")},
-            {tr("Looking"), tr("Right drag"), tr("Goes round what lies under the pointer; in the plan shifts it")},
-            {tr("Looking"), tr("Ctrl+right drag"), tr("Turns the head, verticals stay upright")},
-            {tr("Looking"), tr("Middle drag, Shift+right drag"), tr("Shifts the view")},
-            {tr("Looking"), tr("Wheel, pinch"), tr("Nearer to the pointer, or back")},
-            {tr("Looking"), tr("Two fingers"), tr("Shift the view")},
-            {tr("Looking"), tr("W A S D, arrows with nothing chosen"), tr("Walk at eye height; Shift faster")},
-            {tr("Looking"), tr("Q, E"), tr("Turn the head")},
-            {tr("Looking"), tr("Tab"), tr("Swaps the panes")},
-            {tr("Looking"), tr("Space held"), tr("The probe: what is under the pointer, how far, how bright")},
-            {tr("Brushes"), tr("[ and ]"), tr("Smaller, larger")},
-            {tr("Number fields"), tr("Up, Down, wheel"), tr("Step; Shift coarse, Ctrl fine")},
-            {tr("Number fields"), tr("Ctrl+Backspace, double click on the label"), tr("Back to the usual value")}};
+    return {
+        {tr("Choosing"), tr("Click"),
+         tr("Chooses; again in the same place: into a group, one plant, what lies beneath")},
+        {tr("Choosing"), tr("Shift+click"), tr("Adds it, or takes it away")},
+        {tr("Choosing"), tr("Drag on nothing"), tr("A rectangle round what is to be chosen")},
+        {tr("Choosing"), tr("Ctrl+drag on nothing"), tr("An outline drawn freely round it")},
+        {tr("Choosing"), tr("Shift+drag on nothing"), tr("Adds what is framed, or takes it away when all was chosen")},
+        {tr("Choosing"), tr("Esc"), tr("Chooses nothing; gives up a drag")},
+        {tr("Moving"), tr("Drag a thing or a handle"), tr("Moves, turns or sizes what is chosen")},
+        {tr("Moving"), tr("E, N, U in a drag"), tr("Holds it to the east, north or upright axis; again lets go")},
+        {tr("Moving"), tr("G, P, F in a drag"), tr("On the ground, on the level, free before the eye")},
+        {tr("Moving"), tr("Digits in a drag"), tr("A typed distance, angle or factor; two distances with “;” between")},
+        {tr("Moving"), tr("Ctrl in a drag"), tr("Without snapping; a turn steps by 15°")},
+        {tr("Moving"), tr("Arrows"),
+         tr("One step; Shift ten steps, Ctrl a tenth; Page Up and Page Down lift and lower")},
+        {tr("Looking"), tr("Right drag"), tr("Goes round what lies under the pointer; in the plan shifts it")},
+        {tr("Looking"), tr("Ctrl+right drag"), tr("Turns the head, verticals stay upright")},
+        {tr("Looking"), tr("Middle drag, Shift+right drag"), tr("Shifts the view")},
+        {tr("Looking"), tr("Wheel, pinch"), tr("Nearer to the pointer, or back")},
+        {tr("Looking"), tr("Two fingers"), tr("Shift the view")},
+        {tr("Looking"), tr("W A S D, arrows with nothing chosen"), tr("Walk at eye height; Shift faster")},
+        {tr("Looking"), tr("Q, E"), tr("Turn the head")},
+        {tr("Looking"), tr("Tab"), tr("Swaps the panes")},
+        {tr("Looking"), tr("Space held"), tr("The probe: what is under the pointer, how far, how bright")},
+        {tr("Brushes"), tr("[ and ]"), tr("Smaller, larger")},
+        {tr("Number fields"), tr("Up, Down, wheel"), tr("Step; Shift coarse, Ctrl fine")},
+        {tr("Number fields"), tr("Ctrl+Backspace, double click on the label"), tr("Back to the usual value")}};
 }
 
 KeysSheet::KeysSheet(const Commands& commands, QWidget* parent) : QDialog(parent), commands_(commands) {
@@ -77,7 +80,7 @@ void KeysSheet::refresh(const QString& filter) {
     };
     for (const Commands::Entry& e : commands_.all()) {
         QString text = e.command.text;
-        add(QString(e.command.menu).replace("/", " · "),
+        add(QString(e.command.menu).remove('&').replace("/", " · "),
             {text.remove('&'), e.action->shortcut().toString(QKeySequence::NativeText), e.command.tip});
     }
     for (const QStringList& g : gestures()) add(g[0], {g[1], QString(), g[2]});

@@ -7,7 +7,6 @@
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QDirIterator>
-#include <QFormLayout>
 #include <QHeaderView>
 #include <QKeySequenceEdit>
 #include <QLabel>
@@ -43,6 +42,30 @@ void Preferences::store() const {
     s.setValue("work/autosave_s", autosaveSeconds);
 }
 
+namespace {
+
+// Rows under each other, with labels where the rows of values have theirs.
+QVBoxLayout* column(QWidget* page) {
+    auto* l = new QVBoxLayout(page);
+    l->setContentsMargins(0, 10, 0, 10);
+    l->setSpacing(4);
+    return l;
+}
+
+void addPair(QVBoxLayout* column, const QString& label, QWidget* widget) {
+    auto* row = new QHBoxLayout;
+    row->setContentsMargins(12, 2, 12, 2);
+    auto* text = new QLabel(label);
+    text->setFixedWidth(88);
+    text->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    row->addWidget(text);
+    row->addWidget(widget, qobject_cast<QPushButton*>(widget) ? 0 : 1);
+    row->addStretch(qobject_cast<QPushButton*>(widget) ? 1 : 0);
+    column->addLayout(row);
+}
+
+} // namespace
+
 PreferencesWindow::PreferencesWindow(Session& session, Commands& commands, QWidget* parent)
     : QDialog(parent), session_(session), commands_(commands) {
     setObjectName("preferences");
@@ -62,7 +85,7 @@ PreferencesWindow::PreferencesWindow(Session& session, Commands& commands, QWidg
 
 QWidget* PreferencesWindow::generalPage() {
     auto* page = new QWidget(this);
-    auto* form = new QFormLayout(page);
+    auto* form = column(page);
     const Preferences now = Preferences::load();
     auto change = [this](const std::function<void(Preferences&)>& set) {
         Preferences p = Preferences::load();
@@ -78,21 +101,21 @@ QWidget* PreferencesWindow::generalPage() {
     theme->setToolTip(tr("Light or dark window; the picture lies on neutral grey in both"));
     connect(theme, &QComboBox::activated, this,
             [change, theme] { change([&](Preferences& p) { p.theme = theme->currentData().toString(); }); });
-    form->addRow(tr("Look"), theme);
+    addPair(form, tr("Look"), theme);
     auto* units = new QComboBox(page);
     units->setObjectName("units");
     units->addItems({tr("metres"), tr("feet")});
     units->setCurrentIndex(now.feet);
     units->setToolTip(tr("How number fields show lengths; any unit can be typed in either"));
     connect(units, &QComboBox::activated, this, [change](int i) { change([&](Preferences& p) { p.feet = i == 1; }); });
-    form->addRow(tr("Lengths in"), units);
+    addPair(form, tr("Lengths in"), units);
     auto number = [&](const QString& label, const ValueRange& range, const QString& tip, int Preferences::*member) {
         auto* row = new ValueRow(label, range, tip, page);
         row->setValue(now.*member);
         connect(row, &ValueRow::changed, this, [change, member](double v, bool) {
             change([&](Preferences& p) { p.*member = static_cast<int>(std::lround(v)); });
         });
-        form->addRow(row);
+        form->addWidget(row);
     };
     const int cores = static_cast<int>(std::max(1u, std::thread::hardware_concurrency()));
     number(tr("Threads"), {0, static_cast<double>(cores), false, Dimension::Plain, "", 0, 0},
@@ -107,7 +130,7 @@ QWidget* PreferencesWindow::generalPage() {
 
 QWidget* PreferencesWindow::handPage() {
     auto* page = new QWidget(this);
-    auto* form = new QFormLayout(page);
+    auto* form = column(page);
     auto tick = [&](const QString& text, bool* value, const QString& tip) {
         auto* box = new QCheckBox(text, page);
         box->setObjectName(text);
@@ -117,7 +140,8 @@ QWidget* PreferencesWindow::handPage() {
             *value = on;
             session_.handChanged();
         });
-        form->addRow(box);
+        box->setContentsMargins(12, 0, 12, 0);
+        form->addWidget(box);
     };
     HandSettings& h = session_.hand;
     tick(tr("Snapping"), &h.snapping, tr("Things that are dragged are drawn to others"));
@@ -134,19 +158,20 @@ QWidget* PreferencesWindow::handPage() {
             *value = static_cast<float>(v / factor);
             session_.handChanged();
         });
-        form->addRow(row);
+        form->addWidget(row);
     };
     number(tr("Grid"), ValueRange::length(0.01, 100, 1, true), tr("Spacing of the grid"), &h.snap.gridStep, 1);
     number(tr("Angle step"), {0.5, 90, true, Dimension::Angle, "°", 1, 15}, tr("Of turns by steps"), &h.snap.angleStep,
            180 / M_PI);
-    number(tr("Arrow step"), ValueRange::length(0.01, 50, 0.5, true), tr("Of one arrow key; Shift ten times, Ctrl a tenth"),
-           &h.step, 1);
+    number(tr("Arrow step"), ValueRange::length(0.01, 50, 0.5, true),
+           tr("Of one arrow key; Shift ten times, Ctrl a tenth"), &h.step, 1);
+    form->addStretch();
     return page;
 }
 
 QWidget* PreferencesWindow::cachePage() {
     auto* page = new QWidget(this);
-    auto* form = new QFormLayout(page);
+    auto* form = column(page);
     auto* size = new QLabel(page);
     size->setObjectName("cacheSize");
     auto measure = [size] {
@@ -155,7 +180,8 @@ QWidget* PreferencesWindow::cachePage() {
             it.next();
             bytes += it.fileInfo().size();
         }
-        size->setText(tr("%1 MiB in %2").arg(static_cast<double>(bytes) / (1 << 20), 0, 'f', 2).arg(recentPicturesFolder()));
+        size->setText(
+            tr("%1 MiB in %2").arg(static_cast<double>(bytes) / (1 << 20), 0, 'f', 2).arg(recentPicturesFolder()));
     };
     measure();
     auto* empty = new QPushButton(tr("Empty"), page);
@@ -165,8 +191,9 @@ QWidget* PreferencesWindow::cachePage() {
         QDir(recentPicturesFolder()).removeRecursively();
         measure();
     });
-    form->addRow(tr("Pictures of recent projects"), size);
-    form->addRow(QString(), empty);
+    addPair(form, tr("Recent"), size);
+    addPair(form, {}, empty);
+    form->addStretch();
     return page;
 }
 
@@ -203,7 +230,8 @@ void PreferencesWindow::fillKeys() {
     keys_->setRowCount(static_cast<int>(all.size()));
     for (int i = 0; i < static_cast<int>(all.size()); ++i) {
         const Commands::Entry& e = all[i];
-        auto* name = new QTableWidgetItem(QString(e.command.menu).replace("/", " · ") + " · " + e.command.text);
+        auto* name =
+            new QTableWidgetItem(QString(e.command.menu).remove('&').replace("/", " · ") + " · " + e.command.text);
         name->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
         name->setToolTip(e.command.tip);
         keys_->setItem(i, 0, name);

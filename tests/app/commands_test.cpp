@@ -1,0 +1,409 @@
+// The table of commands, its menus and keys; windows that commands open; what is dropped on the window.
+#include <fstream>
+
+#include <QCheckBox>
+#include <QClipboard>
+#include <QComboBox>
+#include <QDropEvent>
+#include <QKeySequenceEdit>
+#include <QLabel>
+#include <QListWidget>
+#include <QMenuBar>
+#include <QMimeData>
+#include <QSettings>
+#include <QTreeWidget>
+#include <gtest/gtest.h>
+
+#include "app/number_field.h"
+#include "app/theme.h"
+#include "app/windows/history_list.h"
+#include "app/windows/keys_sheet.h"
+#include "app/windows/preferences.h"
+#include "core/base/assets.h"
+#include "core/exchange/foreign.h"
+#include "tests/app/window_driver.h"
+
+using namespace thallos;
+using namespace thallos::test;
+namespace fs = std::filesystem;
+
+namespace {
+
+void collect(const QMenu* menu, QList<QAction*>& out) {
+    for (QAction* a : menu->actions()) a->menu() ? collect(a->menu(), out) : out.append(a);
+}
+
+// Two persons, a planting and a group, with both persons chosen and a copy waiting.
+void setUp(int variant) {
+    freshSite();
+    Project p = session().project();
+    Id anna, ben, carl;
+    p = added(p, "Anna", Figure{{-6, -9}, 0}, &anna);
+    p = added(p, "Ben", Figure{{0, -12}, 0}, &ben);
+    p = added(p, "Carl", Figure{{7, -10}, 0}, &carl);
+    p = added(p, "Second", session().shot());
+    Id group;
+    p = grouped(p, "Pair", {anna, ben}, &group);
+    session().edit("Set up", p);
+    settle();
+    if (variant == 1)
+        session().look([] {
+            Camera c = session().shot().camera;
+            c.yaw += 0.1f;
+            return c;
+        }());
+    session().chooseAll(variant == 2 ? std::vector<Id>{group} : std::vector<Id>{anna, ben, carl});
+    session().copyChosen();
+    window().mainPane().setFocus();
+}
+
+bool drop(const fs::path& file, const QPoint& at) {
+    QMimeData data;
+    data.setUrls({QUrl::fromLocalFile(QString::fromStdString(file.string()))});
+    QDragEnterEvent enter(at, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&window(), &enter);
+    if (!enter.isAccepted()) return false;
+    QDropEvent event(at, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&window(), &event);
+    return true;
+}
+
+} // namespace
+
+TEST(Commands, AreAllInTheMenusWithATipAndAKey) {
+    freshSite();
+    auto* bar = window().findChild<QMenuBar*>("menuBar");
+    ASSERT_TRUE(bar);
+    QList<QAction*> listed;
+    for (QAction* top : bar->actions()) collect(top->menu(), listed);
+    QSet<QString> ids;
+    EXPECT_GT(window().commands().all().size(), 80u);
+    for (const Commands::Entry& e : window().commands().all()) {
+        const std::string id = e.command.id.toStdString();
+        EXPECT_TRUE(listed.contains(e.action)) << id;
+        EXPECT_FALSE(ids.contains(e.command.id)) << id;
+        ids += e.command.id;
+        EXPECT_FALSE(e.command.text.isEmpty()) << id;
+        EXPECT_FALSE(e.command.tip.isEmpty()) << id;
+        // Two leaves do what commands with keys of their own do.
+        const bool twin = e.command.id.endsWith(".open") || e.command.id.endsWith(".keep");
+        EXPECT_TRUE(twin || !e.action->shortcut().isEmpty()) << id;
+    }
+}
+
+TEST(Commands, HaveNoKeyTwice) {
+    for (const Commands::Entry& e : window().commands().all()) {
+        const auto* other = window().commands().conflict(e.command.id, e.action->shortcut());
+        EXPECT_FALSE(other) << e.command.id.toStdString() << " and " << other->command.id.toStdString();
+        // Nor one that opens a menu.
+        for (QAction* top : window().findChild<QMenuBar*>("menuBar")->actions())
+            EXPECT_NE(QKeySequence::mnemonic(top->text()), e.action->shortcut()) << e.command.id.toStdString();
+    }
+}
+
+TEST(Commands, ThatChangeTheDocumentAreOneStepEach) {
+    const QStringList apart{"project.quit", "look.fullScreen", "look.apart", "edit.undo", "edit.redo", "project.save"};
+    int changing = 0;
+    for (int variant = 0; variant < 3; ++variant) {
+        setUp(variant);
+        const std::string before = documentHash();
+        for (const Commands::Entry& e : window().commands().all()) {
+            const std::string id = e.command.id.toStdString();
+            if (apart.contains(e.command.id) || e.command.text.endsWith("…") || e.command.id.endsWith(".open"))
+                continue;
+            if (documentHash() != before || session().allChosen().empty()) setUp(variant);
+            session().setVerb(Verb::Seat);
+            window().commands().refresh();
+            if (!e.action->isEnabled()) continue;
+            const size_t steps = session().history().position();
+            e.action->trigger();
+            if (documentHash() == before) {
+                EXPECT_EQ(session().history().position(), steps) << id << " is no step";
+                continue;
+            }
+            ++changing;
+            EXPECT_EQ(session().history().position(), steps + 1) << id;
+            session().undo();
+            EXPECT_EQ(documentHash(), before) << id;
+        }
+    }
+    EXPECT_GT(changing, 25);
+    session().setNeutral(false);
+    session().showAll();
+    session().hand = {};
+}
+
+TEST(Commands, KeysAreChangedKeptAndGivenBack) {
+    Commands& c = window().commands();
+    c.setKey("look.frame", QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_Z));
+    EXPECT_EQ(QSettings().value("keys/look.frame").toString(), "Ctrl+Alt+Z");
+    EXPECT_TRUE(c.conflict("look.swap", QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_Z)));
+    EXPECT_FALSE(c.conflict("look.frame", QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_Z)));
+    c.setKey("look.frame", QKeySequence(Qt::Key_F));
+    EXPECT_FALSE(QSettings().contains("keys/look.frame"));
+    // Tools of two verbs may share a letter, but not with a command of the window.
+    EXPECT_FALSE(c.conflict("tool.1.move", QKeySequence(Qt::Key_U)));
+    EXPECT_TRUE(c.conflict("tool.1.move", QKeySequence(Qt::Key_R)));
+    EXPECT_TRUE(c.conflict("tool.1.move", QKeySequence(Qt::Key_J)));
+}
+
+TEST(Windows, PreferencesShowAConflictAndKeepTheOldKey) {
+    freshSite();
+    whenDialogOpens([](QDialog& d) {
+        auto* edit = d.findChild<QKeySequenceEdit*>("key look.frame");
+        ASSERT_TRUE(edit);
+        edit->setKeySequence(QKeySequence(Qt::Key_J));
+        Q_EMIT edit->editingFinished();
+        EXPECT_NE(d.findChild<QLabel*>("keyConflict")->text().indexOf("Measure"), -1);
+        EXPECT_EQ(window().commands().action("look.frame")->shortcut(), QKeySequence(Qt::Key_F));
+        d.accept();
+    });
+    window().mainPane().setFocus();
+    key(Qt::Key_Comma, Qt::ControlModifier);
+}
+
+TEST(Windows, NightAndFeetActAtOnceAndAreKept) {
+    freshSite();
+    session().choose(find(session().project(), std::string("Honey house"))->id);
+    whenDialogOpens([](QDialog& d) {
+        auto* theme = d.findChild<QComboBox*>("theme");
+        theme->setCurrentIndex(1);
+        Q_EMIT theme->activated(1);
+        auto* units = d.findChild<QComboBox*>("units");
+        units->setCurrentIndex(1);
+        Q_EMIT units->activated(1);
+        d.accept();
+    });
+    key(Qt::Key_Comma, Qt::ControlModifier);
+    EXPECT_EQ(Theme::name(), "night");
+    EXPECT_LT(Theme::now().panel.lightness(), 90);
+    EXPECT_NEAR(field("North").text().toDouble(), 8 / 0.3048, 0.01) << "in feet";
+    setField("North", "30");
+    EXPECT_NEAR(house()->position.y, 30 * 0.3048f, 1e-3);
+    setField("North", "8 m");
+    EXPECT_NEAR(house()->position.y, 8, 1e-3) << "any unit can be typed";
+    EXPECT_EQ(Preferences::load().theme, "night");
+    Preferences().store();
+    window().applyPreferences();
+    EXPECT_EQ(Theme::name(), "overcast");
+    EXPECT_NEAR(field("North").text().toDouble(), 8, 0.01);
+}
+
+TEST(Windows, TextCanBeReadInBothLooks) {
+    const auto luminance = [](const QColor& c) {
+        const auto part = [](double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+        return 0.2126 * part(c.redF()) + 0.7152 * part(c.greenF()) + 0.0722 * part(c.blueF());
+    };
+    const auto contrast = [&](const QColor& a, const QColor& b) {
+        const double x = luminance(a), y = luminance(b);
+        return (std::max(x, y) + 0.05) / (std::min(x, y) + 0.05);
+    };
+    for (const char* name : {"night", "overcast"}) {
+        Theme::load(name);
+        const Theme& t = Theme::now();
+        for (const QColor& ground : {t.chrome, t.panel, t.field, t.paper, t.tint, t.rowHover}) {
+            EXPECT_GE(contrast(t.ink, ground), 4.5) << name;
+            EXPECT_GE(contrast(t.second, ground), 4.5) << name << " " << ground.name().toStdString();
+        }
+        EXPECT_GE(contrast(Qt::white, t.accent), 4.5) << name << ": the button to render";
+    }
+}
+
+TEST(Windows, TheHistoryGoesToAnyStep) {
+    freshSite();
+    const std::string start = documentHash();
+    for (int i = 0; i < 4; ++i)
+        session().edit(QString("Step %1").arg(i), added(session().project(), "F", Figure{{float(i), 0}, 0}));
+    const std::string end = documentHash();
+    window().mainPane().setFocus();
+    key(Qt::Key_H, Qt::ControlModifier);
+    auto* list = window().findChild<HistoryList*>()->findChild<QListWidget*>("historySteps");
+    ASSERT_EQ(list->count(), 5);
+    EXPECT_EQ(list->item(2)->text(), "Step 1");
+    EXPECT_EQ(list->currentRow(), 4);
+    list->setCurrentRow(0);
+    QTest::keyClick(list, Qt::Key_Return);
+    EXPECT_EQ(documentHash(), start);
+    EXPECT_EQ(list->count(), 5) << "nothing is lost";
+    list->setCurrentRow(4);
+    QTest::keyClick(list, Qt::Key_Return);
+    EXPECT_EQ(documentHash(), end);
+    window().findChild<HistoryList*>()->close();
+}
+
+TEST(Windows, TheSheetOfKeysListsAllAndIsSearched) {
+    freshSite();
+    window().mainPane().setFocus();
+    key(Qt::Key_F1);
+    auto* sheet = window().findChild<KeysSheet*>();
+    ASSERT_TRUE(sheet);
+    auto* tree = sheet->findChild<QTreeWidget*>();
+    int rows = 0;
+    for (int i = 0; i < tree->topLevelItemCount(); ++i) rows += tree->topLevelItem(i)->childCount();
+    EXPECT_EQ(rows, static_cast<int>(window().commands().all().size() + KeysSheet::gestures().size()));
+    sheet->findChild<QLineEdit*>()->setText("middle grey");
+    EXPECT_EQ(tree->topLevelItemCount(), 0);
+    sheet->findChild<QLineEdit*>()->setText("Duplicate");
+    ASSERT_EQ(tree->topLevelItemCount(), 1);
+    EXPECT_EQ(tree->topLevelItem(0)->child(0)->text(1), "Ctrl+D");
+    sheet->close();
+}
+
+TEST(Windows, TheCompanionStandsApartAndComesBack) {
+    freshSite();
+    window().mainPane().setFocus();
+    key(Qt::Key_F8);
+    EXPECT_NE(window().planPane().window(), &window());
+    EXPECT_TRUE(window().planPane().isVisible());
+    QWidget* apart = window().planPane().window();
+    apart->close();
+    EXPECT_EQ(window().planPane().window(), &window());
+    EXPECT_TRUE(window().planPane().isVisible());
+    window().activateWindow();
+}
+
+TEST(Windows, SmallAndLargeScreensHoldAll) {
+    freshSite();
+    for (const QSize size : {QSize(1366, 768), QSize(1024, 640), QSize(2560, 1440), QSize(3840, 2160)}) {
+        window().resize(size);
+        QTest::qWait(20);
+        EXPECT_EQ(window().size(), size);
+        for (const char* name :
+             {"shotPane", "planPane", "register", "inspector", "dayBand", "shotStrip", "stem", "leaves"}) {
+            const auto* w = window().findChild<QWidget*>(name);
+            ASSERT_TRUE(w) << name;
+            const QRect r(w->mapTo(&window(), QPoint()), w->size());
+            EXPECT_TRUE(window().rect().contains(r)) << name << " at " << size.width();
+            EXPECT_GT(r.width(), 30) << name;
+        }
+    }
+    window().resize(1100, 700);
+    QTest::qWait(20);
+}
+
+TEST(Pictures, AreCopiedAndSavedAsShown) {
+    freshSite();
+    ASSERT_TRUE(waitFor([] { return window().shotPane().picture().samples >= 1; }));
+    window().mainPane().setFocus();
+    key(Qt::Key_C, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(QApplication::clipboard()->image().size(), window().shotPane().picture().image.size());
+    const fs::path file = scratch() / "shown.png";
+    whenDialogOpens([&](QDialog& d) { chooseFile(d, file); });
+    key(Qt::Key_P, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(QImage(QString::fromStdString(file.string())).size(), window().shotPane().picture().image.size());
+}
+
+TEST(Dropping, AModelStandsWhereItFell) {
+    freshSite(false);
+    choosePlanAsMain(true);
+    Pane& plan = window().mainPane();
+    const QPoint spot = plan.mapTo(&window(), at(plan, {12, -9}).toPoint());
+    ASSERT_TRUE(drop(assetFolder() / "demo/honey-house.glb", spot));
+    ASSERT_TRUE(waitFor([] { return !window().importing(); }, 60000));
+    const auto* b = bodyOf<Building>(last());
+    ASSERT_TRUE(b);
+    EXPECT_NEAR(b->position.x, 12, 0.3f);
+    EXPECT_NEAR(b->position.y, -9, 0.3f);
+    EXPECT_EQ(session().chosenItem(), last());
+    settle();
+    choosePlanAsMain(false);
+}
+
+TEST(Dropping, AProjectIsOpenedAndHeightsLieOnTheGround) {
+    freshSite();
+    const fs::path file = scratch() / "dropped.thallos", heights = scratch() / "heights.asc";
+    session().saveAs(file);
+    const std::string saved = documentHash();
+    freshSite(false);
+    ASSERT_TRUE(drop(file, QPoint(400, 300)));
+    settle();
+    EXPECT_EQ(documentHash(), saved);
+    std::ofstream(heights) << "ncols 3\nnrows 3\nxllcorner 0\nyllcorner 0\ncellsize 50\n5 5 5\n5 7 5\n5 5 5\n";
+    ASSERT_TRUE(drop(heights, QPoint(400, 300)));
+    settle();
+    EXPECT_NEAR(session().built()->bare.empty() ? 0 : session().built()->natural.at({0, 0}), 7, 0.2f);
+    const std::string laid = documentHash();
+    EXPECT_NE(laid, saved);
+    session().undo();
+    EXPECT_EQ(documentHash(), saved);
+    settle();
+}
+
+TEST(Dropping, APictureLiesOnThePartItFellOnAndIsSaved) {
+    freshSite();
+    QImage red(8, 8, QImage::Format_RGB32);
+    red.fill(Qt::red);
+    const fs::path file = scratch() / "red.png", project = scratch() / "red.thallos";
+    red.save(QString::fromStdString(file.string()));
+    auto& shot = window().shotPane();
+    const QRectF r = shot.pictureRect();
+    QPointF spot;
+    for (double y = 0.3; y < 0.8 && spot.isNull(); y += 0.02)
+        for (double x = 0.2; x < 0.8 && spot.isNull(); x += 0.02) {
+            const QPointF p(r.left() + x * r.width(), r.top() + y * r.height());
+            if (session().item(shot.pick(p, {}).item)) spot = p;
+        }
+    ASSERT_FALSE(spot.isNull());
+    const std::string before = documentHash();
+    ASSERT_TRUE(drop(file, shot.mapTo(&window(), spot.toPoint())));
+    int laid = 0;
+    for (const Surface& s : house()->surfaces) laid += s.texture && s.texture->width == 8;
+    EXPECT_GE(laid, 1);
+    expectOneStep(before);
+    session().saveAs(project);
+    const std::string saved = documentHash();
+    freshSite(false);
+    window().openProject(project);
+    settle();
+    EXPECT_EQ(documentHash(), saved);
+    laid = 0;
+    for (const Surface& s : house()->surfaces) laid += s.texture && s.texture->width == 8;
+    EXPECT_GE(laid, 1);
+    // On nothing it lies nowhere, and that is told.
+    ASSERT_TRUE(drop(file, QPoint(20, 300)));
+    EXPECT_NE(message().indexOf("red.png"), -1);
+}
+
+TEST(Dropping, OtherFilesAreOneSentence) {
+    freshSite();
+    const fs::path file = scratch() / "notes.txt";
+    std::ofstream(file) << "hello";
+    const std::string before = documentHash();
+    ASSERT_TRUE(drop(file, QPoint(400, 300)));
+    EXPECT_NE(message().indexOf("notes.txt"), -1);
+    EXPECT_EQ(documentHash(), before);
+}
+
+TEST(Values, OfSeveralAreShownAsMixedAndSetAlike) {
+    freshSite();
+    Project p = session().project();
+    Building other = *house();
+    other.position.x = 20;
+    other.yaw = 0.5f;
+    p = added(p, "Barn", other);
+    session().edit("Set up", p);
+    settle();
+    std::vector<Id> ids;
+    for (const Item* i : itemsOf<Building>(session().project())) ids.push_back(i->id);
+    session().chooseAll(ids);
+    QTest::qWait(1);
+    EXPECT_TRUE(field("East").text().isEmpty());
+    EXPECT_EQ(field("East").placeholderText(), "mixed");
+    EXPECT_FALSE(field("North").text().isEmpty()) << "alike";
+    const std::string before = documentHash();
+    setField("East", "5");
+    for (const Item* i : itemsOf<Building>(session().project())) EXPECT_FLOAT_EQ(bodyOf<Building>(i)->position.x, 5);
+    EXPECT_EQ(field("East").text(), "5");
+    expectOneStep(before);
+}
+
+TEST(Values, GoBackToTheUsualByOneGesture) {
+    freshSite();
+    verb(Verb::Light);
+    setField("Visibility", "9000");
+    QLineEdit& f = field("Visibility");
+    f.setFocus();
+    QTest::keyClick(&f, Qt::Key_Backspace, Qt::ControlModifier);
+    EXPECT_NE(session().shot().daylight.visibility, 9000);
+    EXPECT_NE(f.toolTip().indexOf("From"), -1) << "its range is told";
+}

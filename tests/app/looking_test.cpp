@@ -1,0 +1,293 @@
+// Looking about, hiding, probing, measuring and finding: nothing of it changes the document.
+#include <cmath>
+
+#include <QLabel>
+#include <QListWidget>
+#include <gtest/gtest.h>
+
+#include "app/windows/find_box.h"
+#include "tests/app/window_driver.h"
+
+using namespace thallos;
+using namespace thallos::test;
+
+namespace {
+
+ShotPane& shotOfTheHouse() {
+    freshSite();
+    choosePlanAsMain(false);
+    window().shotPane().setFocus();
+    return window().shotPane();
+}
+
+Camera camera() {
+    return session().shot().camera;
+}
+
+// A place of the picture where the house is seen, and where that is.
+QPointF onTheHouse(ShotPane& shot, V3f* place = nullptr) {
+    const QRectF r = shot.pictureRect();
+    for (double y = 0.3; y < 0.8; y += 0.03)
+        for (double x = 0.2; x < 0.8; x += 0.03) {
+            const QPointF at(r.left() + x * r.width(), r.top() + y * r.height());
+            const PanePoint p = shot.pick(at, {});
+            if (!p.surface || session().item(p.item) == nullptr) continue;
+            if (place) *place = *p.surface;
+            return at;
+        }
+    ADD_FAILURE() << "the house is not in the picture";
+    return r.center();
+}
+
+void command(const char* id) {
+    QAction* action = window().commands().action(id);
+    ASSERT_TRUE(action) << id;
+    window().commands().refresh();
+    ASSERT_TRUE(action->isEnabled()) << id;
+    action->trigger();
+}
+
+} // namespace
+
+TEST(Looking, RightDragGoesRoundWhatIsUnderThePointer) {
+    ShotPane& shot = shotOfTheHouse();
+    V3f about;
+    const QPointF grip = onTheHouse(shot, &about);
+    const std::string before = documentHash();
+    const Camera start = camera();
+    drag(shot, grip, grip + QPointF(60, 0), Qt::NoModifier, Qt::RightButton);
+    const Camera now = camera();
+    EXPECT_NE(now.position, start.position);
+    EXPECT_NEAR((now.position - about).length(), (start.position - about).length(), 0.05f) << "at the same distance";
+    const auto seen = shot.toScreen(about);
+    ASSERT_TRUE(seen);
+    EXPECT_NEAR(QLineF(*seen, grip).length(), 0, 6) << "and the point stays where it was in the picture";
+    EXPECT_EQ(documentHash(), before);
+    EXPECT_TRUE(session().looking());
+    drag(shot, grip, grip + QPointF(0, 50), Qt::NoModifier, Qt::RightButton);
+    EXPECT_GT(camera().position.z, now.position.z + 0.3f) << "dragging down rises";
+    key(Qt::Key_B);
+    EXPECT_FALSE(session().looking());
+    EXPECT_EQ(camera(), start);
+}
+
+TEST(Looking, CtrlTurnsTheHeadAndMiddleShifts) {
+    ShotPane& shot = shotOfTheHouse();
+    const QPointF grip = onTheHouse(shot);
+    const Camera start = camera();
+    drag(shot, grip, grip + QPointF(50, 0), Qt::ControlModifier, Qt::RightButton);
+    EXPECT_EQ(camera().position, start.position);
+    EXPECT_NE(camera().yaw, start.yaw);
+    EXPECT_EQ(camera().pitch, 0) << "verticals stay upright";
+    const Camera turned = camera();
+    drag(shot, grip, grip + QPointF(40, 10), Qt::NoModifier, Qt::MiddleButton);
+    EXPECT_EQ(camera().yaw, turned.yaw);
+    EXPECT_NE(camera().position, turned.position);
+}
+
+TEST(Looking, FramingBringsAThingIntoView) {
+    ShotPane& shot = shotOfTheHouse();
+    session().choose(find(session().project(), std::string("Honey house"))->id);
+    Camera away = camera();
+    away.yaw += 2;
+    session().look(away);
+    key(Qt::Key_F);
+    const auto middle = shot.toScreen(house()->position + V3f(0, 0, 2));
+    ASSERT_TRUE(middle);
+    EXPECT_LT(QLineF(*middle, shot.pictureRect().center()).length(), 0.2 * shot.pictureRect().width());
+    choosePlanAsMain(true);
+    window().planPane().setFocus();
+    key(Qt::Key_F);
+    EXPECT_LT(
+        QLineF(*window().planPane().toScreen(house()->position), QRectF(window().planPane().rect()).center()).length(),
+        60);
+    key(Qt::Key_Home);
+    const Box2f site = session().project().ground->grid.box();
+    EXPECT_TRUE(
+        QRectF(window().planPane().rect()).contains(*window().planPane().toScreen({site.min.x, site.min.y, 0})));
+    choosePlanAsMain(false);
+}
+
+TEST(Looking, ViewsAreTurnedBackAndOnLikePages) {
+    shotOfTheHouse();
+    const Camera first = camera();
+    Camera second = first, third = first;
+    second.yaw += 0.3f;
+    third.yaw += 0.6f;
+    session().look(second);
+    QTest::qWait(700);
+    session().look(third);
+    key(Qt::Key_Left, Qt::AltModifier);
+    EXPECT_EQ(camera(), second);
+    key(Qt::Key_Left, Qt::AltModifier);
+    EXPECT_EQ(camera(), first);
+    EXPECT_FALSE(session().canLookBack());
+    key(Qt::Key_Right, Qt::AltModifier);
+    EXPECT_EQ(camera(), second);
+    EXPECT_FALSE(session().history().canUndo()) << "looking is no step";
+}
+
+TEST(Looking, TheWindsAndAboveAreKeys) {
+    shotOfTheHouse();
+    const V3f middle = house()->position;
+    const std::tuple<Qt::Key, V3f> winds[] = {{Qt::Key_2, {0, -1, 0}},
+                                              {Qt::Key_8, {0, 1, 0}},
+                                              {Qt::Key_6, {1, 0, 0}},
+                                              {Qt::Key_4, {-1, 0, 0}},
+                                              {Qt::Key_5, {0, 0, 1}}};
+    for (const auto& [k, side] : winds) {
+        key(k, Qt::AltModifier);
+        EXPECT_GT((camera().position - middle).normalized().dot(side), 0.9f);
+        EXPECT_TRUE(window().shotPane().toScreen(middle));
+    }
+}
+
+TEST(Looking, TheNearCutIsForLookingOnly) {
+    ShotPane& shot = shotOfTheHouse();
+    V3f place;
+    const QPointF spot = onTheHouse(shot, &place);
+    const std::string before = documentHash();
+    session().setNearCut((place - camera().position).length() + 30);
+    settle();
+    EXPECT_NE(shot.pick(spot, {}).item, find(session().project(), std::string("Honey house"))->id)
+        << "what lies before the cut is not met";
+    EXPECT_EQ(documentHash(), before);
+    EXPECT_EQ(session().shot().camera.nearCut, 0) << "renders know nothing of it";
+    session().setNearCut(0);
+    EXPECT_EQ(session().item(shot.pick(spot, {}).item)->name, "Honey house");
+}
+
+TEST(Hiding, ByKeyForNowOnlyAndBack) {
+    ShotPane& shot = shotOfTheHouse();
+    session().edit("Set up", added(session().project(), "Anna", Figure{{3, -8}, 0}));
+    settle();
+    const Id home = find(session().project(), std::string("Honey house"))->id;
+    const QPointF spot = onTheHouse(shot);
+    const std::string before = documentHash();
+    const auto seenAt = [&] { return waitFor([&] { return shot.pick(spot, {}).item == home; }, 3000); };
+    const auto goneAt = [&] { return waitFor([&] { return shot.pick(spot, {}).item != home; }, 3000); };
+    session().choose(home);
+    key(Qt::Key_H);
+    EXPECT_TRUE(goneAt());
+    EXPECT_EQ(documentHash(), before) << "not in the document";
+    key(Qt::Key_H, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_TRUE(seenAt());
+    session().choose(find(session().project(), std::string("Anna"))->id);
+    key(Qt::Key_H, Qt::ShiftModifier);
+    EXPECT_TRUE(goneAt()) << "only Anna is left";
+    EXPECT_TRUE(session().seen(*find(session().project(), std::string("Anna"))));
+    key(Qt::Key_H, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_TRUE(seenAt());
+}
+
+TEST(Hiding, LeftOutOfAShotIsAStepOfThatShotAlone) {
+    ShotPane& shot = shotOfTheHouse();
+    const Id home = find(session().project(), std::string("Honey house"))->id, first = session().shotId();
+    command("look.addShot");
+    const Id second = session().shotId();
+    const QPointF spot = onTheHouse(shot);
+    session().choose(home);
+    const std::string before = documentHash();
+    key(Qt::Key_H, Qt::ControlModifier | Qt::AltModifier);
+    EXPECT_TRUE(waitFor([&] { return shot.pick(spot, {}).item != home; }, 3000));
+    expectOneStep(before);
+    session().showShot(first);
+    EXPECT_TRUE(waitFor([&] { return shot.pick(spot, {}).item == home; }, 3000)) << "the other shot shows it";
+    EXPECT_TRUE(showingOf(session().project(), *bodyOf<Shot>(session().item(first))).hidden.empty());
+    EXPECT_EQ(showingOf(session().project(), *bodyOf<Shot>(session().item(second))).hidden.size(), 1u);
+}
+
+TEST(Hiding, FormOnlyIsGreyUnderAPaleSky) {
+    ShotPane& shot = shotOfTheHouse();
+    ASSERT_TRUE(waitFor([&] { return shot.picture().samples >= 1; }));
+    const QImage coloured = shot.picture().image;
+    key(Qt::Key_F, Qt::ShiftModifier);
+    EXPECT_TRUE(session().neutral());
+    EXPECT_TRUE(waitFor([&] { return difference(shot.picture().image, coloured) > 6; }, 8000));
+    key(Qt::Key_F, Qt::ShiftModifier);
+    EXPECT_FALSE(session().neutral());
+}
+
+TEST(Probe, TellsWhatIsUnderThePointerWhileSpaceIsHeld) {
+    ShotPane& shot = shotOfTheHouse();
+    ASSERT_TRUE(waitFor([&] { return shot.picture().samples >= 1; }));
+    const QPointF spot = onTheHouse(shot);
+    moveTo(shot, spot, Qt::NoModifier, Qt::NoButton);
+    QTest::keyPress(&shot, Qt::Key_Space);
+    EXPECT_TRUE(shot.probing());
+    const QString all = shot.probed().join("\n");
+    EXPECT_NE(all.indexOf("Honey house"), -1) << all.toStdString();
+    EXPECT_NE(all.indexOf("m away"), -1);
+    EXPECT_NE(all.indexOf("slope"), -1);
+    EXPECT_NE(all.indexOf("cd/m²"), -1);
+    EXPECT_NE(all.indexOf("stops from middle grey"), -1);
+    QTest::keyRelease(&shot, Qt::Key_Space);
+    EXPECT_FALSE(shot.probing());
+    EXPECT_TRUE(shot.probed().isEmpty());
+}
+
+TEST(Measuring, ALengthIsKeptAsAMark) {
+    shotOfTheHouse();
+    choosePlanAsMain(true);
+    session().hand.snapping = false;
+    Pane& plan = window().mainPane();
+    plan.setFocus();
+    const std::string before = documentHash();
+    key(Qt::Key_J);
+    click(plan, at(plan, {-20, -20}));
+    click(plan, at(plan, {-10, -20}));
+    click(plan, at(plan, {-10, -12}));
+    EXPECT_EQ(documentHash(), before) << "measuring alone changes nothing";
+    key(Qt::Key_Backspace);
+    click(plan, at(plan, {-10, -10}));
+    key(Qt::Key_Return);
+    const auto* mark = bodyOf<Mark>(last());
+    ASSERT_TRUE(mark);
+    ASSERT_EQ(mark->points.size(), 3u);
+    EXPECT_NEAR((xy(mark->points[1]) - xy(mark->points[0])).length(), 10, 0.3f);
+    EXPECT_EQ(session().chosenItem(), last());
+    expectOneStep(before);
+    key(Qt::Key_J);
+    EXPECT_NE(plan.tool(), nullptr);
+    choosePlanAsMain(false);
+    session().hand = {};
+}
+
+TEST(Measuring, EscGivesUp) {
+    shotOfTheHouse();
+    Pane& pane = window().mainPane();
+    const std::string before = documentHash();
+    key(Qt::Key_J);
+    const QPointF spot = onTheHouse(window().shotPane());
+    click(pane, spot);
+    click(pane, spot + QPointF(30, 0));
+    key(Qt::Key_Escape);
+    key(Qt::Key_Return);
+    EXPECT_EQ(documentHash(), before);
+    key(Qt::Key_J);
+}
+
+TEST(Finding, ByTypingFramesWhatFits) {
+    shotOfTheHouse();
+    session().edit("Set up", added(session().project(), "Old apple",
+                                   Planting{{{"Apple", {20, -10}, 0, 1, 0}, {"Apple", {24, -10}, 0, 1, 0}}}));
+    settle();
+    key(Qt::Key_F, Qt::ControlModifier);
+    auto* box = window().findChild<FindBox*>();
+    ASSERT_TRUE(box->isVisible());
+    type("apple");
+    auto* list = box->findChild<QListWidget*>();
+    ASSERT_GE(list->count(), 1);
+    EXPECT_NE(list->item(0)->text().indexOf("Old apple"), -1);
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+    EXPECT_FALSE(box->isVisible());
+    EXPECT_EQ(session().chosenItem()->name, "Old apple");
+    EXPECT_EQ(session().verb(), Verb::Plant) << "the verb that works on it";
+    EXPECT_TRUE(window().shotPane().toScreen({22, -10, 1}));
+    key(Qt::Key_F, Qt::ControlModifier);
+    type("no such thing");
+    EXPECT_EQ(list->count(), 0);
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
+    EXPECT_FALSE(box->isVisible());
+    EXPECT_TRUE(window().mainPane().hasFocus());
+}
