@@ -50,7 +50,7 @@ DayBand::DayBand(Session& session, QWidget* parent) : QWidget(parent), session_(
     setAccessibleName(tr("Time of day"));
     setToolTip(tr("Drag through the day: the light changes in both panes"));
     connect(&session_, &Session::projectChanged, this, [this] { refresh(); });
-    connect(&session_, &Session::viewChanged, this, [this] { refresh(); });
+    connect(&session_, &Session::shotChanged, this, [this] { refresh(); });
     refresh();
 }
 

@@ -4,7 +4,9 @@
 #include <cmath>
 
 #include <tbb/task_arena.h>
+#include <tbb/task_scheduler_observer.h>
 
+#include "app/stand_back.h"
 #include "core/trace/denoise.h"
 
 namespace thallos {
@@ -18,6 +20,14 @@ QImage toQImage(const Image8& picture) {
     return image;
 }
 
+class WorkersStandBack : public tbb::task_scheduler_observer {
+public:
+    WorkersStandBack() { observe(true); }
+    void on_scheduler_entry(bool worker) override {
+        if (worker) standBack(kNiceOfPictures);
+    }
+};
+
 } // namespace
 
 Engine::Engine(std::shared_ptr<const PlantLibrary> library, QObject* parent)
@@ -25,7 +35,11 @@ Engine::Engine(std::shared_ptr<const PlantLibrary> library, QObject* parent)
     qRegisterMetaType<std::shared_ptr<const thallos::BuiltSite>>();
     qRegisterMetaType<thallos::ShotPicture>();
     qRegisterMetaType<thallos::PlanPicture>();
-    thread_ = std::thread([this] { run(); });
+    static WorkersStandBack observer; // for as long as there are workers
+    thread_ = std::thread([this] {
+        standBack(kNiceOfPictures);
+        run();
+    });
 }
 
 Engine::~Engine() {
@@ -109,11 +123,11 @@ void Engine::run() {
     }
 }
 
-void Engine::publish(Image radiance, const Request& r, int samples, bool denoised) {
+void Engine::publish(Image radiance, const Request& r, int samples, bool denoised, bool moving) {
     const float ev = r.shot.metered || r.showing.neutral ? ev_ : r.shot.ev100;
     const Image developed = develop(radiance, ev, r.shot.finish);
     ShotPicture p;
-    p.image = toQImage(display_.encode(developed));
+    p.image = toQImage(moving ? display_.quickly(developed) : display_.encode(developed));
     p.radiance = std::make_shared<const Image>(std::move(radiance));
     p.samples = samples;
     p.wanted = r.shot.samples;
@@ -162,11 +176,11 @@ void Engine::work(const Request& r, uint64_t generation) {
         daylight.cloud = 1;
         daylight.time.hour = 12;
     }
-    if (!environment_ || !(daylight == daylight_) || r.project.site != done_.project.site ||
-        !environmentFresh_) {
+    if (!environment_ || !(daylight == daylight_) || r.project.site != done_.project.site || !environmentFresh_) {
         if (!atmosphere_ || atmosphere_->visibility() != daylight.visibility)
             atmosphere_ = std::make_shared<Atmosphere>(daylight.visibility);
-        environment_ = std::make_shared<const Environment>(makeEnvironment(r.project.site->place, daylight, atmosphere_));
+        environment_ =
+            std::make_shared<const Environment>(makeEnvironment(r.project.site->place, daylight, atmosphere_));
         daylight_ = daylight;
         environmentFresh_ = true;
         planFresh_ = filmFresh_ = quickDone_ = false;
@@ -187,7 +201,7 @@ void Engine::work(const Request& r, uint64_t generation) {
         Image coarse(width, height);
         quickPicture(coarse, *current_, *environment_, camera, nullptr, true);
         ev_ = meter(coarse);
-        publish(std::move(coarse), r, 0, false);
+        publish(std::move(coarse), r, 0, false, true);
         if (stop()) return;
     }
     if (!planFresh_ && r.planSize.width() >= 16 && r.planSize.height() >= 16) {
@@ -213,6 +227,7 @@ void Engine::work(const Request& r, uint64_t generation) {
     if (!improver_.joinable())
         if (auto make = builder_.better())
             improver_ = std::thread([this, make = std::move(make)] {
+                standBack(kNiceOfLeisure);
                 tbb::task_arena arena(1, 1, tbb::task_arena::priority::low);
                 auto plants = arena.execute([&] { return make([this] { return quit_.load(); }); });
                 const std::lock_guard lock(mutex_);

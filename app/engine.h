@@ -18,7 +18,7 @@ namespace thallos {
 struct ShotPicture {
     QImage image;
     std::shared_ptr<const Image> radiance; // before development, cd/m2
-    int samples = 0; // 0: quick shading
+    int samples = 0;                       // 0: quick shading
     int wanted = 0;
     bool denoised = false;
     double passSeconds = 0; // the last sample of every pixel took this long
@@ -73,7 +73,7 @@ private:
     bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
     void change(const std::function<void(Request&)>& set);
     void adoptBetterTrees();
-    void publish(Image radiance, const Request& request, int samples, bool denoised);
+    void publish(Image radiance, const Request& request, int samples, bool denoised, bool moving = false);
 
     std::shared_ptr<const PlantLibrary> library_;
     mutable std::mutex mutex_;

@@ -27,7 +27,10 @@ Inspector::Inspector(Session& session, Engine& engine, Tools& tools, QWidget* pa
     connect(&session_, &Session::chosenChanged, this, update);
     connect(&session_, &Session::verbChanged, this, update);
     connect(&session_, &Session::projectChanged, this, update);
-    connect(&session_, &Session::viewChanged, this, update);
+    connect(&session_, &Session::viewChanged, this, [this, update] {
+        if (session_.verb() == Verb::Frame || session_.verb() == Verb::Light || session_.verb() == Verb::Finish)
+            update();
+    });
     connect(&session_, &Session::builtChanged, this, update);
     connect(&engine_, &Engine::shotReady, this, [this](const ShotPicture& p) {
         if (p.samples <= 1 && (session_.verb() == Verb::Frame || session_.verb() == Verb::Finish)) refresh();

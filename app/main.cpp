@@ -12,12 +12,18 @@
 #include <QTimer>
 
 #include "app/main_window.h"
+#include "app/stall_monitor.h"
 #include "app/theme.h"
+#include "app/windows/keys_sheet.h"
 #include "app/windows/preferences.h"
 #include "core/base/assets.h"
 
 int main(int argc, char** argv) {
+#ifdef NDEBUG
     QApplication app(argc, argv);
+#else
+    thallos::WatchedApplication app(argc, argv);
+#endif
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName("thallos");
     QApplication::setOrganizationName("thallos");
@@ -34,6 +40,7 @@ int main(int argc, char** argv) {
     parser.addOption({"choose", "item to choose; may be given several times", "name"});
     parser.addOption(
         {"do", "command of the menus to do before the screenshot, by its id; may be given several times", "id"});
+    parser.addOption({"keys", "print the page of keys and quit"});
     parser.addOption({"theme", "overcast or night, for this run", "name"});
     parser.process(app);
     try {
@@ -44,6 +51,10 @@ int main(int argc, char** argv) {
         }
         thallos::Theme::load("overcast");
         thallos::MainWindow window(thallos::PlantLibrary::load(thallos::assetFolder() / "species"));
+        if (parser.isSet("keys")) {
+            std::fputs(thallos::KeysSheet::page(window.commands()).toUtf8().constData(), stdout);
+            return 0;
+        }
         const QStringList files = parser.positionalArguments();
         if (!files.isEmpty()) window.openProject(files.first().toStdString());
         const QStringList verbs{"seat", "shape", "plant", "light", "frame", "finish"};

@@ -27,6 +27,7 @@
 
 #include "app/day_band.h"
 #include "app/inspector.h"
+#include "app/listing.h"
 #include "app/number_field.h"
 #include "app/register.h"
 #include "app/shot_strip.h"
@@ -87,6 +88,8 @@ QString spaced(int64_t n) {
 MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     : library_(library), engine_(std::move(library)), tools_(session_), commands_(this) {
     setObjectName("mainWindow");
+    static const bool listed = (installListings(), true); // before the first list is asked about
+    (void)listed;
     resize(1280, 800);
     setMinimumSize(1024, 640);
     setAcceptDrops(true);
@@ -169,6 +172,8 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
         remember(file.toStdString());
         tell(tr("Saved."), false);
     });
+    connect(&session_, &Session::savedCopy, this,
+            [this](const QString& file) { tell(tr("Saved a copy as %1.").arg(file), false); });
     for (auto changed : {&Session::chosenChanged, &Session::verbChanged, &Session::viewChanged,
                          &Session::showingChanged, &Session::handSettingsChanged, &Session::fileChanged})
         connect(&session_, changed, &commands_, &Commands::refresh);

@@ -95,6 +95,8 @@ private:
     void openRecent();
     void importDialog();
     void importHeights(const std::filesystem::path& file);
+    void startReading(const std::filesystem::path& file);
+    void endReading();
     void layPicture(const std::filesystem::path& file, const PanePoint& at);
     void savePicture();
     void guarded(const std::function<void()>& act); // errors become a message

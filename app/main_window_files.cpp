@@ -79,8 +79,7 @@ void MainWindow::saveCopy() {
     guarded([&] {
         if (fs::path(f.toStdString()) == session_.file())
             throw Error(Error::Kind::Invalid, "is the project's own file", f.toStdString(), "choose another name");
-        saveProjectAs(session_.project(), f.toStdString());
-        tell(tr("Saved a copy as %1.").arg(f), false);
+        session_.startSavingCopy(f.toStdString());
     });
 }
 
@@ -165,12 +164,7 @@ void MainWindow::importDialog() {
 
 void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& where) {
     if (importing_) return tell(tr("Another model is being read; wait for it or stop it."));
-    importing_ = true;
-    importProgress_ = std::make_shared<Progress>();
-    jobText_->setText(tr("Reading %1").arg(QString::fromStdString(file.filename().string())));
-    jobBar_->setRange(0, 0);
-    jobBox_->show();
-    if (importThread_.joinable()) importThread_.join();
+    startReading(file);
     importThread_ = std::thread([this, file, where, progress = importProgress_] {
         std::shared_ptr<const Model> model;
         QString failure;
@@ -182,9 +176,7 @@ void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& whe
             failure = QString::fromUtf8(e.what());
         }
         QMetaObject::invokeMethod(this, [this, model, failure, where] {
-            importing_ = false;
-            jobBox_->setVisible(job_);
-            jobBar_->setRange(0, 1000);
+            endReading();
             if (!model) return tell(failure);
             Building b;
             b.model = model;
@@ -224,16 +216,46 @@ void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& whe
 }
 
 void MainWindow::importHeights(const fs::path& file) {
-    guarded([&] {
-        const HeightRaster raster = thallos::importHeights(file);
-        Ground g = surveyed(*session_.project().ground, raster, Fit::Resample, file.filename().string());
-        session_.edit(tr("Lay a survey"), withGround(session_.project(), std::move(g)));
-        tell(tr("%1: %2 × %3 heights, laid over the whole ground.")
-                 .arg(QString::fromStdString(file.filename().string()))
-                 .arg(raster.width)
-                 .arg(raster.height),
-             false);
+    if (importing_) return tell(tr("Another file is being read; wait for it or stop it."));
+    startReading(file);
+    importThread_ = std::thread([this, file] {
+        HeightRaster raster;
+        QString failure;
+        try {
+            raster = thallos::importHeights(file);
+        } catch (const std::exception& e) {
+            failure = QString::fromUtf8(e.what());
+        }
+        QMetaObject::invokeMethod(this, [this, file, raster = std::move(raster), failure] {
+            endReading();
+            if (!failure.isEmpty()) return tell(failure);
+            const std::string name = file.filename().string();
+            guarded([&] {
+                Ground g = surveyed(*session_.project().ground, raster, Fit::Resample, name);
+                session_.edit(tr("Lay a survey"), withGround(session_.project(), std::move(g)));
+                tell(tr("%1: %2 × %3 heights, laid over the whole ground.")
+                         .arg(QString::fromStdString(name))
+                         .arg(raster.width)
+                         .arg(raster.height),
+                     false);
+            });
+        });
     });
+}
+
+void MainWindow::startReading(const fs::path& file) {
+    importing_ = true;
+    importProgress_ = std::make_shared<Progress>();
+    jobText_->setText(tr("Reading %1").arg(QString::fromStdString(file.filename().string())));
+    jobBar_->setRange(0, 0);
+    jobBox_->show();
+    if (importThread_.joinable()) importThread_.join();
+}
+
+void MainWindow::endReading() {
+    importing_ = false;
+    jobBox_->setVisible(job_);
+    jobBar_->setRange(0, 1000);
 }
 
 void MainWindow::layPicture(const fs::path& file, const PanePoint& at) {

@@ -25,6 +25,8 @@ Pane::Pane(Session& session, Engine& engine, QWidget* parent) : QWidget(parent),
     connect(&session_, &Session::chosenChanged, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::projectChanged, this, [this] { update(); });
     connect(&session_, &Session::builtChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::handSettingsChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::showingChanged, this, qOverload<>(&QWidget::update));
 }
 
 void Pane::setTool(Tool* tool) {
@@ -72,35 +74,106 @@ void Pane::drawChip(QPainter& painter, const QPointF& topLeft, const QString& te
     painter.drawText(r, Qt::AlignCenter, text);
 }
 
+namespace {
+
+// The part of a line within the rectangle (Liang and Barsky 1984); false: none.
+bool clipped(QPointF& a, QPointF& b, const QRectF& r) {
+    const QPointF d = b - a;
+    double from = 0, to = 1;
+    const double p[] = {-d.x(), d.x(), -d.y(), d.y()};
+    const double q[] = {a.x() - r.left(), r.right() - a.x(), a.y() - r.top(), r.bottom() - a.y()};
+    for (int i = 0; i < 4; ++i) {
+        if (p[i] == 0) {
+            if (q[i] < 0) return false;
+            continue;
+        }
+        const double t = q[i] / p[i];
+        p[i] < 0 ? from = std::max(from, t) : to = std::min(to, t);
+    }
+    if (from > to) return false;
+    b = a + d * to;
+    a += d * from;
+    return true;
+}
+
+} // namespace
+
+void Pane::addSeen(const std::vector<V3f>& line, std::vector<QPolygonF>& out) const {
+    const QRectF room = QRectF(rect()).adjusted(-60, -60, 60, 60);
+    QPolygonF piece;
+    std::optional<QPointF> last; // where the pen is
+    const auto end = [&] {
+        if (piece.size() > 1) out.push_back(piece);
+        piece.clear();
+    };
+    for (size_t i = 0; i < line.size(); ++i) {
+        const auto s = toScreen(line[i]);
+        if (!s) {
+            end();
+            last.reset();
+            continue;
+        }
+        if (last && i + 1 < line.size() && (*s - *last).manhattanLength() < 3) continue;
+        if (last) {
+            QPointF a = *last, b = *s;
+            if (!clipped(a, b, room))
+                end();
+            else {
+                if (piece.isEmpty() || piece.last() != a) {
+                    end();
+                    piece << a;
+                }
+                piece << b;
+            }
+        }
+        last = s;
+    }
+    end();
+}
+
+void Pane::addSeen(const std::vector<V2f>& onGround, bool closed, std::vector<QPolygonF>& out) const {
+    std::vector<V3f> line;
+    line.reserve(onGround.size() + 1);
+    for (size_t i = 0; i < onGround.size() + (closed ? 1 : 0); ++i) {
+        const V2f& p = onGround[i % onGround.size()];
+        line.emplace_back(p.x, p.y, groundAt(p) + 0.05f);
+    }
+    addSeen(line, out);
+}
+
 std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
     std::vector<QPolygonF> lines;
+    const auto circle = [&](const V2f& at, float radius, int corners) {
+        std::vector<V2f> points;
+        for (int i = 0; i < corners; ++i) {
+            const float a = 2 * kPi * static_cast<float>(i) / static_cast<float>(corners);
+            points.push_back(at + V2f(std::cos(a), std::sin(a)) * radius);
+        }
+        addSeen(points, true, lines);
+    };
     if (const auto* b = std::get_if<Building>(&item.body)) {
         for (const Polygon& o : outlinesOf(*b)) {
-            QPolygonF foot;
+            std::vector<V3f> foot;
             for (size_t i = 0; i <= o.size(); ++i) {
                 const V2f& p = o[i % o.size()];
-                if (const auto s = toScreen({p.x, p.y, std::max(b->position.z, groundAt(p)) + 0.03f})) foot << *s;
+                foot.emplace_back(p.x, p.y, std::max(b->position.z, groundAt(p)) + 0.03f);
             }
-            lines.push_back(foot);
+            addSeen(foot, lines);
         }
     } else if (const auto* f = std::get_if<Figure>(&item.body))
-        lines.push_back(groundCircle(f->at, 0.4f));
+        circle(f->at, 0.4f, 24);
     else if (const auto* w = std::get_if<Water>(&item.body))
-        lines.push_back(groundCircle(w->spot, 0.6f));
+        circle(w->spot, 0.6f, 24);
     else if (const auto* d = std::get_if<Drift>(&item.body))
-        for (const auto& a : d->areas) lines.push_back(groundLine(smoothOutline(a), true));
+        for (const auto& a : d->areas) addSeen(smoothOutline(a), true, lines);
     else if (const auto* c = std::get_if<Clearing>(&item.body))
-        for (const auto& a : c->areas) lines.push_back(groundLine(smoothOutline(a), true));
+        for (const auto& a : c->areas) addSeen(smoothOutline(a), true, lines);
     else if (const auto* p = std::get_if<Planting>(&item.body)) {
         const int one = session_.chosen() == item.id ? session_.specimen() : -1;
         for (size_t i = 0; i < p->specimens.size() && i < 400; ++i)
-            if (one < 0 || i == static_cast<size_t>(one)) lines.push_back(groundCircle(p->specimens[i].at, 0.5f));
-    } else if (const auto* m = std::get_if<Mark>(&item.body)) {
-        QPolygonF line;
-        for (const V3f& q : m->points)
-            if (const auto s = toScreen(q)) line << *s;
-        lines.push_back(line);
-    }
+            if (one < 0 || i == static_cast<size_t>(one)) circle(p->specimens[i].at, 0.5f, 12);
+    } else if (const auto* m = std::get_if<Mark>(&item.body))
+        addSeen(m->points, lines);
     return lines;
 }
 
@@ -132,6 +205,21 @@ void Pane::drawChosen(QPainter& painter) const {
         painter.setPen(QPen(Theme::now().accentText, 2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
         painter.drawPolyline(l);
     }
+}
+
+void Pane::drawSnaps(QPainter& painter, const QPointF& topRight) const {
+    if (compact_ || !tool_ || !tool_->chooses() || session_.allChosen().empty()) return;
+    const HandSettings& h = session_.hand;
+    QStringList to;
+    if (h.snap.ends) to << tr("ends");
+    if (h.snap.items) to << tr("items");
+    if (h.snap.edges) to << tr("edges");
+    if (h.snap.grid) to << tr("grid %1 m").arg(h.snap.gridStep);
+    if (h.snap.angle) to << tr("%1°").arg(degrees(h.snap.angleStep), 0, 'f', 0);
+    const QString text =
+        !h.snapping || to.isEmpty() ? tr("Snapping off (Ctrl+0)") : tr("Snaps to %1").arg(to.join(", "));
+    const double w = QFontMetricsF(typeface(Type::Small)).horizontalAdvance(text) + 20;
+    drawChip(painter, topRight - QPointF(w, 0), text, typeface(Type::Small));
 }
 
 void Pane::drawProbe(QPainter& painter) const {
@@ -316,9 +404,11 @@ void Pane::mouseMoveEvent(QMouseEvent* event) {
         PanePoint point = pick(at, event->modifiers());
         point.pressure = pressure_;
         tool_->move(*this, point);
-    } else if (drag_ == Drag::Orbit || drag_ == Drag::Turn || drag_ == Drag::Shift)
+    } else if (drag_ == Drag::Orbit || drag_ == Drag::Turn || drag_ == Drag::Shift) {
         lookBy(at - last_, drag_, last_);
-    else if (drag_ == Drag::Frame) {
+        last_ = at;
+        if (!probing_) return; // the changed view is drawn when it is told
+    } else if (drag_ == Drag::Frame) {
         if (!outline_.isEmpty()) outline_ << at;
     } else if (tool_)
         tool_->hover(*this, pick(at, event->modifiers()));

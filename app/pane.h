@@ -68,11 +68,15 @@ protected:
     virtual void zoomBy(double steps, const QPointF& at) = 0;
     virtual void lookKey(QKeyEvent* event) = 0;
     void drawChip(QPainter& painter, const QPointF& topLeft, const QString& text, const QFont& font) const;
-    std::vector<QPolygonF> outlineOf(const Item& item) const; // on the ground
+    // A line on the ground as far as it is seen, in pieces, without points too near each other to tell.
+    void addSeen(const std::vector<V3f>& line, std::vector<QPolygonF>& out) const;
+    void addSeen(const std::vector<V2f>& onGround, bool closed, std::vector<QPolygonF>& out) const;
+    std::vector<QPolygonF> outlineOf(const Item& item) const;
     // What lies over the picture in both panes: marks, what is chosen, the outline that is being drawn, the probe.
     void drawMarks(QPainter& painter) const;
     void drawChosen(QPainter& painter) const;
     void drawProbe(QPainter& painter) const;
+    void drawSnaps(QPainter& painter, const QPointF& topRight) const;               // what a drag is drawn to
     void drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const; // what buttons and keys do now
 
     void mousePressEvent(QMouseEvent* event) override;
@@ -137,9 +141,12 @@ protected:
 
 private:
     void requestSize();
-    Camera camera() const; // of the picture, with the working near cut
+    const Lens& lens() const; // of the picture, with the working near cut
     V3f rayAt(const QPointF& at) const;
     ShotPicture picture_;
+    QPixmap shown_; // the picture as large as it is shown
+    mutable std::optional<Lens> lens_;
+    mutable Camera lensOf_;
 };
 
 class PlanPane : public Pane {
@@ -170,6 +177,8 @@ private:
     V2f place(const QPointF& at) const;
     Box2f inView() const;
     void request();
+    // What changes with the site or the view alone, drawn once: ground, contours, planting.
+    void drawLayer(QPainter& painter);
     void drawContours(QPainter& painter);
     void drawPlanting(QPainter& painter);
     void drawItems(QPainter& painter);
@@ -184,11 +193,22 @@ private:
     Box2f imageWindow_;
     struct ContourCache {
         const BuiltSite* site = nullptr;
-        Box2f window;
-        double scale = 0;
+        Box2f window; // wider than the view, so that it can be shifted
+        int step = 0;
         float interval = 1;
         std::vector<Contour> lines;
     } contours_;
+    QPixmap layer_;
+    struct LayerOf {
+        std::shared_ptr<const BuiltSite> site;
+        std::shared_ptr<const Raster<PlanPixel>> picture;
+        Box2f window;
+        QSize size;
+        Showing showing;
+        QString theme;
+        bool compact = false;
+        bool operator==(const LayerOf&) const = default;
+    } layerOf_;
 };
 
 } // namespace thallos

@@ -206,14 +206,17 @@ void PlanPane::drawContours(QPainter& painter) {
     float interval = 0.05f;
     for (float step : {0.1f, 0.25f, 0.5f, 1.0f, 2.0f, 5.0f, 10.0f, 25.0f})
         if (interval / slope * static_cast<float>(scale_) < (compact_ ? 16 : 11)) interval = step;
-    if (contours_.site != built.get() || contours_.window != w || contours_.interval != interval) {
-        const int step = std::max(1, static_cast<int>(2.5 / (scale_ * built->field.grid.cell)));
-        contours_ = {built.get(), w, scale_, interval, contours(built->field, w, interval, step)};
+    const int step = std::max(1, static_cast<int>(2.5 / (scale_ * built->field.grid.cell)));
+    const bool covered = contours_.window.intersects(w.min) && contours_.window.intersects(w.max);
+    if (contours_.site != built.get() || !covered || contours_.interval != interval || contours_.step != step) {
+        const V2f margin = w.size() * 0.4f;
+        const Box2f wide(w.min - margin, w.max + margin);
+        contours_ = {built.get(), wide, step, interval, contours(built->field, wide, interval, step)};
     }
     // Under a roof no contour is drawn: the ground there is cut away.
     QPainterPath open;
     open.addRect(rect());
-    for (const Item* item : itemsOf<Building>(session_.project()))
+    for (const Item* item : itemsOf<Building>(built->project))
         if (session_.seen(*item))
             for (const Polygon& o : outlinesOf(*bodyOf<Building>(item))) {
                 QPolygonF line;
@@ -258,7 +261,7 @@ void PlanPane::drawPlanting(QPainter& painter) {
     const auto built = session_.built();
     const Box2f w = inView();
     // Areas first, hatched; then each tree and shrub by its crown.
-    for (const auto& item : session_.project().items) {
+    for (const auto& item : built->project.items) {
         if (!session_.seen(*item)) continue;
         const auto* d = std::get_if<Drift>(&item->body);
         const auto* c = std::get_if<Clearing>(&item->body);
@@ -266,11 +269,10 @@ void PlanPane::drawPlanting(QPainter& painter) {
         for (const auto& area : d ? d->areas : c->areas) {
             QPolygonF line;
             for (const V2f& p : smoothOutline(area)) line << screen(p);
-            const bool chosen = session_.isChosen(item->id);
-            painter.setPen(QPen(d ? QColor(0x5E, 0x8F, 0x6A) : QColor(0x9A, 0x9E, 0x96), chosen ? 2 : 1,
-                                d ? Qt::SolidLine : Qt::DashLine));
+            painter.setPen(
+                QPen(d ? QColor(0x5E, 0x8F, 0x6A) : QColor(0x9A, 0x9E, 0x96), 1, d ? Qt::SolidLine : Qt::DashLine));
             QColor fill(0x7F, 0xAF, 0x88);
-            fill.setAlpha(d ? (chosen ? 70 : 34) : 0);
+            fill.setAlpha(d ? 34 : 0);
             painter.setBrush(fill);
             painter.drawPolygon(line);
         }
@@ -411,25 +413,41 @@ void PlanPane::drawFurniture(QPainter& painter) {
                  typeface(Type::Medium));
 }
 
-void PlanPane::paintEvent(QPaintEvent*) {
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+void PlanPane::drawLayer(QPainter& painter) {
     painter.fillRect(rect(), Theme::now().paper);
     if (!image_.isNull()) {
         const QPointF a = screen({imageWindow_.min.x, imageWindow_.max.y}),
                       b = screen({imageWindow_.max.x, imageWindow_.min.y});
         painter.drawImage(QRectF(a, b), image_);
     }
+    if (!session_.built()) return;
+    drawContours(painter);
+    drawPlanting(painter);
+}
+
+void PlanPane::paintEvent(QPaintEvent*) {
+    const LayerOf now{session_.built(), picture_.pixels, inView(), size(), session_.showing(), Theme::name(), compact_};
+    if (layer_.isNull() || !(layerOf_ == now)) {
+        layer_ = QPixmap(size() * devicePixelRatioF());
+        layer_.setDevicePixelRatio(devicePixelRatioF());
+        QPainter painter(&layer_);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setRenderHint(QPainter::SmoothPixmapTransform);
+        drawLayer(painter);
+        layerOf_ = now;
+    }
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.drawPixmap(0, 0, layer_);
     if (session_.built()) {
-        drawContours(painter);
-        drawPlanting(painter);
         drawItems(painter);
         drawMarks(painter);
         drawChosen(painter);
         drawCamera(painter);
         if (tool_) tool_->draw(painter, *this);
         drawFurniture(painter);
+        drawSnaps(painter, QPointF(width() - 12.0, 12));
         drawProbe(painter);
     }
     if (hasFocus()) {

@@ -46,7 +46,7 @@ Register::Register(Session& session, QWidget* parent) : QWidget(parent), session
             }
         update();
     });
-    connect(&session_, &Session::viewChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::shotChanged, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::showingChanged, this, qOverload<>(&QWidget::update));
     refresh();
 }
@@ -104,11 +104,10 @@ void Register::fill(Row& row) const {
     } else if (const auto* s = std::get_if<Shot>(&body)) {
         const int minutes = static_cast<int>(std::lround(s->daylight.time.hour * 60));
         row.icon = session_.verb() == Verb::Light ? "verb-light" : "verb-frame";
-        row.count = session_.verb() == Verb::Frame    ? tr("%1 mm").arg(s->camera.focal, 0, 'f', 0)
-                    : session_.verb() == Verb::Finish ? tr("%1 × %2").arg(s->size.x).arg(s->size.y)
-                                                      : QString("%1:%2")
-                                                            .arg(minutes / 60, 2, 10, QChar('0'))
-                                                            .arg(minutes % 60, 2, 10, QChar('0'));
+        row.count = session_.verb() == Verb::Frame ? tr("%1 mm").arg(s->camera.focal, 0, 'f', 0)
+                    : session_.verb() == Verb::Finish
+                        ? tr("%1 × %2").arg(s->size.x).arg(s->size.y)
+                        : QString("%1:%2").arg(minutes / 60, 2, 10, QChar('0')).arg(minutes % 60, 2, 10, QChar('0'));
     } else {
         row.icon = std::holds_alternative<Drift>(body) ? "leaf-plant-drift" : "leaf-plant-specimen";
         const auto known = counts_.find(row.item->id.value);
@@ -173,8 +172,9 @@ void Register::paintEvent(QPaintEvent*) {
         p.setFont(f);
         p.setPen(seen ? t.ink : t.second);
         const double right = shot ? width() - 12 : width() - 72;
-        p.drawText(QRectF(44 + in, r.top(), right - 110 - in, 28), Qt::AlignVCenter,
-                   QFontMetricsF(f).elidedText(QString::fromStdString(row.item->name), Qt::ElideRight, right - 112 - in));
+        p.drawText(
+            QRectF(44 + in, r.top(), right - 110 - in, 28), Qt::AlignVCenter,
+            QFontMetricsF(f).elidedText(QString::fromStdString(row.item->name), Qt::ElideRight, right - 112 - in));
         p.setFont(typeface(Type::Body));
         p.drawText(QRectF(0, r.top(), right, 28), Qt::AlignVCenter | Qt::AlignRight, row.count);
         if (!shot) {
@@ -324,6 +324,25 @@ void Register::keyPressEvent(QKeyEvent* event) {
         QWidget::keyPressEvent(event);
     }
 }
+int Register::entries() const {
+    return static_cast<int>(rows_.size());
+}
+QString Register::entryName(int i) const {
+    const Item& item = *rows_[i].item;
+    QString text = QString::fromStdString(item.name) + ", " + QString::fromStdString(kBodyNames[item.body.index()]);
+    if (!rows_[i].count.isEmpty()) text += ", " + rows_[i].count;
+    if (!session_.seen(item)) text += ", " + tr("hidden");
+    if (item.locked) text += ", " + tr("locked");
+    return text;
+}
+QRectF Register::entryRect(int i) const {
+    return rowRect(i);
+}
+bool Register::entryChosen(int i) const {
+    const Item& item = *rows_[i].item;
+    return std::holds_alternative<Shot>(item.body) ? item.id == session_.shotId() : session_.isChosen(item.id);
+}
+
 void Register::renameChosen() {
     for (size_t i = 0; i < rows_.size(); ++i)
         if (rows_[i].item->id == session_.chosen()) return rename(static_cast<int>(i));

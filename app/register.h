@@ -6,15 +6,22 @@
 
 #include <QWidget>
 
+#include "app/listing.h"
 #include "app/session.h"
 
 namespace thallos {
 
-class Register : public QWidget {
+class Register : public QWidget, public Listing {
     Q_OBJECT
 public:
     Register(Session& session, QWidget* parent);
     void renameChosen(); // a field opens in its row
+
+    // Of every row, scrolled into view or not.
+    int entries() const override;
+    QString entryName(int index) const override;
+    QRectF entryRect(int index) const override;
+    bool entryChosen(int index) const override;
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -51,6 +51,13 @@ Session::Session(QObject* parent)
     connect(&autosave_, &QTimer::timeout, this, &Session::autosave);
     viewTimer_.setSingleShot(true);
     viewTimer_.setInterval(600);
+    lookTimer_.setSingleShot(true);
+    lookTimer_.setInterval(25);
+    connect(&lookTimer_, &QTimer::timeout, this, [this] {
+        if (!std::exchange(lookWaits_, false)) return;
+        lookTimer_.start();
+        Q_EMIT viewChanged();
+    });
     connect(&viewTimer_, &QTimer::timeout, this, &Session::settleView);
     if (const auto shots = itemsOf<Shot>(project()); !shots.empty()) shot_ = shots.front()->id;
     views_ = {{shot_, std::nullopt}};
@@ -68,6 +75,7 @@ void Session::changed(Haste haste) {
         shot_ = shots.empty() ? Id{} : shots.front()->id;
         camera_.reset();
         Q_EMIT viewChanged();
+        Q_EMIT shotChanged();
     }
     updateLeftOut();
     if (!autosave_.isActive()) autosave_.start();
@@ -138,6 +146,7 @@ void Session::reset(Project project, const fs::path& file, bool later) {
     ++choices_;
     Q_EMIT chosenChanged();
     Q_EMIT viewChanged();
+    Q_EMIT shotChanged();
     Q_EMIT projectChanged(Haste::Rest);
     if (readOnly() && !later)
         Q_EMIT message(tr("%1 is open elsewhere: it can be looked at, and saved under another name.")
@@ -185,11 +194,9 @@ void Session::startSaving(const fs::path& file) {
                     file_.string(), "save under another name");
     history_.endMerge();
     savingAt_ = history_.position();
-    saving_ = true;
-    auto failure = std::make_shared<QString>();
-    const fs::path target = file.empty() ? file_ : file;
-    afterSaving_ = [this, failure, target, as = !file.empty()] {
-        if (!failure->isEmpty()) return *failure;
+    const bool as = !file.empty();
+    const fs::path target = as ? file : file_;
+    write(target, as, [this, target, as] {
         if (as) {
             file_ = target;
             later_ = false;
@@ -199,12 +206,25 @@ void Session::startSaving(const fs::path& file) {
         if (!unsaved()) dropRecovery();
         Q_EMIT fileChanged();
         Q_EMIT saved(QString::fromStdString(target.string()));
-        return QString();
+    });
+}
+
+void Session::startSavingCopy(const fs::path& file) {
+    finishSaving();
+    write(file, true, [this, file] { Q_EMIT savedCopy(QString::fromStdString(file.string())); });
+}
+
+void Session::write(const fs::path& file, bool fresh, const std::function<void()>& done) {
+    saving_ = true;
+    auto failure = std::make_shared<QString>();
+    afterSaving_ = [failure, done] {
+        if (failure->isEmpty()) done();
+        return *failure;
     };
     QPointer<Session> self(this);
-    saver_ = std::thread([self, failure, target, as = !file.empty(), project = project()] {
+    saver_ = std::thread([self, failure, file, fresh, project = project()] {
         try {
-            as ? saveProjectAs(project, target) : saveProject(project, target);
+            fresh ? saveProjectAs(project, file) : saveProject(project, file);
         } catch (const std::exception& e) {
             *failure = QString::fromUtf8(e.what());
         }
@@ -347,6 +367,12 @@ void Session::copyChosen() {
         for (const Item* d : dependents(project(), id)) take(d->id);
     }
     // A copy stands for itself unless its group is copied too; withCopies() sees to that.
+    if (const int one = specimen(); one >= 0 && !copied.empty()) {
+        Item single = *copied.front();
+        auto& list = std::get<Planting>(single.body).specimens;
+        list = {list[static_cast<size_t>(one)]};
+        copied = {std::make_shared<const Item>(std::move(single))};
+    }
     if (!copied.empty()) copied_ = std::move(copied);
 }
 
@@ -359,6 +385,17 @@ void Session::paste(const QString& name, const std::optional<V2f>& at, bool besi
         by = *at - box.center();
     else if (beside)
         by = V2f(box.isEmpty() ? 2 : std::clamp(box.size().x, 1.0f, 20.0f) + 0.5f, 0);
+    // A single plant joins the planting that is chosen.
+    const auto* plant = copied_.size() == 1 ? bodyOf<Planting>(copied_.front().get()) : nullptr;
+    const Item* into = chosenItem();
+    if (plant && plant->specimens.size() == 1 && bodyOf<Planting>(into) && !fixed(project(), *into)) {
+        Specimen s = plant->specimens.front();
+        s.at += by;
+        const Id id = into->id;
+        editItem(name, id, [&](Item& i) { std::get<Planting>(i.body).specimens.push_back(s); });
+        chooseSpecimen(id, static_cast<int>(bodyOf<Planting>(item(id))->specimens.size()) - 1);
+        return;
+    }
     std::vector<Id> copies;
     Project next = withCopies(project(), copied_, by, built_ && by != V2f(0) ? &built_->natural : nullptr, &copies);
     try {
@@ -454,6 +491,13 @@ Shot Session::shot() const {
     return out;
 }
 
+Camera Session::camera() const {
+    const Shot* s = bodyOf<Shot>(shotItem());
+    Camera c = camera_ ? *camera_ : s ? s->camera : Camera();
+    c.nearCut = nearCut_;
+    return c;
+}
+
 Shot Session::view() const {
     Shot s = shot();
     s.camera.nearCut = nearCut_;
@@ -467,6 +511,7 @@ void Session::showShot(Id id) {
     camera_.reset();
     updateLeftOut();
     Q_EMIT viewChanged();
+    Q_EMIT shotChanged();
     settleView();
 }
 
@@ -474,6 +519,11 @@ void Session::look(const Camera& camera) {
     camera_ = camera;
     camera_->nearCut = 0;
     viewTimer_.start();
+    if (lookTimer_.isActive()) {
+        lookWaits_ = true;
+        return;
+    }
+    lookTimer_.start();
     Q_EMIT viewChanged();
 }
 
@@ -511,6 +561,7 @@ void Session::showView(const View& view) {
     camera_ = view.camera;
     updateLeftOut();
     Q_EMIT viewChanged();
+    Q_EMIT shotChanged();
 }
 
 void Session::keepLook() {

@@ -60,6 +60,7 @@ public:
     void saveAs(const std::filesystem::path& file);
     // The same aside, while work goes on; saved() or message() follows. An empty path saves in place.
     void startSaving(const std::filesystem::path& file);
+    void startSavingCopy(const std::filesystem::path& file); // the project keeps its file
     bool saving() const { return saving_; }
     void finishSaving(); // waits for it
     const std::filesystem::path& file() const { return file_; }
@@ -119,8 +120,9 @@ public:
     // The shot shown, and its camera as moved by looking around.
     Id shotId() const { return shot_; }
     const Item* shotItem() const { return find(project(), shot_); }
-    Shot shot() const; // with the working camera
-    Shot view() const; // the same with the near cut
+    Shot shot() const;     // with the working camera
+    Shot view() const;     // the same with the near cut
+    Camera camera() const; // of view(), cheap enough for every point that is drawn
     void showShot(Id id);
     void look(const Camera& camera); // not in history
     bool looking() const { return camera_.has_value(); }
@@ -152,11 +154,13 @@ signals:
     void chosenChanged();
     void verbChanged();
     void viewChanged(); // other shot or moved camera
+    void shotChanged(); // other shot
     void showingChanged();
     void handSettingsChanged();
     void fileChanged();
     void builtChanged();
     void saved(const QString& file);
+    void savedCopy(const QString& file);
     void message(const QString& sentence); // something the user should know
 
 private:
@@ -170,6 +174,7 @@ private:
     void settleView();
     void showView(const View& view);
     void updateLeftOut();
+    void write(const std::filesystem::path& file, bool fresh, const std::function<void()>& done);
     QString endSaving(); // a failure's sentence
 
     History history_;
@@ -190,6 +195,8 @@ private:
     std::vector<View> views_;
     size_t viewAt_ = 0;
     QTimer viewTimer_;
+    QTimer lookTimer_; // runs after a look was told: a hand moves the view more often than anybody can see
+    bool lookWaits_ = false;
     std::vector<Id> hidden_;  // leaves
     std::vector<Id> leftOut_; // these and the shot's, in order
     bool neutral_ = false, planting_ = true;

@@ -25,7 +25,7 @@ ShotPane::ShotPane(Session& session, Engine& engine, QWidget* parent) : Pane(ses
 QRectF ShotPane::pictureRect() const {
     const double side = compact_ ? 12 : 10, top = compact_ ? 34 : 72, bottom = compact_ ? 26 : 75;
     const QRectF room(side, top, std::max(width() - 2 * side, 32.0), std::max(height() - top - bottom, 24.0));
-    const double aspect = session_.shot().camera.aspect;
+    const double aspect = session_.camera().aspect;
     QSizeF size(room.width(), room.width() / aspect);
     if (size.height() > room.height()) size = QSizeF(room.height() * aspect, room.height());
     return {QPointF(std::round(room.center().x() - size.width() / 2),
@@ -47,29 +47,34 @@ void ShotPane::showEvent(QShowEvent*) {
 
 void ShotPane::setPicture(const ShotPicture& picture) {
     picture_ = picture;
+    shown_ = QPixmap();
     update();
 }
 
-Camera ShotPane::camera() const {
-    return session_.view().camera;
+const Lens& ShotPane::lens() const {
+    const Camera now = session_.camera();
+    if (!lens_ || !(now == lensOf_)) {
+        lens_.emplace(now);
+        lensOf_ = now;
+    }
+    return *lens_;
 }
 
 std::optional<QPointF> ShotPane::toScreen(const V3f& p) const {
     const QRectF r = pictureRect();
-    const V3f s = Lens(camera()).project(p);
+    const V3f s = lens().project(p);
     if (s.z < 0.05f) return std::nullopt;
     return QPointF(r.left() + s.x * r.width(), r.top() + s.y * r.height());
 }
 
 double ShotPane::metresPerPixel(const V3f& p) const {
-    const Lens lens(camera());
-    const float ahead = std::max((p - lens.origin).dot(lens.forward), 0.05f);
-    return 2 * lens.right.length() * ahead / pictureRect().width();
+    const float ahead = std::max((p - lens().origin).dot(lens().forward), 0.05f);
+    return 2 * lens().right.length() * ahead / pictureRect().width();
 }
 
 V3f ShotPane::rayAt(const QPointF& at) const {
     const QRectF r = pictureRect();
-    return Lens(camera()).ray(
+    return lens().ray(
         V2f(static_cast<float>((at.x() - r.left()) / r.width()), static_cast<float>((at.y() - r.top()) / r.height())));
 }
 
@@ -77,12 +82,11 @@ PanePoint ShotPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) con
     PanePoint point;
     point.at = at;
     point.modifiers = modifiers;
-    const Lens lens(camera());
     const V3f d = rayAt(at);
-    point.origin = lens.start(d);
+    point.origin = lens().start(d);
     point.direction = d;
     if (!engine_.scene() || !pictureRect().contains(at)) return point;
-    meet(lens.start(d), d, lens.origin, point);
+    meet(lens().start(d), d, lens().origin, point);
     return point;
 }
 
@@ -272,8 +276,18 @@ void ShotPane::paintEvent(QPaintEvent*) {
     if (picture_.image.isNull()) {
         painter.fillRect(r, t.surround.lighter(112));
         drawChip(painter, r.center() - QPointF(60, 11), tr("Setting up the site"), typeface(Type::Body));
-    } else
-        painter.drawImage(r, picture_.image);
+    } else {
+        // Made large once for each picture, not for each paint.
+        const QSize size = (r.size() * devicePixelRatioF()).toSize();
+        if (shown_.size() != size) {
+            shown_ =
+                QPixmap::fromImage(picture_.image.size() == size
+                                       ? picture_.image
+                                       : picture_.image.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation));
+            shown_.setDevicePixelRatio(devicePixelRatioF());
+        }
+        painter.drawPixmap(r.topLeft(), shown_);
+    }
 
     const Item* item = session_.shotItem();
     const Shot shot = session_.shot();
@@ -337,6 +351,7 @@ void ShotPane::paintEvent(QPaintEvent*) {
     } else
         drawChip(painter, QPointF(r.right() - w, r.bottom() + 12), state, typeface(Type::Small));
     if (!compact_) drawHint(painter, QPointF(r.left(), r.bottom() + 34), r.width() - w - 12);
+    drawSnaps(painter, QPointF(r.right(), r.top() - 25));
     drawProbe(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);

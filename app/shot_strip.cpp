@@ -9,6 +9,7 @@
 #include <QPainter>
 #include <QTimer>
 
+#include "app/stand_back.h"
 #include "app/theme.h"
 
 namespace thallos {
@@ -27,7 +28,7 @@ ShotStrip::ShotStrip(Session& session, Engine& engine, QWidget* parent)
     setFocusPolicy(Qt::TabFocus);
     setAccessibleName(tr("Shots"));
     connect(&session_, &Session::projectChanged, this, [this] { update(); });
-    connect(&session_, &Session::viewChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::shotChanged, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::fileChanged, this, [this] {
         pictures_.clear();
         of_.clear();
@@ -58,6 +59,7 @@ void ShotStrip::makeMissing() {
         working_ = true;
         if (worker_.joinable()) worker_.join();
         worker_ = std::thread([this, scene, shot, id = item->id.value, site = session_.project().site] {
+            standBack(kNiceOfLeisure);
             static const Display display;
             Image radiance(static_cast<int>(96 * std::min(shot.camera.aspect, 2.4f)), 96);
             const Environment light = makeEnvironment(site->place, shot.daylight);
@@ -78,6 +80,19 @@ void ShotStrip::makeMissing() {
         });
         return;
     }
+}
+
+int ShotStrip::entries() const {
+    return static_cast<int>(itemsOf<Shot>(session_.project()).size());
+}
+QString ShotStrip::entryName(int i) const {
+    return QString::fromStdString(itemsOf<Shot>(session_.project())[i]->name);
+}
+QRectF ShotStrip::entryRect(int i) const {
+    return {8.0 + kWidth * i, 7, kWidth - 6.0, 70};
+}
+bool ShotStrip::entryChosen(int i) const {
+    return itemsOf<Shot>(session_.project())[i]->id == session_.shotId();
 }
 
 int ShotStrip::shotAt(const QPointF& p) const {

@@ -6,15 +6,22 @@
 #include <QWidget>
 
 #include "app/engine.h"
+#include "app/listing.h"
 #include "app/session.h"
 
 namespace thallos {
 
-class ShotStrip : public QWidget {
+class ShotStrip : public QWidget, public Listing {
     Q_OBJECT
 public:
     ShotStrip(Session& session, Engine& engine, QWidget* parent);
     ~ShotStrip() override;
+
+    int entries() const override;
+    QString entryName(int index) const override;
+    QRectF entryRect(int index) const override;
+    bool entryChosen(int index) const override;
+
     void addShot(); // the view as it is now, under a name of its own
 
 protected:

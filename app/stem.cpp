@@ -35,6 +35,19 @@ QPointF Stem::node(int verb) const {
     return {32, 44 + verb * step};
 }
 
+int Stem::entries() const {
+    return kVerbs;
+}
+QString Stem::entryName(int i) const {
+    return verbName(i);
+}
+QRectF Stem::entryRect(int i) const {
+    return QRectF(node(i).x() - 30, node(i).y() - 22, 60, 60);
+}
+bool Stem::entryChosen(int i) const {
+    return session_.verb() == static_cast<Verb>(i);
+}
+
 int Stem::verbAt(const QPointF& p) const {
     for (int i = 0; i < kVerbs; ++i)
         if (QRectF(node(i).x() - 30, node(i).y() - 22, 60, 60).contains(p)) return i;
@@ -179,6 +192,19 @@ QRectF Leaves::leafRect(int index) const {
     const double top = std::clamp(stem_.node(static_cast<int>(session_.verb())).y() - all / 2, 12.0,
                                   std::max(12.0, height() - all - 12));
     return {7, top + index * 56, 34, 34};
+}
+
+int Leaves::entries() const {
+    return static_cast<int>(leaves().size());
+}
+QString Leaves::entryName(int i) const {
+    return leaves()[i].label + ", " + leaves()[i].tip;
+}
+QRectF Leaves::entryRect(int i) const {
+    return leafRect(i);
+}
+bool Leaves::entryChosen(int i) const {
+    return leaves()[i].tool && leaves()[i].id == current();
 }
 
 int Leaves::leafAt(const QPointF& p) const {

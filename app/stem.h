@@ -3,17 +3,24 @@
 
 #include <QWidget>
 
+#include "app/listing.h"
 #include "app/session.h"
 #include "app/tools.h"
 
 namespace thallos {
 
-class Stem : public QWidget {
+class Stem : public QWidget, public Listing {
     Q_OBJECT
 public:
     Stem(Session& session, QWidget* parent);
     static QString verbName(int verb);
     QPointF node(int verb) const; // its middle
+
+    int entries() const override;
+    QString entryName(int index) const override;
+    QRectF entryRect(int index) const override;
+    bool entryChosen(int index) const override;
+    QAccessible::Role entryRole() const override { return QAccessible::PageTab; }
 
 protected:
     void paintEvent(QPaintEvent*) override;
@@ -30,13 +37,19 @@ private:
     int hover_ = -1;
 };
 
-class Leaves : public QWidget {
+class Leaves : public QWidget, public Listing {
     Q_OBJECT
 public:
     Leaves(Session& session, Tools& tools, const Stem& stem, QWidget* parent);
     void setCurrent(const QString& id);
     QString current() const { return current_[static_cast<int>(session_.verb())]; }
     QRectF leafRect(int index) const;
+
+    int entries() const override;
+    QString entryName(int index) const override;
+    QRectF entryRect(int index) const override;
+    bool entryChosen(int index) const override;
+    QAccessible::Role entryRole() const override { return QAccessible::Button; }
 
 signals:
     void picked(const QString& id);

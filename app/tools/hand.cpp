@@ -280,7 +280,7 @@ private:
         plate.centre = *centre;
         plate.metre = pane.metresPerPixel(at);
         if (qobject_cast<const ShotPane*>(&pane)) {
-            const Camera c = session_.shot().camera;
+            const Camera c = session_.camera();
             plate.right = {std::cos(c.yaw), -std::sin(c.yaw)};
             plate.away = {std::sin(c.yaw), std::cos(c.yaw)};
             const V3f from = at - c.position;
@@ -548,7 +548,7 @@ private:
             // In the shot, away and aside are the nearest of the four winds.
             float turn = axesTurn();
             if (qobject_cast<const ShotPane*>(&pane)) {
-                const float yaw = -session_.shot().camera.yaw - turn;
+                const float yaw = -session_.camera().yaw - turn;
                 turn += std::round(yaw / (kPi / 2)) * (kPi / 2);
             }
             const float c = std::round(std::cos(turn) * 1e6f) / 1e6f, s = std::round(std::sin(turn) * 1e6f) / 1e6f;

@@ -89,4 +89,29 @@ void KeysSheet::refresh(const QString& filter) {
     tree_->resizeColumnToContents(1);
 }
 
+QString KeysSheet::page(const Commands& commands) {
+    QString out = "# Keys\n\nMade by `thallos --keys`; the keys of commands can be changed in the preferences.\n";
+    QString menu;
+    for (const Commands::Entry& e : commands.all()) {
+        if (e.command.menu != menu) {
+            menu = e.command.menu;
+            out += QString("\n## %1\n| command | key | |\n|---|---|---|\n")
+                       .arg(QString(menu).remove('&').replace("/", " · "));
+        }
+        QStringList keys;
+        for (const QKeySequence& k : {e.command.key, e.command.also})
+            if (!k.isEmpty()) keys << QString("`%1`").arg(k.toString(QKeySequence::PortableText));
+        out += QString("| %1 | %2 | %3 |\n").arg(e.command.text, keys.join(", "), e.command.tip);
+    }
+    QString head;
+    for (const QStringList& g : gestures()) {
+        if (g[0] != head) {
+            head = g[0];
+            out += QString("\n## By hand: %1\n| do | |\n|---|---|\n").arg(head.toLower());
+        }
+        out += QString("| %1 | %2 |\n").arg(g[1], g[2]);
+    }
+    return out;
+}
+
 } // namespace thallos

@@ -15,6 +15,8 @@ public:
     KeysSheet(const Commands& commands, QWidget* parent);
     // Gestures and keys of the panes, which can't be changed: where, what to do, what happens.
     static QList<QStringList> gestures();
+    // The same as a page of the guide.
+    static QString page(const Commands& commands);
 
 private:
     void refresh(const QString& filter);

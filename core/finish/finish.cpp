@@ -77,6 +77,22 @@ Pixel8 quantised(const Rgb& c) {
     return {byte(c.x), byte(c.y), byte(c.z)};
 }
 
+// The table spans 2^-9 to 2^7 times middle grey in even steps of the logarithm, below linearly to black.
+constexpr int kTable = 40;
+constexpr float kDarkest = -9, kBrightest = 7, kGrey = 0.18f;
+
+float toTable(float v) {
+    const float floor = kGrey * std::exp2(kDarkest);
+    constexpr float first = 1.0f; // the first cell is the linear one
+    if (v <= floor) return std::max(v, 0.0f) / floor * first;
+    const float at = (std::log2(v / kGrey) - kDarkest) / (kBrightest - kDarkest) * (kTable - 2) + first;
+    return std::min(at, static_cast<float>(kTable - 1));
+}
+float fromTable(int i) {
+    if (i == 0) return 0;
+    return kGrey * std::exp2(kDarkest + (kBrightest - kDarkest) * static_cast<float>(i - 1) / (kTable - 2));
+}
+
 } // namespace
 
 Display::Display() : chain_(std::make_unique<Chain>()) {
@@ -88,6 +104,13 @@ Display::Display() : chain_(std::make_unique<Chain>()) {
     addBuiltin(group, "DISPLAY - CIE-XYZ-D65_to_sRGB");
     chain_->exact = config->getProcessor(group)->getOptimizedCPUProcessor(ocio::BIT_DEPTH_F32, ocio::BIT_DEPTH_F32,
                                                                           ocio::OPTIMIZATION_DEFAULT);
+    table_.resize(static_cast<size_t>(kTable) * kTable * kTable);
+    parallelFor(kTable, [&](int b) {
+        Rgb* slice = &table_[static_cast<size_t>(b) * kTable * kTable];
+        for (int g = 0; g < kTable; ++g)
+            for (int r = 0; r < kTable; ++r) slice[g * kTable + r] = {fromTable(r), fromTable(g), fromTable(b)};
+        chain_->run(&slice[0].x, kTable * kTable);
+    });
 }
 
 Display::~Display() = default;
@@ -99,6 +122,41 @@ Image8 Display::encode(const Image& developed) const {
         chain_->run(&row[0].x, developed.width);
         for (int x = 0; x < developed.width; ++x) out.at(x, y) = quantised(row[x]);
     });
+    return out;
+}
+
+Image8 Display::quickly(const Image& developed) const {
+    Image8 out(developed.width, developed.height);
+    constexpr int kRow = kTable, kSlice = kTable * kTable;
+    parallelFor(
+        developed.height,
+        [&](int y) {
+            for (int x = 0; x < developed.width; ++x) {
+                const Rgb& c = developed.at(x, y);
+                float f[3];
+                int i[3];
+                for (int k = 0; k < 3; ++k) {
+                    const float at = toTable(c[k]);
+                    i[k] = std::min(static_cast<int>(at), kTable - 2);
+                    f[k] = at - static_cast<float>(i[k]);
+                }
+                // Tetrahedral: along the axes in the order of their parts, through four corners of the cell.
+                const Rgb* corner = &table_[static_cast<size_t>(i[2]) * kSlice + i[1] * kRow + i[0]];
+                constexpr int step[3] = {1, kRow, kSlice};
+                int order[3] = {0, 1, 2};
+                if (f[order[0]] < f[order[1]]) std::swap(order[0], order[1]);
+                if (f[order[1]] < f[order[2]]) std::swap(order[1], order[2]);
+                if (f[order[0]] < f[order[1]]) std::swap(order[0], order[1]);
+                Rgb sum = corner[0] * (1 - f[order[0]]);
+                int at = 0;
+                for (int k = 0; k < 3; ++k) {
+                    at += step[order[k]];
+                    sum += corner[at] * (f[order[k]] - (k < 2 ? f[order[k + 1]] : 0));
+                }
+                out.at(x, y) = quantised(sum);
+            }
+        },
+        8);
     return out;
 }
 

@@ -32,12 +32,15 @@ public:
     Display(const Display&) = delete;
     Display& operator=(const Display&) = delete;
 
-    // The whole chain; 20 Mpixel a second on two cores, so that moving pictures need no shortcut.
+    // The whole chain, for pictures at rest and in files.
     Image8 encode(const Image& developed) const;
+    // By a table of the chain, for pictures that move: several times faster, on average within one step of 255.
+    Image8 quickly(const Image& developed) const;
 
 private:
     struct Chain;
     std::unique_ptr<Chain> chain_;
+    std::vector<Rgb> table_; // kTable cubed, red fastest, over the logarithm of the developed light
 };
 
 } // namespace thallos

@@ -1,6 +1,7 @@
 // The table of commands, its menus and keys; windows that commands open; what is dropped on the window.
 #include <fstream>
 
+#include <QAccessible>
 #include <QCheckBox>
 #include <QClipboard>
 #include <QComboBox>
@@ -89,6 +90,12 @@ TEST(Commands, AreAllInTheMenusWithATipAndAKey) {
         const bool twin = e.command.id.endsWith(".open") || e.command.id.endsWith(".keep");
         EXPECT_TRUE(twin || !e.action->shortcut().isEmpty()) << id;
     }
+}
+
+TEST(Commands, ThePageOfKeysInTheGuideIsTrue) {
+    std::ifstream in(fs::path(THALLOS_SOURCE) / "docs/keys.md");
+    const std::string page((std::istreambuf_iterator<char>(in)), {});
+    EXPECT_EQ(page, KeysSheet::page(window().commands()).toStdString()) << "thallos --keys > docs/keys.md";
 }
 
 TEST(Commands, HaveNoKeyTwice) {
@@ -320,6 +327,7 @@ TEST(Dropping, AProjectIsOpenedAndHeightsLieOnTheGround) {
     EXPECT_EQ(documentHash(), saved);
     std::ofstream(heights) << "ncols 3\nnrows 3\nxllcorner 0\nyllcorner 0\ncellsize 50\n5 5 5\n5 7 5\n5 5 5\n";
     ASSERT_TRUE(drop(heights, QPoint(400, 300)));
+    ASSERT_TRUE(waitFor([] { return !window().importing(); }));
     settle();
     EXPECT_NEAR(session().built()->bare.empty() ? 0 : session().built()->natural.at({0, 0}), 7, 0.2f);
     const std::string laid = documentHash();
@@ -406,4 +414,64 @@ TEST(Values, GoBackToTheUsualByOneGesture) {
     QTest::keyClick(&f, Qt::Key_Backspace, Qt::ControlModifier);
     EXPECT_NE(session().shot().daylight.visibility, 9000);
     EXPECT_NE(f.toolTip().indexOf("From"), -1) << "its range is told";
+}
+
+TEST(Accessibility, PaintedListsTellTheirEntries) {
+    freshSite();
+    verb(Verb::Seat);
+    session().choose(find(session().project(), std::string("Honey house"))->id);
+    auto* list = window().findChild<QWidget*>("register");
+    QAccessibleInterface* of = QAccessible::queryAccessibleInterface(list);
+    ASSERT_TRUE(of);
+    EXPECT_EQ(of->role(), QAccessible::List);
+    ASSERT_EQ(of->childCount(), 1);
+    QAccessibleInterface* row = of->child(0);
+    EXPECT_EQ(row->role(), QAccessible::ListItem);
+    EXPECT_TRUE(row->text(QAccessible::Name).startsWith("Honey house, building"));
+    EXPECT_TRUE(row->state().selected);
+    EXPECT_EQ(row->parent(), of);
+    EXPECT_EQ(of->indexOfChild(row), 0);
+    for (const char* name : {"stem", "leaves", "shotStrip"}) {
+        QAccessibleInterface* i = QAccessible::queryAccessibleInterface(window().findChild<QWidget*>(name));
+        ASSERT_TRUE(i) << name;
+        ASSERT_GT(i->childCount(), 0) << name;
+        EXPECT_FALSE(i->child(0)->text(QAccessible::Name).isEmpty()) << name;
+        EXPECT_FALSE(i->child(0)->rect().isEmpty()) << name;
+    }
+}
+
+TEST(Accessibility, EveryControlHasANameAndATip) {
+    freshSite();
+    session().choose(find(session().project(), std::string("Honey house"))->id);
+    for (int v = 0; v < kVerbs; ++v) {
+        session().setVerb(static_cast<Verb>(v));
+        QTest::qWait(1);
+        for (QWidget* w : window().findChildren<QWidget*>()) {
+            if (!w->isVisible() || w->focusPolicy() == Qt::NoFocus || w->inherits("QMenuBar") || w->inherits("QMenu"))
+                continue;
+            if (w->inherits("QCalendarWidget") || w->parentWidget()->inherits("QAbstractSpinBox")) continue;
+            QAccessibleInterface* i = QAccessible::queryAccessibleInterface(w);
+            ASSERT_TRUE(i);
+            EXPECT_FALSE(i->text(QAccessible::Name).isEmpty())
+                << w->metaObject()->className() << " " << w->objectName().toStdString();
+        }
+    }
+}
+
+TEST(Copying, ASinglePlantJoinsItsPlanting) {
+    freshSite(false);
+    session().edit("Set up", added(session().project(), "Trees",
+                                   Planting{{{"Apple", {-8, 0}, 0, 1, 0}, {"Apple", {8, 0}, 0, 1.3f, 1}}}));
+    settle();
+    const Id trees = find(session().project(), std::string("Trees"))->id;
+    session().chooseSpecimen(trees, 1);
+    const std::string before = documentHash();
+    window().mainPane().setFocus();
+    key(Qt::Key_D, Qt::ControlModifier);
+    const auto& plants = bodyOf<Planting>(session().item(trees))->specimens;
+    ASSERT_EQ(plants.size(), 3u);
+    EXPECT_FLOAT_EQ(plants[2].scale, 1.3f);
+    EXPECT_GT(plants[2].at.x, 8);
+    EXPECT_EQ(session().specimen(), 2);
+    expectOneStep(before);
 }

@@ -97,5 +97,6 @@ TEST(Random, EventsNeitherCrashNorCorrupt) {
     session().hand = {};
     session().setNeutral(false);
     session().showAll();
+    window().planPane().frame({{-48, -42, 0}, {48, 42, 4}});
     window().activateWindow();
 }

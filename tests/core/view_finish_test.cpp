@@ -209,3 +209,30 @@ TEST(Encode, AFileAppearsWholeOrNotAtAll) {
     for (const auto& e : fs::directory_iterator(file.parent_path()))
         EXPECT_EQ(e.path().filename().string().find("whole"), std::string::npos);
 }
+
+TEST(Display, TheTableForMovingPicturesIsNearTheChain) {
+    const Display display;
+    Random random(3);
+    Image image(256, 128);
+    for (Rgb& c : image.pixels) {
+        const float light = 0.18f * std::exp2(-8 + 13 * random.unit());
+        c = Rgb(random.unit(), random.unit(), random.unit()) * (2 * light);
+    }
+    const Image8 exact = display.encode(image), quick = display.quickly(image);
+    double sum = 0;
+    int worst = 0;
+    for (size_t i = 0; i < exact.pixels.size(); ++i)
+        for (const auto& [a, b] :
+             {std::pair(exact.pixels[i].r, quick.pixels[i].r), std::pair(exact.pixels[i].g, quick.pixels[i].g),
+              std::pair(exact.pixels[i].b, quick.pixels[i].b)}) {
+            sum += std::abs(a - b);
+            worst = std::max(worst, std::abs(a - b));
+        }
+    EXPECT_LT(sum / (3.0 * static_cast<double>(exact.pixels.size())), 1);
+    EXPECT_LT(worst, 60) << "of colours at the very edge of the gamut";
+    // Greys, black, and what no display holds.
+    Image edges(4, 1);
+    edges.pixels = {Rgb(0), Rgb(0.18f), Rgb(1e5f), Rgb(1e-6f)};
+    const Image8 a = display.encode(edges), b = display.quickly(edges);
+    for (int i = 0; i < 4; ++i) EXPECT_NEAR(a.pixels[i].g, b.pixels[i].g, 2) << i;
+}

@@ -1,0 +1,25 @@
+// An application that tells which event kept the interface waiting. Debug builds and the benchmark run under it.
+#pragma once
+
+#include <QApplication>
+
+namespace thallos {
+
+class WatchedApplication : public QApplication {
+public:
+    using QApplication::QApplication;
+    static constexpr double kLimit = 50; // milliseconds that a hand feels
+    // The longest handler so far and what it handled; modal loops and the start of the window do not count.
+    double worst() const { return worst_; }
+    const QString& worstEvent() const { return worstEvent_; }
+    void forget() { worst_ = 0; }
+
+    bool notify(QObject* receiver, QEvent* event) override;
+
+private:
+    int depth_ = 0;
+    double worst_ = 0, slowest_ = 0;
+    QString worstEvent_, slowestName_;
+};
+
+} // namespace thallos
