@@ -173,7 +173,7 @@ void Inspector::rebuild() {
         break;
     default:
         if (Brush* b = tools_.brushOf(tool_); b && session_.verb() == Verb::Shape) brushRows(*b);
-        if (const size_t n = session_.chosenLeaves().size(); n > 1)
+        if (const size_t n = session_.chosenLeaves().size(); n > 1 && !bodyOf<Group>(item))
             heading(tr("%1 items chosen").arg(n), tr("values set all alike"));
         if (item)
             itemRows(*item);

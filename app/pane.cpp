@@ -113,7 +113,8 @@ void Pane::addSeen(const std::vector<V3f>& line, std::vector<QPolygonF>& out) co
             last.reset();
             continue;
         }
-        if (last && i + 1 < line.size() && (*s - *last).manhattanLength() < 3) continue;
+        // Long lines lose points; small ones keep their shape.
+        if (last && line.size() > 60 && i + 1 < line.size() && (*s - *last).manhattanLength() < 3) continue;
         if (last) {
             QPointF a = *last, b = *s;
             if (!clipped(a, b, room))
@@ -438,7 +439,9 @@ void Pane::mouseReleaseEvent(QMouseEvent* event) {
         outline_.clear();
         session_.chooseAll(std::move(ids));
     }
-    if (choosing() && left && still && chosenByPress_) {
+    if (choosing() && left && still && chosenByPress_ && (event->modifiers() & Qt::ShiftModifier)) {
+        session_.chooseAlso(chosenByPress_); // a handle lay over it
+    } else if (choosing() && left && still && chosenByPress_) {
         // A click in the same place again goes on: into a group, to one specimen of a planting, to what lies beneath.
         Id next = chosenByPress_;
         int specimen = -1;

@@ -187,6 +187,7 @@ private:
 
     V2f centre_{0};
     double scale_ = 6; // pixels a metre
+    QSize before_;
     bool framed_ = false;
     QImage image_;
     PlanPicture picture_;

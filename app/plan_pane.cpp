@@ -72,11 +72,13 @@ void PlanPane::showEvent(QShowEvent*) {
     request();
 }
 
-void PlanPane::resizeEvent(QResizeEvent* event) {
-    // What was seen stays in view when the pane grows into the main place or shrinks.
-    if (event->oldSize().width() > 32 && event->oldSize().height() > 32)
-        scale_ *= std::min(static_cast<double>(width()) / event->oldSize().width(),
-                           static_cast<double>(height()) / event->oldSize().height());
+void PlanPane::resizeEvent(QResizeEvent*) {
+    // What was seen stays in view when the pane grows into the main place or shrinks. (The event does not tell the size
+    // before when the pane went to another parent.)
+    const auto measure = [](const QSize& s) { return std::min(static_cast<double>(s.width()), 1.4 * s.height()); };
+    if (before_.width() > 32 && before_.height() > 32 && width() > 32 && height() > 32)
+        scale_ = std::clamp(scale_ * measure(size()) / measure(before_), 0.05, 400.0);
+    if (width() > 32 && height() > 32) before_ = size();
     request();
 }
 

@@ -1,28 +1,13 @@
 #include "app/session.h"
 
 #include <algorithm>
-#include <mutex>
-#include <thread>
 
 #include <QCoreApplication>
-#include <QPointer>
 
 #include "core/base/error.h"
 #include "core/project/move.h"
 
 namespace thallos {
-
-namespace fs = std::filesystem;
-
-// Between the interface's thread and the one that writes.
-struct Autosaving {
-    std::mutex mutex;
-    bool wanted = false; // the project still has unsaved changes
-};
-
-static fs::path recoveryFolder() {
-    return stateFolder() / "recovery";
-}
 
 bool belongs(const Project& project, const Item& item, Verb verb) {
     if (std::holds_alternative<Group>(item.body))
@@ -122,7 +107,7 @@ void Session::redo() {
     changed(Haste::Rest);
 }
 
-void Session::reset(Project project, const fs::path& file, bool later) {
+void Session::reset(Project project, const std::filesystem::path& file, bool later) {
     finishSaving();
     dropRecovery();
     later_ = later;
@@ -151,150 +136,6 @@ void Session::reset(Project project, const fs::path& file, bool later) {
     if (readOnly() && !later)
         Q_EMIT message(tr("%1 is open elsewhere: it can be looked at, and saved under another name.")
                            .arg(QString::fromStdString(file.filename().string())));
-}
-
-void Session::create(const Project& project) {
-    reset(project, {});
-}
-
-void Session::open(const fs::path& file) {
-    LaterSchema schema;
-    Project project = openProject(file, &schema);
-    reset(std::move(project), file, schema.later);
-    if (!schema.later) return;
-    const QString name = QString::fromStdString(file.filename().string());
-    QStringList missing;
-    for (const std::string& item : schema.leftOut) missing += QString::fromStdString(item);
-    Q_EMIT message(missing.isEmpty()
-                       ? tr("%1 was made by a later version of Thallos: it can be looked at, and saved under another "
-                            "name.")
-                             .arg(name)
-                       : tr("%1 was made by a later version of Thallos and is shown without %2: it can be looked at, "
-                            "and saved under another name.")
-                             .arg(name, missing.join(", ")));
-}
-
-void Session::recover(const Recovery& recovery) {
-    Project project = openProject(recovery.file);
-    reset(std::move(project), recovery.original);
-    savedAt_ = SIZE_MAX;
-    std::error_code ignored;
-    fs::remove(recovery.file, ignored);
-    fs::path note = recovery.file;
-    note.replace_extension(".json");
-    fs::remove(note, ignored);
-    autosave();
-    Q_EMIT fileChanged();
-}
-
-void Session::startSaving(const fs::path& file) {
-    finishSaving();
-    if (file.empty() && readOnly())
-        throw Error(Error::Kind::Unwritable, later_ ? "was made by a later version" : "is open elsewhere",
-                    file_.string(), "save under another name");
-    history_.endMerge();
-    savingAt_ = history_.position();
-    const bool as = !file.empty();
-    const fs::path target = as ? file : file_;
-    write(target, as, [this, target, as] {
-        if (as) {
-            file_ = target;
-            later_ = false;
-            lock_ = WriterLock(target);
-        }
-        savedAt_ = savingAt_;
-        if (!unsaved()) dropRecovery();
-        Q_EMIT fileChanged();
-        Q_EMIT saved(QString::fromStdString(target.string()));
-    });
-}
-
-void Session::startSavingCopy(const fs::path& file) {
-    finishSaving();
-    write(file, true, [this, file] { Q_EMIT savedCopy(QString::fromStdString(file.string())); });
-}
-
-void Session::write(const fs::path& file, bool fresh, const std::function<void()>& done) {
-    saving_ = true;
-    auto failure = std::make_shared<QString>();
-    afterSaving_ = [failure, done] {
-        if (failure->isEmpty()) done();
-        return *failure;
-    };
-    QPointer<Session> self(this);
-    saver_ = std::thread([self, failure, file, fresh, project = project()] {
-        try {
-            fresh ? saveProjectAs(project, file) : saveProject(project, file);
-        } catch (const std::exception& e) {
-            *failure = QString::fromUtf8(e.what());
-        }
-        if (qApp)
-            QMetaObject::invokeMethod(qApp, [self] {
-                if (self) self->finishSaving();
-            });
-    });
-}
-
-QString Session::endSaving() {
-    if (saver_.joinable()) saver_.join();
-    saving_ = false;
-    auto after = std::exchange(afterSaving_, nullptr);
-    return after ? after() : QString();
-}
-
-void Session::finishSaving() {
-    if (const QString failure = endSaving(); !failure.isEmpty()) Q_EMIT message(failure);
-}
-
-void Session::save() {
-    saveAs({});
-}
-
-void Session::saveAs(const fs::path& file) {
-    startSaving(file);
-    if (const QString failure = endSaving(); !failure.isEmpty()) throw std::runtime_error(failure.toStdString());
-}
-
-void Session::setAutosave(int seconds) {
-    autosave_.setInterval(std::max(1, seconds) * 1000);
-}
-
-void Session::setHistoryBudget(int64_t bytes) {
-    historyBudget_ = bytes;
-    history_.setBudget(bytes);
-}
-
-void Session::autosave() {
-    if (!unsaved()) return;
-    // A snapshot is a value: it is written aside while work goes on.
-    if (writer_.joinable()) writer_.join(); // long done: it started at the last interval
-    {
-        const std::lock_guard lock(autosaving_->mutex);
-        autosaving_->wanted = true;
-    }
-    QPointer<Session> self(this);
-    writer_ = std::thread([self, shared = autosaving_, project = project(), name = sessionName_, original = file_] {
-        QString failure;
-        try {
-            writeRecovery(project, recoveryFolder(), name, original);
-        } catch (const std::exception& e) {
-            failure = QString::fromUtf8(e.what());
-        }
-        {
-            const std::lock_guard lock(shared->mutex);
-            if (!shared->wanted) thallos::dropRecovery(recoveryFolder(), name);
-        }
-        if (!failure.isEmpty() && qApp)
-            QMetaObject::invokeMethod(qApp, [self, failure] {
-                if (self) Q_EMIT self->message(failure);
-            });
-    });
-}
-
-void Session::dropRecovery() {
-    const std::lock_guard lock(autosaving_->mutex);
-    autosaving_->wanted = false;
-    thallos::dropRecovery(recoveryFolder(), sessionName_);
 }
 
 bool Session::isChosen(Id id) const {
@@ -516,10 +357,11 @@ void Session::showShot(Id id) {
 }
 
 void Session::look(const Camera& camera) {
+    const bool first = !camera_;
     camera_ = camera;
     camera_->nearCut = 0;
     viewTimer_.start();
-    if (lookTimer_.isActive()) {
+    if (lookTimer_.isActive() && !first) {
         lookWaits_ = true;
         return;
     }

@@ -5,6 +5,7 @@
 #include <filesystem>
 #include <functional>
 #include <memory>
+#include <mutex>
 #include <optional>
 #include <thread>
 
@@ -32,7 +33,11 @@ struct HandSettings {
     float step = 0.5f;    // metres of an arrow key
 };
 
-struct Autosaving;
+// Between the interface's thread and the one that writes the recovery file.
+struct Autosaving {
+    std::mutex mutex;
+    bool wanted = false; // the project still has unsaved changes
+};
 
 class Session : public QObject {
     Q_OBJECT

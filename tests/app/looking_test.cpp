@@ -3,6 +3,9 @@
 
 #include <QLabel>
 #include <QListWidget>
+#include <QNativeGestureEvent>
+#include <QPointingDevice>
+#include <QWheelEvent>
 #include <gtest/gtest.h>
 
 #include "app/windows/find_box.h"
@@ -83,6 +86,25 @@ TEST(Looking, CtrlTurnsTheHeadAndMiddleShifts) {
     drag(shot, grip, grip + QPointF(40, 10), Qt::NoModifier, Qt::MiddleButton);
     EXPECT_EQ(camera().yaw, turned.yaw);
     EXPECT_NE(camera().position, turned.position);
+}
+
+TEST(Looking, ATrackpadShiftsWithTwoFingersAndPinchesNearer) {
+    ShotPane& shot = shotOfTheHouse();
+    const QPointF spot = onTheHouse(shot);
+    const Camera start = camera();
+    QWheelEvent two(spot, shot.mapToGlobal(spot), QPoint(24, 6), QPoint(), Qt::NoButton, Qt::NoModifier,
+                    Qt::ScrollUpdate, false);
+    QApplication::sendEvent(&shot, &two);
+    EXPECT_NE(camera().position, start.position);
+    EXPECT_EQ(camera().yaw, start.yaw) << "shifted, not turned";
+    session().dropLook();
+    V3f place;
+    onTheHouse(shot, &place);
+    const QPointingDevice pad("pad", 9, QInputDevice::DeviceType::TouchPad, QPointingDevice::PointerType::Finger,
+                              QInputDevice::Capability::Position, 2, 0);
+    QNativeGestureEvent pinch(Qt::ZoomNativeGesture, &pad, 2, spot, spot, shot.mapToGlobal(spot), 0.4, QPointF());
+    QApplication::sendEvent(&shot, &pinch);
+    EXPECT_LT((camera().position - place).length(), (start.position - place).length());
 }
 
 TEST(Looking, FramingBringsAThingIntoView) {

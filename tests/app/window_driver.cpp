@@ -66,6 +66,8 @@ void freshSite(bool house) {
     w.session().setVerb(Verb::Seat);
     settle();
     choosePlanAsMain(false);
+    // The plan as every test knows it, whatever the one before did to it.
+    w.planPane().frame({{-48, -34, 0}, {48, 38, 4}});
     w.shotPane().setFocus();
     ASSERT_TRUE(waitFor(
         [&] { return !w.shotPane().picture().image.isNull() && w.shotPane().picture().shot == w.session().shotId(); }));
