@@ -399,8 +399,24 @@ void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, Pane
     }
 }
 
+void Pane::hideEvent(QHideEvent*) {
+    giveUpDrag();
+}
+
+// A drag whose end never came: the pane went away, or a dialog took the release.
+void Pane::giveUpDrag() {
+    if (drag_ == Drag::None) return;
+    if (drag_ == Drag::Tool && tool_) tool_->cancel();
+    drag_ = Drag::None;
+    outline_.clear();
+    chosenByPress_ = {};
+    unsetCursor();
+    update();
+}
+
 void Pane::mouseMoveEvent(QMouseEvent* event) {
     const QPointF at = event->position();
+    if (event->buttons() == Qt::NoButton) giveUpDrag();
     if (drag_ == Drag::Tool && tool_) {
         PanePoint point = pick(at, event->modifiers());
         point.pressure = pressure_;
@@ -534,7 +550,7 @@ bool Pane::event(QEvent* event) {
         if (key->key() == Qt::Key_Tab && !(key->modifiers() & (Qt::ControlModifier | Qt::AltModifier))) {
             if (tool_ && tool_->busy())
                 tool_->key(*this, key);
-            else
+            else if (drag_ == Drag::None)
                 Q_EMIT swapRequested();
             return true;
         }

@@ -84,6 +84,7 @@ protected:
     void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent* event) override;
+    void hideEvent(QHideEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void keyReleaseEvent(QKeyEvent* event) override;
@@ -104,6 +105,7 @@ private:
     bool choosing() const; // no tool has the left button for itself
     std::vector<Id> framed() const;
     void probe();
+    void giveUpDrag();
     QPointF pressed_, clickedBefore_;
     QPolygonF outline_; // drawn round what is to be chosen; empty: a rectangle
     Id chosenByPress_, chosenBefore_;

@@ -34,9 +34,11 @@ Register::Register(Session& session, QWidget* parent) : QWidget(parent), session
     setAccessibleName(tr("Items"));
     connect(&session_, &Session::verbChanged, this, [this] {
         scroll_ = 0;
+        endRename(); // the rows are others
         refresh();
     });
     connect(&session_, &Session::projectChanged, this, [this] { refresh(); });
+    connect(&session_, &Session::fileChanged, this, &Register::endRename);
     connect(&session_, &Session::builtChanged, this, [this] { refresh(); });
     connect(&session_, &Session::chosenChanged, this, [this] {
         for (size_t i = 0; i < rows_.size(); ++i)
@@ -245,8 +247,17 @@ void Register::mousePressEvent(QMouseEvent* event) {
     choose(i, event->modifiers());
 }
 
+void Register::endRename() {
+    if (!edit_) return;
+    edit_->blockSignals(true);
+    edit_->hide();
+    edit_->deleteLater();
+}
+
 void Register::rename(int row) {
+    endRename();
     auto* edit = new QLineEdit(QString::fromStdString(rows_[row].item->name), this);
+    edit_ = edit;
     edit->setAccessibleName(tr("Name"));
     edit->setGeometry(QRect(40, static_cast<int>(rowRect(row).top()) + 3, 170, 22));
     edit->selectAll();

@@ -4,6 +4,8 @@
 #include <set>
 #include <unordered_map>
 
+#include <QLineEdit>
+#include <QPointer>
 #include <QWidget>
 
 #include "app/listing.h"
@@ -50,12 +52,14 @@ private:
     void toggle(const Item& item, bool lock);
     void choose(int row, Qt::KeyboardModifiers modifiers);
     void rename(int row);
+    void endRename(); // without a change
     Session& session_;
     std::vector<Row> rows_;
     std::set<Id> folded_;
     std::unordered_map<uint64_t, int64_t> counts_; // plants of each item
     QString title_, total_;
     int hover_ = -1, scroll_ = 0;
+    QPointer<QLineEdit> edit_; // of a name
 };
 
 } // namespace thallos

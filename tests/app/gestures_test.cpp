@@ -60,6 +60,23 @@ TEST(Gesture, AFigureIsDraggedAndTurned) {
     EXPECT_NEAR(std::abs(degrees(onlyOne<Figure>()->yaw)), 90, 4);
 }
 
+TEST(Gesture, ADragWhoseReleaseNeverCameIsGivenUp) {
+    freshSite();
+    Pane& plan = mainPane(Verb::Seat, true, "move");
+    const std::string before = documentHash();
+    const QPointF grip = at(plan, xy(house()->position));
+    moveTo(plan, grip, Qt::NoModifier, Qt::NoButton);
+    press(plan, grip);
+    for (int i = 1; i <= 5; ++i) moveTo(plan, grip + QPointF(8 * i, 3 * i));
+    EXPECT_NE(documentHash(), before);
+    EXPECT_TRUE(plan.busy());
+    moveTo(plan, grip + QPointF(60, 20), Qt::NoModifier, Qt::NoButton);
+    EXPECT_FALSE(plan.busy());
+    EXPECT_EQ(documentHash(), before);
+    EXPECT_FALSE(session().history().canUndo());
+    release(plan, grip);
+}
+
 TEST(Gesture, AClickWithoutADragMovesNothing) {
     freshSite();
     Pane& plan = mainPane(Verb::Seat, true, "move");

@@ -1,5 +1,6 @@
 // Hands that know no sense: a fixed storm of events on the real window.
 #include <QDialog>
+#include <QSplitter>
 #include <QTimer>
 #include <gtest/gtest.h>
 
@@ -97,6 +98,8 @@ TEST(Random, EventsNeitherCrashNorCorrupt) {
     session().hand = {};
     session().setNeutral(false);
     session().showAll();
+    window().findChild<QSplitter*>("rightColumn")->setSizes({216, 200, 300});
+    window().findChild<QSplitter*>("columns")->setSizes({800, 300});
     window().planPane().frame({{-48, -42, 0}, {48, 42, 4}});
     window().activateWindow();
 }

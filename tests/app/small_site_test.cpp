@@ -122,9 +122,8 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     picture("05-plant");
 
     // Morning light, a view of the house, kept.
-    verb(Verb::Light);
-    choosePlanAsMain(false);
     verb(Verb::Frame);
+    choosePlanAsMain(false);
     window().mainPane().setFocus();
     session().choose(house);
     key(Qt::Key_F);
