@@ -165,7 +165,7 @@ QWidget* PreferencesWindow::handPage() {
            180 / M_PI);
     number(tr("Arrow step"), ValueRange::length(0.01, 50, 0.5, true),
            tr("Of one arrow key; Shift ten times, Ctrl a tenth"), &h.step, 1);
-    form->addStretch();
+    form->addStretch(1);
     return page;
 }
 
@@ -193,7 +193,7 @@ QWidget* PreferencesWindow::cachePage() {
     });
     addPair(form, tr("Recent"), size);
     addPair(form, {}, empty);
-    form->addStretch();
+    form->addStretch(1);
     return page;
 }
 
