@@ -125,6 +125,7 @@ QWidget* PreferencesWindow::generalPage() {
            tr("Older steps of the history beyond this wait on disk"), &Preferences::historyMiB);
     number(tr("Autosave"), {5, 600, true, Dimension::Plain, "s", 0, 20},
            tr("Unsaved work is kept aside this long after a change, for recovery"), &Preferences::autosaveSeconds);
+    form->addStretch(1);
     return page;
 }
 
