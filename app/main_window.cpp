@@ -6,12 +6,8 @@
 #include <QAction>
 #include <QApplication>
 #include <QCloseEvent>
-#include <QComboBox>
-#include <QDialogButtonBox>
-#include <QFileDialog>
-#include <QFormLayout>
+#include <QFileInfo>
 #include <QLabel>
-#include <QLineEdit>
 #include <QMenuBar>
 #include <QMessageBox>
 #include <QPainter>
@@ -37,7 +33,6 @@
 #include "app/windows/preferences.h"
 #include "app/windows/render_dialog.h"
 #include "core/base/error.h"
-#include "core/exchange/foreign.h"
 
 namespace thallos {
 

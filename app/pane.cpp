@@ -54,13 +54,17 @@ QPolygonF Pane::groundLine(const std::vector<V2f>& points, bool closed) const {
     return out;
 }
 
-QPolygonF Pane::groundCircle(const V2f& centre, float radius) const {
+static std::vector<V2f> circle(const V2f& centre, float radius, int corners) {
     std::vector<V2f> points;
-    for (int i = 0; i < 48; ++i) {
-        const float a = 2 * kPi * static_cast<float>(i) / 48;
+    for (int i = 0; i < corners; ++i) {
+        const float a = 2 * kPi * static_cast<float>(i) / static_cast<float>(corners);
         points.push_back(centre + V2f(std::cos(a), std::sin(a)) * radius);
     }
-    return groundLine(points, true);
+    return points;
+}
+
+QPolygonF Pane::groundCircle(const V2f& centre, float radius) const {
+    return groundLine(circle(centre, radius, 48), true);
 }
 
 void Pane::drawChip(QPainter& painter, const QPointF& topLeft, const QString& text, const QFont& f) const {
@@ -144,14 +148,6 @@ void Pane::addSeen(const std::vector<V2f>& onGround, bool closed, std::vector<QP
 
 std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
     std::vector<QPolygonF> lines;
-    const auto circle = [&](const V2f& at, float radius, int corners) {
-        std::vector<V2f> points;
-        for (int i = 0; i < corners; ++i) {
-            const float a = 2 * kPi * static_cast<float>(i) / static_cast<float>(corners);
-            points.push_back(at + V2f(std::cos(a), std::sin(a)) * radius);
-        }
-        addSeen(points, true, lines);
-    };
     if (const auto* b = std::get_if<Building>(&item.body)) {
         for (const Polygon& o : outlinesOf(*b)) {
             std::vector<V3f> foot;
@@ -162,9 +158,9 @@ std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
             addSeen(foot, lines);
         }
     } else if (const auto* f = std::get_if<Figure>(&item.body))
-        circle(f->at, 0.4f, 24);
+        addSeen(circle(f->at, 0.4f, 24), true, lines);
     else if (const auto* w = std::get_if<Water>(&item.body))
-        circle(w->spot, 0.6f, 24);
+        addSeen(circle(w->spot, 0.6f, 24), true, lines);
     else if (const auto* d = std::get_if<Drift>(&item.body))
         for (const auto& a : d->areas) addSeen(smoothOutline(a), true, lines);
     else if (const auto* c = std::get_if<Clearing>(&item.body))
@@ -172,7 +168,7 @@ std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
     else if (const auto* p = std::get_if<Planting>(&item.body)) {
         const int one = session_.chosen() == item.id ? session_.specimen() : -1;
         for (size_t i = 0; i < p->specimens.size() && i < 400; ++i)
-            if (one < 0 || i == static_cast<size_t>(one)) circle(p->specimens[i].at, 0.5f, 12);
+            if (one < 0 || i == static_cast<size_t>(one)) addSeen(circle(p->specimens[i].at, 0.5f, 12), true, lines);
     } else if (const auto* m = std::get_if<Mark>(&item.body))
         addSeen(m->points, lines);
     return lines;

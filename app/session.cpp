@@ -341,7 +341,7 @@ Camera Session::camera() const {
 
 Shot Session::view() const {
     Shot s = shot();
-    s.camera.nearCut = nearCut_;
+    s.camera = camera();
     return s;
 }
 

@@ -96,7 +96,8 @@ std::optional<std::pair<float, float>> ShotPane::luminanceAt(const QPointF& at) 
     const Image& image = *picture_.radiance;
     const int x = std::clamp(static_cast<int>((at.x() - r.left()) / r.width() * image.width), 0, image.width - 1),
               y = std::clamp(static_cast<int>((at.y() - r.top()) / r.height() * image.height), 0, image.height - 1);
-    return std::pair(luminance(image.at(x, y)), picture_.ev100);
+    // Brightening afterwards moves what is middle grey.
+    return std::pair(luminance(image.at(x, y)), picture_.ev100 - session_.shot().finish.exposure);
 }
 
 void ShotPane::lookBy(const QPointF& pixels, Drag how, const QPointF&) {
@@ -145,6 +146,13 @@ void ShotPane::zoomBy(double steps, const QPointF& at) {
     session_.look(c);
 }
 
+// How far away a level camera sees all of a ball.
+static float distanceFor(const Camera& level, float radius) {
+    const Lens lens(level);
+    const float narrow = std::min(lens.right.length(), lens.up.length());
+    return radius * 1.15f * std::sqrt(1 + 1 / (narrow * narrow));
+}
+
 void ShotPane::frame(const Box3f& box) {
     if (box.isEmpty()) return;
     // From the side where the eye is now, far enough for the box to fit; where something stands between, from higher or
@@ -155,9 +163,7 @@ void ShotPane::frame(const Box3f& box) {
     const V3f away = c.position - middle;
     c.shift = 0;
     c.pitch = 0;
-    const Lens level(c);
-    const float narrow = std::min(level.right.length(), level.up.length());
-    const float back = radius * 1.15f * std::sqrt(1 + 1 / (narrow * narrow));
+    const float back = distanceFor(c, radius);
     const float side = xy(away).length() > 1e-3f ? std::atan2(away.x, away.y) : kPi;
     const float rise = std::clamp(std::atan2(away.z, xy(away).length()), radians(4), radians(60));
     const auto scene = engine_.scene();
@@ -195,9 +201,7 @@ void ShotPane::viewFrom(const Box3f& box, std::optional<double> bearing) {
     const float radius = std::max(box.size().length() / 2, 2.0f);
     c.shift = 0;
     c.pitch = 0;
-    const Lens level(c);
-    const float back =
-        radius * 1.15f * std::sqrt(1 + 1 / std::pow(std::min(level.right.length(), level.up.length()), 2.0f));
+    const float back = distanceFor(c, radius);
     if (bearing) {
         const float from = radians(static_cast<float>(*bearing));
         c.position = middle + V3f(std::sin(from), std::cos(from), 0.02f) * back;
@@ -216,8 +220,18 @@ void ShotPane::viewFrom(const Box3f& box, std::optional<double> bearing) {
 }
 
 bool ShotPane::walksWith(const QKeyEvent& event) const {
-    return !(event.modifiers() & Qt::ShiftModifier && !QString("WASD").contains(QChar(event.key() & 0x7f))) &&
-           event.key() < 128 && QString("WASDQE").contains(QChar(event.key()));
+    switch (event.key()) {
+    case Qt::Key_W:
+    case Qt::Key_A:
+    case Qt::Key_S:
+    case Qt::Key_D:
+        return true; // with Shift faster
+    case Qt::Key_Q:
+    case Qt::Key_E:
+        return !(event.modifiers() & Qt::ShiftModifier);
+    default:
+        return false;
+    }
 }
 
 void ShotPane::lookKey(QKeyEvent* event) {

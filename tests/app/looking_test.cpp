@@ -245,6 +245,17 @@ TEST(Probe, TellsWhatIsUnderThePointerWhileSpaceIsHeld) {
     EXPECT_NE(all.indexOf("stops from middle grey"), -1);
     QTest::keyRelease(&shot, Qt::Key_Space);
     EXPECT_FALSE(shot.probing());
+    // One stop brighter afterwards is one stop nearer to white.
+    const auto stops = [&] {
+        QTest::keyPress(&shot, Qt::Key_Space);
+        const QString line = shot.probed().last();
+        QTest::keyRelease(&shot, Qt::Key_Space);
+        return line.section(" · ", 1).section(' ', 0, 0).replace("−", "-").toDouble();
+    };
+    const double before = stops();
+    session().editShot("Brighter", [](Shot& s) { s.finish.exposure += 1; });
+    EXPECT_NEAR(stops(), before + 1, 0.11);
+    session().undo();
     EXPECT_TRUE(shot.probed().isEmpty());
 }
 
