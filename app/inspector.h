@@ -40,7 +40,8 @@ private:
     void lightRows();
     void frameRows();
     void finishRows();
-    // A value that every chosen item has for which `get` gives one: shown as mixed where they differ, set in all of them.
+    // A value that every chosen item has for which `get` gives one: shown as mixed where they differ, set in all of
+    // them.
     void itemRow(const QString& label, const ValueRange& range, const QString& tip,
                  const std::function<std::optional<double>(const Item&)>& get,
                  const std::function<void(Item&, double)>& set);

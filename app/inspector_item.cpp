@@ -5,6 +5,7 @@
 #include <QPainter>
 #include <QVBoxLayout>
 
+#include "app/figures.h"
 #include "app/inspector.h"
 #include "app/theme.h"
 #include "core/project/measure.h"
@@ -190,8 +191,8 @@ void Inspector::markRows(const Item& item) {
         const auto* mark = bodyOf<Mark>(session_.item(id));
         if (!mark) return QString();
         const Measures m = measure(mark->points);
-        QStringList text{tr("%1 m along it, %2 m in plan.").arg(m.length, 0, 'f', 2).arg(m.plan, 0, 'f', 2),
-                         tr("Rise %1 m, slope %2°.").arg(m.rise, 0, 'f', 2).arg(degrees(m.slope), 0, 'f', 1)};
+        QStringList text{tr("%1 along it, %2 in plan.").arg(lengthText(m.length), lengthText(m.plan)),
+                         tr("Rise %1, slope %2°.").arg(lengthText(m.rise)).arg(degrees(m.slope), 0, 'f', 1)};
         if (mark->points.size() > 2)
             text << tr("Last angle %1°, area %2 m².").arg(degrees(m.angle), 0, 'f', 1).arg(m.area, 0, 'f', 2);
         return text.join("\n");
@@ -288,7 +289,7 @@ void Inspector::driftRows(const Item& item) {
     const Id id = item.id;
     const auto* d = bodyOf<Drift>(&item);
     heading(QString::fromStdString(item.name),
-            tr("drift, %n area(s), %1 m²", nullptr, static_cast<int>(d->areas.size())).arg(area(*d), 0, 'f', 0));
+            tr("drift, %n area(s), %1", nullptr, static_cast<int>(d->areas.size())).arg(areaText(area(*d))));
     layout_->addWidget(new MixBar(session_, id, page_));
     bodyRow<Drift>(tr("Density"), {0.01, 60, true, Dimension::Plain, "/m²", 3, 6},
                    tr("Plants on a square metre; more or fewer appear, none moves"), &Drift::density);
@@ -296,10 +297,8 @@ void Inspector::driftRows(const Item& item) {
                    &Drift::spacing);
     bodyRow<Drift>(tr("Size spread"), ValueRange::percent(0, 0.8, 0.25), tr("How much plants differ in size"),
                    &Drift::sizeSpread);
-    bodyRow<Drift>(tr("Lean"), ValueRange::percent(0, 1, 0.15), tr("Upright, or leaning with the slope"),
-                   &Drift::lean);
-    bodyRow<Drift>(tr("Patches"), ValueRange::percent(0, 1, 0), tr("Even, or broken into patches"),
-                   &Drift::patchiness);
+    bodyRow<Drift>(tr("Lean"), ValueRange::percent(0, 1, 0.15), tr("Upright, or leaning with the slope"), &Drift::lean);
+    bodyRow<Drift>(tr("Patches"), ValueRange::percent(0, 1, 0), tr("Even, or broken into patches"), &Drift::patchiness);
     row(
         tr("Seed"), {1, 9999, false, Dimension::Plain, "", 0, 1}, tr("Another layout of the same planting"),
         [this, id] {

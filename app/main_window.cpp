@@ -22,6 +22,7 @@
 #include <tbb/global_control.h>
 
 #include "app/day_band.h"
+#include "app/figures.h"
 #include "app/inspector.h"
 #include "app/listing.h"
 #include "app/number_field.h"
@@ -72,12 +73,6 @@ QString minutesText(double seconds) {
     return QObject::tr("about %1 h a shot").arg(seconds / 3600, 0, 'f', 1);
 }
 
-QString spaced(int64_t n) {
-    QString s = QString::number(n);
-    for (int i = static_cast<int>(s.size()) - 3; i > 0; i -= 3) s.insert(i, QChar(0x2009));
-    return s;
-}
-
 } // namespace
 
 MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
@@ -88,6 +83,10 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     resize(1280, 800);
     setMinimumSize(1024, 640);
     setAcceptDrops(true);
+    session_.keyOf = [this](const QString& command) {
+        const QAction* action = commands_.action(command);
+        return action ? action->shortcut().toString(QKeySequence::NativeText) : QString();
+    };
     auto* central = new QWidget(this);
     setCentralWidget(central);
     auto* all = new QVBoxLayout(central);
@@ -243,7 +242,7 @@ void MainWindow::applyPreferences() {
         limit = std::make_unique<tbb::global_control>(tbb::global_control::max_allowed_parallelism, p.threads);
     session_.setAutosave(p.autosaveSeconds);
     session_.setHistoryBudget(int64_t(p.historyMiB) << 20);
-    ValueRow::showFeet(p.feet);
+    showFeet(p.feet);
     if (Theme::name() != p.theme) {
         Theme::load(p.theme);
         const Theme& t = Theme::now();
@@ -410,7 +409,7 @@ void MainWindow::refreshBar() {
     redo_->setToolTip(h.canRedo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(QString::fromStdString(h.redoName()))
                                   : tr("Nothing to redo"));
     QStringList parts;
-    if (session_.built()) parts << tr("%1 plants").arg(spaced(session_.built()->plantCount()));
+    if (session_.built()) parts << tr("%1 plants").arg(countText(session_.built()->plantCount()));
     parts << tr("%1 GiB").arg(static_cast<double>(embreeBytes()) / (1 << 30), 0, 'f', 2);
     if (passSeconds_ > 0) parts << minutesText(passSeconds_);
     cost_->setText(parts.join(" · "));

@@ -218,11 +218,13 @@ void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& whe
 void MainWindow::importHeights(const fs::path& file) {
     if (importing_) return tell(tr("Another file is being read; wait for it or stop it."));
     startReading(file);
-    importThread_ = std::thread([this, file] {
+    importThread_ = std::thread([this, file, progress = importProgress_] {
         HeightRaster raster;
         QString failure;
         try {
-            raster = thallos::importHeights(file);
+            raster = thallos::importHeights(file, 0, progress.get());
+        } catch (const Error& e) {
+            failure = e.kind() == Error::Kind::Cancelled ? tr("Stopped.") : QString::fromUtf8(e.what());
         } catch (const std::exception& e) {
             failure = QString::fromUtf8(e.what());
         }

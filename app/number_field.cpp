@@ -10,18 +10,11 @@
 #include <QStyle>
 #include <QWheelEvent>
 
+#include "app/figures.h"
 #include "app/theme.h"
 #include "core/base/error.h"
 
 namespace thallos {
-
-namespace {
-bool feet = false;
-}
-
-void ValueRow::showFeet(bool shown) {
-    feet = shown;
-}
 
 double ValueRow::unitFactor() const {
     return range_.dimension == Dimension::Percent ? 100 : range_.unit == "ft" ? 1 / 0.3048 : 1;
@@ -29,7 +22,7 @@ double ValueRow::unitFactor() const {
 
 ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& what, QWidget* parent)
     : QWidget(parent), label_(label), range_(range), value_(range.normal) {
-    if (feet && range_.unit == "m") range_.unit = "ft";
+    if (showsFeet() && range_.unit == "m") range_.unit = "ft";
     const auto text = [this](double v) {
         return QString::fromStdString(formatNumber(v * unitFactor(), range_.decimals));
     };

@@ -35,7 +35,6 @@ public:
     ValueRow(const QString& label, const ValueRange& range, const QString& tip, QWidget* parent = nullptr);
     void setValue(double value); // silent
     void setMixed(bool mixed);   // several values: none is shown until one is set
-    static void showFeet(bool feet); // lengths of rows made from now on
     double value() const { return value_; }
     QLineEdit* field() const { return field_; }
     bool sliding() const { return sliding_; }

@@ -10,6 +10,7 @@
 #include <QPainterPath>
 #include <QTabletEvent>
 
+#include "app/figures.h"
 #include "app/theme.h"
 #include "app/tool.h"
 #include "app/tools/drawing.h"
@@ -44,14 +45,10 @@ float Pane::groundAt(const V2f& p) const {
     return session_.built() ? session_.built()->field.at(p) : 0;
 }
 
-QPolygonF Pane::groundLine(const std::vector<V2f>& points, bool closed) const {
-    QPolygonF out;
-    const size_t n = points.size();
-    for (size_t i = 0; i < n + (closed ? 1 : 0); ++i) {
-        const V2f& p = points[i % n];
-        if (const auto s = toScreen({p.x, p.y, groundAt(p) + 0.05f})) out << *s;
-    }
-    return out;
+std::vector<QPolygonF> Pane::groundLine(const std::vector<V2f>& points, bool closed) const {
+    std::vector<QPolygonF> lines;
+    addSeen(points, closed, lines);
+    return lines;
 }
 
 static std::vector<V2f> circle(const V2f& centre, float radius, int corners) {
@@ -63,7 +60,7 @@ static std::vector<V2f> circle(const V2f& centre, float radius, int corners) {
     return points;
 }
 
-QPolygonF Pane::groundCircle(const V2f& centre, float radius) const {
+std::vector<QPolygonF> Pane::groundCircle(const V2f& centre, float radius) const {
     return groundLine(circle(centre, radius, 48), true);
 }
 
@@ -159,9 +156,14 @@ std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
         }
     } else if (const auto* f = std::get_if<Figure>(&item.body))
         addSeen(circle(f->at, 0.4f, 24), true, lines);
-    else if (const auto* w = std::get_if<Water>(&item.body))
+    else if (const auto* w = std::get_if<Water>(&item.body)) {
         addSeen(circle(w->spot, 0.6f, 24), true, lines);
-    else if (const auto* d = std::get_if<Drift>(&item.body))
+        const auto built = session_.built();
+        for (const WaterBody& body : built ? built->waters : std::vector<WaterBody>())
+            if (body.item == item.id)
+                for (const auto& [a, b] : *body.shore)
+                    addSeen({V3f(a.x, a.y, w->level), V3f(b.x, b.y, w->level)}, lines);
+    } else if (const auto* d = std::get_if<Drift>(&item.body))
         for (const auto& a : d->areas) addSeen(smoothOutline(a), true, lines);
     else if (const auto* c = std::get_if<Clearing>(&item.body))
         for (const auto& a : c->areas) addSeen(smoothOutline(a), true, lines);
@@ -195,13 +197,12 @@ void Pane::drawChosen(QPainter& painter) const {
         else
             painter.drawPolygon(outline_);
     }
-    for (const QPolygonF& l : lines) {
-        painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(Theme::now().field, 4, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-        painter.drawPolyline(l);
-        painter.setPen(QPen(Theme::now().accentText, 2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-        painter.drawPolyline(l);
-    }
+    // All halos first: a shore is made of many short lines.
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(Theme::now().field, 4, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    for (const QPolygonF& l : lines) painter.drawPolyline(l);
+    painter.setPen(QPen(Theme::now().accentText, 2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    for (const QPolygonF& l : lines) painter.drawPolyline(l);
 }
 
 void Pane::drawSnaps(QPainter& painter, const QPointF& topRight) const {
@@ -211,10 +212,10 @@ void Pane::drawSnaps(QPainter& painter, const QPointF& topRight) const {
     if (h.snap.ends) to << tr("ends");
     if (h.snap.items) to << tr("items");
     if (h.snap.edges) to << tr("edges");
-    if (h.snap.grid) to << tr("grid %1 m").arg(h.snap.gridStep);
+    if (h.snap.grid) to << tr("grid %1").arg(lengthText(h.snap.gridStep));
     if (h.snap.angle) to << tr("%1°").arg(degrees(h.snap.angleStep), 0, 'f', 0);
-    const QString text =
-        !h.snapping || to.isEmpty() ? tr("Snapping off (Ctrl+0)") : tr("Snaps to %1").arg(to.join(", "));
+    const QString text = !h.snapping || to.isEmpty() ? tr("Snapping off (%1)").arg(session_.keyOf("snap.on"))
+                                                     : tr("Snaps to %1").arg(to.join(", "));
     const double w = QFontMetricsF(typeface(Type::Small)).horizontalAdvance(text) + 20;
     drawChip(painter, topRight - QPointF(w, 0), text, typeface(Type::Small));
 }
@@ -261,11 +262,11 @@ void Pane::probe() {
         if (!p.part.empty() && item && p.part != item->name) head << text(p.part);
         probed_ << head.join(" · ");
         if (!p.material.empty()) probed_ << text(p.material);
-        QStringList where{tr("%1 m away").arg(p.distance, 0, 'f', 2), tr("slope %1°").arg(degrees(p.slope), 0, 'f', 1)};
+        QStringList where{tr("%1 away").arg(lengthText(p.distance)), tr("slope %1°").arg(degrees(p.slope), 0, 'f', 1)};
         probed_ << where.join(" · ");
-        QString height = tr("height %1 m").arg(p.position.z, 0, 'f', 2);
+        QString height = tr("height %1").arg(lengthText(p.position.z));
         if (p.onSite && std::abs(p.overGround) > 0.02f)
-            height += tr(", %1 m over the ground").arg(p.overGround, 0, 'f', 2);
+            height += tr(", %1 over the ground").arg(lengthText(p.overGround));
         probed_ << height;
     }
     if (const auto light = luminanceAt(last_)) {

@@ -43,9 +43,9 @@ public:
     virtual double metresPerPixel(const V3f& p) const = 0;
     // Brings a box of the site into view.
     virtual void frame(const Box3f& box) = 0;
-    // A circle on the ground as it appears here.
-    QPolygonF groundCircle(const V2f& centre, float radius) const;
-    QPolygonF groundLine(const std::vector<V2f>& points, bool closed) const;
+    // Lines on the ground as far as they are seen here: none runs past the eye.
+    std::vector<QPolygonF> groundCircle(const V2f& centre, float radius) const;
+    std::vector<QPolygonF> groundLine(const std::vector<V2f>& points, bool closed) const;
     float groundAt(const V2f& p) const;
     Session& session() const { return session_; }
     // A gesture that must not be broken by a key of the window is under way.

@@ -11,20 +11,11 @@
 #include <QShortcut>
 #include <QToolTip>
 
+#include "app/figures.h"
 #include "app/theme.h"
 #include "core/project/measure.h"
 
 namespace thallos {
-
-namespace {
-
-QString counted(int64_t n) { // thin spaces between thousands
-    QString s = QString::number(n);
-    for (int i = static_cast<int>(s.size()) - 3; i > 0; i -= 3) s.insert(i, QChar(0x2009));
-    return s;
-}
-
-} // namespace
 
 Register::Register(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setObjectName("register");
@@ -87,14 +78,14 @@ void Register::fill(Row& row) const {
         row.count = tr("%1 parts").arg(b->model->parts.size());
     } else if (std::holds_alternative<Figure>(body)) {
         row.icon = "leaf-seat-figure";
-        row.count = tr("1.75 m");
+        row.count = lengthText(1.75);
     } else if (const auto* p = std::get_if<BuildingPad>(&body)) {
         row.icon = "leaf-shape-level";
         if (const auto* b = bodyOf<Building>(session_.item(p->building)))
-            row.count = tr("%1 m").arg(b->position.z + p->rise, 0, 'f', 2);
+            row.count = lengthText(b->position.z + p->rise);
     } else if (const auto* w = std::get_if<Water>(&body)) {
         row.icon = "leaf-shape-water";
-        row.count = tr("%1 m").arg(w->level, 0, 'f', 2);
+        row.count = lengthText(w->level);
     } else if (std::holds_alternative<Clearing>(body))
         row.icon = "leaf-plant-clearing";
     else if (std::holds_alternative<Group>(body)) {
@@ -102,7 +93,7 @@ void Register::fill(Row& row) const {
         row.count = tr("%1 items").arg(leaves(session_.project(), {row.item->id}).size());
     } else if (const auto* m = std::get_if<Mark>(&body)) {
         row.icon = "ui-ruler";
-        row.count = tr("%1 m").arg(measure(m->points).length, 0, 'f', 2);
+        row.count = lengthText(measure(m->points).length);
     } else if (const auto* s = std::get_if<Shot>(&body)) {
         const int minutes = static_cast<int>(std::lround(s->daylight.time.hour * 60));
         row.icon = session_.verb() == Verb::Light ? "verb-light" : "verb-frame";
@@ -113,7 +104,7 @@ void Register::fill(Row& row) const {
     } else {
         row.icon = std::holds_alternative<Drift>(body) ? "leaf-plant-drift" : "leaf-plant-specimen";
         const auto known = counts_.find(row.item->id.value);
-        row.count = counted(known == counts_.end() ? 0 : known->second);
+        row.count = countText(known == counts_.end() ? 0 : known->second);
     }
 }
 
@@ -187,6 +178,21 @@ void Register::paintEvent(QPaintEvent*) {
                      QRectF(width() - 28.0, r.top() + 6, 16, 16));
         }
     }
+    if (drop_) {
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(t.ochre, 2));
+        const int shown = [&] { // the row of the group itself, when it can be seen
+            for (int i = 0; i < static_cast<int>(rows_.size()); ++i)
+                if (drop_->group && rows_[i].item->id == drop_->group) return i;
+            return -1;
+        }();
+        if (shown >= 0)
+            p.drawRect(rowRect(shown).adjusted(1, 1, -1, -1));
+        else {
+            const double y = rowRect(static_cast<int>(rows_.size())).top();
+            p.drawLine(QPointF(4, y), QPointF(width() - 4, y));
+        }
+    }
     if (rows_.empty()) {
         p.setPen(t.second);
         p.drawText(QRectF(12, 36, width() - 24, 28), Qt::AlignVCenter, tr("Nothing here yet."));
@@ -244,7 +250,35 @@ void Register::mousePressEvent(QMouseEvent* event) {
     }
     if (x > width() - 36) return toggle(*item, true);
     if (x > width() - 68) return toggle(*item, false);
-    choose(i, event->modifiers());
+    pressed_ = event->position();
+    // A press on one of several may begin a drag of all of them: it is chosen alone by the release.
+    if (!(session_.isChosen(item->id) && event->modifiers() == Qt::NoModifier)) choose(i, event->modifiers());
+}
+
+bool Register::draggable() const {
+    return std::none_of(session_.allChosen().begin(), session_.allChosen().end(),
+                        [this](Id id) { return !session_.item(id) || bodyOf<Shot>(session_.item(id)); });
+}
+
+Register::Drop Register::dropAt(const QPointF& p) const {
+    const int row = rowAt(p);
+    if (row < 0) return {};
+    const Item& item = *rows_[row].item;
+    if (std::holds_alternative<Group>(item.body) && !session_.isChosen(item.id)) return {item.id};
+    return {item.group};
+}
+
+void Register::mouseReleaseEvent(QMouseEvent* event) {
+    if (!pressed_ || event->button() != Qt::LeftButton) return;
+    const int row = rowAt(*pressed_);
+    pressed_.reset();
+    if (const auto drop = std::exchange(drop_, std::nullopt)) {
+        unsetCursor();
+        session_.edit(drop->group ? tr("Put into a group") : tr("Take out of a group"),
+                      regrouped(session_.project(), session_.allChosen(), drop->group));
+    } else if (row >= 0 && event->modifiers() == Qt::NoModifier)
+        choose(row, Qt::NoModifier);
+    update();
 }
 
 void Register::endRename() {
@@ -286,6 +320,14 @@ void Register::mouseDoubleClickEvent(QMouseEvent* event) {
     if (i >= 0 && event->position().x() < width() - 68) rename(i);
 }
 void Register::mouseMoveEvent(QMouseEvent* event) {
+    if (!(event->buttons() & Qt::LeftButton)) {
+        pressed_.reset();
+        drop_.reset();
+    }
+    if (pressed_ && (drop_ || (*pressed_ - event->position()).manhattanLength() > 6) && draggable()) {
+        drop_ = dropAt(event->position());
+        setCursor(Qt::ClosedHandCursor);
+    }
     hover_ = rowAt(event->position());
     update();
 }

@@ -28,6 +28,7 @@ public:
 protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent*) override;
@@ -50,6 +51,12 @@ private:
     QRectF rowRect(int i) const;
     // Of the row's item, or of all chosen ones when it is one of them.
     void toggle(const Item& item, bool lock);
+    // Rows that are dragged go into the group they are dropped on or in; on the empty place below, out of all groups.
+    struct Drop {
+        Id group; // none: out of all
+    };
+    Drop dropAt(const QPointF& p) const;
+    bool draggable() const; // what is chosen
     void choose(int row, Qt::KeyboardModifiers modifiers);
     void rename(int row);
     void endRename(); // without a change
@@ -59,7 +66,9 @@ private:
     std::unordered_map<uint64_t, int64_t> counts_; // plants of each item
     QString title_, total_;
     int hover_ = -1, scroll_ = 0;
-    QPointer<QLineEdit> edit_; // of a name
+    std::optional<QPointF> pressed_; // on a row
+    std::optional<Drop> drop_;       // of the drag under way
+    QPointer<QLineEdit> edit_;       // of a name
 };
 
 } // namespace thallos

@@ -152,6 +152,8 @@ public:
     const HeightField* ground() const { return built_ ? &built_->natural : nullptr; }
 
     HandSettings hand;
+    // The key of a command as it is now, to be named in hints; the window sets it.
+    std::function<QString(const QString& command)> keyOf = [](const QString&) { return QString(); };
     void handChanged() { Q_EMIT handSettingsChanged(); }
 
 signals:

@@ -3,6 +3,7 @@
 #include <QKeyEvent>
 #include <QPainter>
 
+#include "app/figures.h"
 #include "app/pane.h"
 #include "app/theme.h"
 #include "app/tool.h"
@@ -326,12 +327,14 @@ void ShotPane::paintEvent(QPaintEvent*) {
                         : std::abs(aspect - 1.5) < 0.01    ? "3:2"
                         : std::abs(aspect - 0.8) < 0.01    ? "4:5"
                                                            : QString::number(aspect, 'f', 2) + ":1";
-        QString text = tr("%1 · %2 mm · eye %3 m · %4")
+        QString text = tr("%1 · %2 mm · eye %3 · %4")
                            .arg(item ? QString::fromStdString(item->name) : tr("No shot"))
                            .arg(shot.camera.focal, 0, 'f', 0)
-                           .arg(eye, 0, 'f', 2)
+                           .arg(lengthText(eye))
                            .arg(ratio);
-        if (session_.looking()) text += tr(" · looking around: K keeps, B goes back");
+        if (session_.looking())
+            text += tr(" · looking around: %1 keeps, %2 goes back")
+                        .arg(session_.keyOf("look.keep"), session_.keyOf("look.drop"));
         painter.setFont(typeface(Type::Medium));
         const double w = QFontMetricsF(painter.font()).horizontalAdvance(text) + 24;
         painter.setPen(Qt::NoPen);

@@ -65,8 +65,7 @@ Tools::Tools(Session& session) : session_(session) {
     add(Verb::Seat, {"drop", toolText("Drop"), "leaf-seat-drop",
                      toolText("Set the chosen building down on the ground under it"), "G", nullptr, [this] {
                          bool any = false;
-                         for (const Id id : session_.chosenLeaves())
-                             any = any || bodyOf<Building>(session_.item(id));
+                         for (const Id id : session_.chosenLeaves()) any = any || bodyOf<Building>(session_.item(id));
                          if (!any || !session_.built()) {
                              Q_EMIT session_.message(toolText("Choose a building first, then drop it."));
                              return;

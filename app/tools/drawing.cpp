@@ -2,6 +2,7 @@
 
 #include <cmath>
 
+#include "app/figures.h"
 #include "app/pane.h"
 #include "app/theme.h"
 #include "core/project/measure.h"
@@ -49,16 +50,15 @@ void drawMeasured(QPainter& p, const Pane& pane, const std::vector<V3f>& points,
     if (pane.compact() || line.size() != static_cast<qsizetype>(points.size())) return;
     for (qsizetype i = 1; i < line.size(); ++i) {
         const float length = (points[i] - points[i - 1]).length();
-        drawTag(p, (line[i] + line[i - 1]) / 2 + QPointF(6, -22), toolText("%1 m").arg(length, 0, 'f', 2));
+        drawTag(p, (line[i] + line[i - 1]) / 2 + QPointF(6, -22), lengthText(length));
     }
     if (!whole || points.size() < 2) return;
     const Measures m = measure(points);
-    QStringList text{toolText("%1 m in plan").arg(m.plan, 0, 'f', 2), toolText("rise %1 m").arg(m.rise, 0, 'f', 2),
+    QStringList text{toolText("%1 in plan").arg(lengthText(m.plan)), toolText("rise %1").arg(lengthText(m.rise)),
                      toolText("slope %1°").arg(degrees(m.slope), 0, 'f', 1)};
     if (points.size() > 2) {
-        text.prepend(toolText("%1 m in all").arg(m.length, 0, 'f', 2));
-        text << toolText("angle %1°").arg(degrees(m.angle), 0, 'f', 1)
-             << toolText("area %1 m²").arg(m.area, 0, 'f', m.area < 100 ? 2 : 0);
+        text.prepend(toolText("%1 in all").arg(lengthText(m.length)));
+        text << toolText("angle %1°").arg(degrees(m.angle), 0, 'f', 1) << toolText("area %1").arg(areaText(m.area));
     }
     drawTag(p, line.back() + QPointF(14, 10), text.join(" · "));
 }

@@ -49,7 +49,9 @@ public:
     }
     QString hint() const override {
         return toolText(
-            "Drag to look around · W A S D walk · wheel goes nearer · K keeps the view in the shot, B goes back to it");
+                   "Drag to look around · W A S D walk · wheel goes nearer · %1 keeps the view in the shot, %2 goes "
+                   "back to it")
+            .arg(session_.keyOf("look.keep"), session_.keyOf("look.drop"));
     }
 
 private:

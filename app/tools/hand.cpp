@@ -4,6 +4,7 @@
 
 #include <QKeyEvent>
 
+#include "app/figures.h"
 #include "app/theme.h"
 #include "app/tools/drawing.h"
 #include "app/tools/makers.h"
@@ -190,6 +191,7 @@ public:
         p.drawPolygon(QPolygonF({h.centre + QPointF(0, -5), h.centre + QPointF(5, 0), h.centre + QPointF(0, 5),
                                  h.centre + QPointF(-5, 0)}));
         if (grip_ == Grip::None || !moved_) return;
+        drawPlumb(p, pane);
         // What it was drawn to, and how far it went.
         if (snapped_.kind != SnapKind::None) {
             const V3f to(snapped_.at.x, snapped_.at.y, pane.groundAt(snapped_.at));
@@ -259,6 +261,22 @@ private:
             ++n;
         }
         return n == 1 ? one : n ? std::optional<V3f>(box.center()) : std::nullopt;
+    }
+    // Where what hangs over the ground, or sinks into it, has its foot.
+    void drawPlumb(QPainter& p, const Pane& pane) const {
+        if (grip_ != Grip::Free && grip_ != Grip::Level && grip_ != Grip::Up) return;
+        const V3f at = pivot_ + movement_.by;
+        const V3f foot(at.x, at.y, pane.groundAt(xy(at)));
+        const auto a = pane.toScreen(at), b = pane.toScreen(foot);
+        if (!a || !b) return;
+        haloLine(p, {*a, *b}, Theme::now().ochre, 1.4, Qt::DashLine);
+        for (const QPolygonF& l : pane.groundCircle(xy(at), static_cast<float>(6 * pane.metresPerPixel(foot))))
+            haloLine(p, l, Theme::now().ochre, 1.4);
+        if (QLineF(*a, *b).length() < 24) return;
+        const float over = at.z - foot.z;
+        drawTag(p, (*a + *b) / 2 + QPointF(8, -10),
+                (over < 0 ? toolText("%1 under the ground") : toolText("%1 over the ground"))
+                    .arg(lengthText(std::abs(over))));
     }
     float axesTurn() const {
         if (!session_.hand.ownAxes) return 0;
@@ -508,13 +526,11 @@ private:
         else if (grip_ == Grip::Size)
             text = toolText("× %1").arg(movement_.size, 0, 'f', 3);
         else if (grip_ == Grip::Up)
-            text = toolText("up %1 m").arg(movement_.by.z, 0, 'f', 2);
+            text = toolText("up %1").arg(lengthText(movement_.by.z));
         else {
-            text = toolText("%1 m · E %2 N %3")
-                       .arg(movement_.by.length(), 0, 'f', 2)
-                       .arg(movement_.by.x, 0, 'f', 2)
-                       .arg(movement_.by.y, 0, 'f', 2);
-            if (movement_.by.z != 0) text += toolText(" U %1").arg(movement_.by.z, 0, 'f', 2);
+            text = toolText("%1 · E %2 N %3")
+                       .arg(lengthText(movement_.by.length()), lengthText(movement_.by.x), lengthText(movement_.by.y));
+            if (movement_.by.z != 0) text += toolText(" U %1").arg(lengthText(movement_.by.z));
         }
         return typed_.isEmpty() ? text : text + "   " + typed_ + "▏";
     }

@@ -145,7 +145,7 @@ public:
         if (drawn_.empty()) return;
         std::vector<V2f> line = drawn_;
         if (at_ && at_->ground) line.push_back(xy(*at_->ground));
-        haloLine(p, pane.groundLine(line, false), Theme::now().accent);
+        for (const QPolygonF& l : pane.groundLine(line, false)) haloLine(p, l, Theme::now().accent);
         for (const V2f& q : drawn_)
             if (const auto s = pane.toScreen({q.x, q.y, pane.groundAt(q) + 0.05f})) drawHandle(p, *s, false);
     }

@@ -4,6 +4,7 @@
 
 #include <QKeyEvent>
 
+#include "app/figures.h"
 #include "app/theme.h"
 #include "app/tools/drawing.h"
 
@@ -57,10 +58,10 @@ public:
         if (!at_ || !at_->ground || pane.compact()) return;
         const Brush& b = tools_.brushes.of(kind_);
         const V2f c = xy(*at_->ground);
-        haloLine(p, pane.groundCircle(c, b.radius), Theme::now().accent);
+        for (const QPolygonF& l : pane.groundCircle(c, b.radius)) haloLine(p, l, Theme::now().accent);
         if (b.falloff > 0.02f && b.falloff < 0.98f) {
             p.setPen(QPen(Theme::now().accent, 1, Qt::DashLine));
-            p.drawPolyline(pane.groundCircle(c, b.radius * (1 - b.falloff)));
+            for (const QPolygonF& l : pane.groundCircle(c, b.radius * (1 - b.falloff))) p.drawPolyline(l);
         }
         const auto middle = pane.toScreen(*at_->ground);
         if (!middle) return;
@@ -73,10 +74,9 @@ public:
         const float z = site->field.at(c), bare = HeightField{site->field.grid, site->bare}.at(c);
         const QPointF corner = *middle + QPointF(56, -50);
         p.drawLine(*middle, corner + QPointF(0, 18));
-        const QString a = toolText("%1 m").arg(z, 0, 'f', 2),
-                      d = toolText("%1 m %2 survey")
-                              .arg(std::abs(z - bare), 0, 'f', 2)
-                              .arg(z >= bare ? toolText("above") : toolText("below"));
+        const QString a = lengthText(z),
+                      d = toolText("%1 %2 survey")
+                              .arg(lengthText(std::abs(z - bare)), z >= bare ? toolText("above") : toolText("below"));
         p.setBrush(Theme::now().field);
         p.setPen(QPen(Theme::now().ink, 1));
         p.drawRoundedRect(QRectF(corner, QSizeF(124, 36)), 3, 3);

@@ -163,12 +163,12 @@ HeightRaster unpackHeights(const std::string& bytes) {
     return r;
 }
 
-HeightRaster importHeights(const fs::path& file, float pngHeight, const ForeignLimits& limits) {
+HeightRaster importHeights(const fs::path& file, float pngHeight, Progress* progress, const ForeignLimits& limits) {
     std::error_code e;
     if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
     const Scratch scratch;
     const fs::path out = scratch / "heights";
-    runChild({"heights", fs::absolute(file).string(), out.string(), std::to_string(pngHeight)}, file, limits, nullptr,
+    runChild({"heights", fs::absolute(file).string(), out.string(), std::to_string(pngHeight)}, file, limits, progress,
              scratch);
     return unpackHeights(readFile(out));
 }

@@ -31,7 +31,9 @@ struct HeightRaster {
     std::vector<float> values; // NaN where unknown
 };
 // GeoTIFF, ASCII grid, HGT, or PNG, whose full white then means `pngHeight` metres.
-HeightRaster importHeights(const std::filesystem::path& file, float pngHeight = 0, const ForeignLimits& limits = {});
+// Throws as importModel() does.
+HeightRaster importHeights(const std::filesystem::path& file, float pngHeight = 0, Progress* progress = nullptr,
+                           const ForeignLimits& limits = {});
 // By extension: .tif (GeoTIFF, float), .asc (ASCII grid), .png (16 bit; lowest to highest).
 void exportHeights(const std::filesystem::path& file, const HeightRaster& raster, const V2f& origin,
                    const ForeignLimits& limits = {});

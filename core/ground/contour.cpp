@@ -2,6 +2,7 @@
 #include <cmath>
 
 #include "core/ground/ground.h"
+#include "core/ground/level_cut.h"
 
 namespace thallos {
 
@@ -31,9 +32,7 @@ std::vector<Contour> contours(const HeightField& field, const Box2f& window, flo
     std::vector<Contour> out;
     for (int k = first; k <= last; ++k) out.push_back({static_cast<float>(k) * interval, {}});
 
-    auto place = [&](float x, float y) {
-        return grid.place((from)*step) + V2f(x, y) * (cell * static_cast<float>(step));
-    };
+    auto place = [&](const V2f& p) { return grid.place((from)*step) + p * (cell * static_cast<float>(step)); };
     for (int y = 0; y + 1 < h; ++y)
         for (int x = 0; x + 1 < w; ++x) {
             const float c[4] = {z[static_cast<size_t>(y) * w + x], z[static_cast<size_t>(y) * w + x + 1],
@@ -43,17 +42,10 @@ std::vector<Contour> contours(const HeightField& field, const Box2f& window, flo
                 const float level = static_cast<float>(k) * interval;
                 if (level > hi) break;
                 V2f cut[4];
-                int n = 0;
-                for (int e = 0; e < 4; ++e) {
-                    const float a = c[e], b = c[(e + 1) % 4];
-                    if ((a < level) == (b < level)) continue;
-                    const float t = (level - a) / (b - a);
-                    const float fx = static_cast<float>(x), fy = static_cast<float>(y);
-                    const V2f corner[4] = {{fx, fy}, {fx + 1, fy}, {fx + 1, fy + 1}, {fx, fy + 1}};
-                    const V2f p = corner[e] + (corner[(e + 1) % 4] - corner[e]) * t;
-                    cut[n++] = place(p.x, p.y);
-                }
-                for (int i = 0; i + 1 < n; i += 2) out[k - first].segments.emplace_back(cut[i], cut[i + 1]);
+                const int n = levelCut(c, level, cut);
+                const V2f corner(static_cast<float>(x), static_cast<float>(y));
+                for (int i = 0; i < n; i += 2)
+                    out[k - first].segments.emplace_back(place(corner + cut[i]), place(corner + cut[i + 1]));
             }
         }
     return out;

@@ -85,6 +85,8 @@ struct Water {
 // The cells under water that hang together with the spot, with a rim of dry cells so that the sheet runs into the bank.
 // Empty when the spot is dry.
 Mesh waterSheet(const HeightField& field, const Water& water);
+// Its edge where it meets the ground, as line segments in plan.
+std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water& water);
 
 // Land from the site's border to `radius` metres out, with the border's own heights at its rim.
 Mesh farLand(const HeightField& field, uint64_t seed, float radius = 14000);

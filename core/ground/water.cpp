@@ -2,22 +2,25 @@
 #include <cmath>
 
 #include "core/ground/ground.h"
+#include "core/ground/level_cut.h"
 
 namespace thallos {
 
-Mesh waterSheet(const HeightField& field, const Water& water) {
-    Mesh mesh;
+namespace {
+
+// Those under water that hang together with the spot, and a rim of dry ones around them, in no order.
+std::vector<V2i> wetCells(const HeightField& field, const Water& water) {
     const GroundGrid& grid = field.grid;
     const V2i spot(static_cast<int>(std::floor((water.spot.x - grid.origin.x) / grid.cell)),
                    static_cast<int>(std::floor((water.spot.y - grid.origin.y) / grid.cell)));
     auto inside = [&](int x, int y) { return x >= 0 && y >= 0 && x < grid.cells.x && y < grid.cells.y; };
-    if (!inside(spot.x, spot.y)) return mesh;
+    if (!inside(spot.x, spot.y)) return {};
     auto wet = [&](int x, int y) {
         for (int k = 0; k < 4; ++k)
             if (field.sample(x + (k & 1), y + (k >> 1)) < water.level) return true;
         return false;
     };
-    if (!wet(spot.x, spot.y)) return mesh;
+    if (!wet(spot.x, spot.y)) return {};
 
     std::vector<char> seen(static_cast<size_t>(grid.cells.x) * grid.cells.y);
     std::vector<V2i> open{spot}, cells;
@@ -36,6 +39,29 @@ Mesh waterSheet(const HeightField& field, const Water& water) {
             open.push_back(n);
         }
     }
+    return cells;
+}
+
+} // namespace
+
+std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water& water) {
+    std::vector<std::pair<V2f, V2f>> line;
+    for (const V2i& c : wetCells(field, water)) {
+        const float corner[4] = {field.sample(c.x, c.y), field.sample(c.x + 1, c.y), field.sample(c.x + 1, c.y + 1),
+                                 field.sample(c.x, c.y + 1)};
+        V2f cut[4];
+        const int n = levelCut(corner, water.level, cut);
+        for (int i = 0; i < n; i += 2)
+            line.emplace_back(field.grid.place(c) + cut[i] * field.grid.cell,
+                              field.grid.place(c) + cut[i + 1] * field.grid.cell);
+    }
+    return line;
+}
+
+Mesh waterSheet(const HeightField& field, const Water& water) {
+    Mesh mesh;
+    const GroundGrid& grid = field.grid;
+    std::vector<V2i> cells = wetCells(field, water);
     // Runs of cells in a row become one quad each: a sheet of few triangles without gaps in between.
     std::sort(cells.begin(), cells.end(),
               [](const V2i& a, const V2i& b) { return a.y != b.y ? a.y < b.y : a.x < b.x; });

@@ -189,13 +189,15 @@ private:
                 for (const WaterBody& w : previous_->waters)
                     if (w.item == item->id && w.water.level == water->level && w.water.spot == water->spot) same = &w;
             if (same && moved) out_->watersStale = true;
-            WaterBody body{item->id, *water, nullptr, {}};
+            WaterBody body{item->id, *water, nullptr, {}, nullptr};
             if (same) {
                 body.sheet = same->sheet;
                 body.box = same->box;
+                body.shore = same->shore;
             } else {
                 body.sheet = std::make_shared<const Mesh>(waterSheet(out_->field, *water));
                 for (const V3f& p : body.sheet->positions) body.box.extendBy(xy(p));
+                body.shore = std::make_shared<const std::vector<std::pair<V2f, V2f>>>(shoreLine(out_->field, *water));
             }
             out_->waters.push_back(std::move(body));
         }

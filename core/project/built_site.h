@@ -23,7 +23,8 @@ struct WaterBody {
     Id item;
     Water water;
     std::shared_ptr<const Mesh> sheet;
-    Box2f box; // of the sheet
+    Box2f box;                                                     // of the sheet
+    std::shared_ptr<const std::vector<std::pair<V2f, V2f>>> shore; // segments in plan
 };
 
 // Immutable once built; shared between the panes, the tracer and the drawings.

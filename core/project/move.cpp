@@ -124,7 +124,8 @@ Project withCopies(const Project& project, const std::vector<std::shared_ptr<con
                 copy(*item, mine);
             }
     for (auto& slot : out.items) {
-        const bool isCopy = std::any_of(known.begin(), known.end(), [&](const auto& k) { return k.second == slot->id; });
+        const bool isCopy =
+            std::any_of(known.begin(), known.end(), [&](const auto& k) { return k.second == slot->id; });
         if (!isCopy || !slot->group) continue;
         Item item = *slot;
         item.group = copyOf(item.group);

@@ -1,5 +1,5 @@
-// Moving, turning, sizing, copying and lining up items of the document. Pure functions of the project before; everything
-// that stands on the ground or over it does so afterwards.
+// Moving, turning, sizing, copying and lining up items of the document. Pure functions of the project before;
+// everything that stands on the ground or over it does so afterwards.
 #pragma once
 
 #include <optional>
@@ -20,7 +20,8 @@ struct Movement {
     float turn = 0; // radians, counter-clockwise, about the pivot
     float size = 1; // about the pivot; a figure, water and a shot keep their size
     V2f pivot{0};
-    bool toGround = true; // what stood on the ground or over it does so at the new place; else heights change by `by.z` alone
+    // What stood on the ground or over it does so at the new place; else heights change by `by.z` alone.
+    bool toGround = true;
 };
 
 // Moves items (groups: what they hold) of a project as it was before the drag. Locked ones stay. Of a Planting with

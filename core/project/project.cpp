@@ -73,8 +73,7 @@ Project removed(const Project& project, Id id) {
     for (const Item* d : dependents(project, id)) gone.push_back(d->id);
     const Item* item = find(project, id);
     Id group = item ? item->group : Id{};
-    std::erase_if(out.items,
-                  [&](const auto& i) { return std::find(gone.begin(), gone.end(), i->id) != gone.end(); });
+    std::erase_if(out.items, [&](const auto& i) { return std::find(gone.begin(), gone.end(), i->id) != gone.end(); });
     // A group that held nothing else goes with it.
     while (group && dependents(out, group).empty()) {
         const Item* empty = find(out, group);
@@ -132,6 +131,21 @@ Project grouped(const Project& project, const std::string& name, const std::vect
         slot = std::make_shared<const Item>(std::move(item));
     }
     if (group) *group = made;
+    return out;
+}
+
+Project regrouped(const Project& project, const std::vector<Id>& ids, Id group) {
+    std::vector<Id> around; // the group and those that hold it
+    for (const Item* g = find(project, group); g; g = find(project, g->group)) around.push_back(g->id);
+    Project out = project;
+    for (auto& slot : out.items) {
+        const bool named = std::find(ids.begin(), ids.end(), slot->id) != ids.end();
+        const bool holds = std::find(around.begin(), around.end(), slot->id) != around.end();
+        if (!named || holds || slot->group == group || std::holds_alternative<Shot>(slot->body)) continue;
+        Item item = *slot;
+        item.group = group;
+        slot = std::make_shared<const Item>(std::move(item));
+    }
     return out;
 }
 

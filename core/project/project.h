@@ -131,6 +131,8 @@ Id outermost(const Project& project, Id id);
 std::vector<Id> leaves(const Project& project, const std::vector<Id>& ids);
 // In a new group, which belongs to the group that all of them share, if there is one.
 Project grouped(const Project& project, const std::string& name, const std::vector<Id>& ids, Id* group = nullptr);
+// The items belong to `group` from now on, or to none. Those that hold that group, and shots, stay where they are.
+Project regrouped(const Project& project, const std::vector<Id>& ids, Id group);
 // Without the group; what it held belongs to the group around it.
 Project ungrouped(const Project& project, Id group);
 

@@ -33,8 +33,8 @@ struct Snapped {
 };
 
 // The correction for `points` that move together, each by itself within `reach` metres of a target: ends come before
-// items, items before edges, and what is nearest among its own. The grid draws the first point alone, from any distance,
-// and only when nothing else does. No points: none.
+// items, items before edges, and what is nearest among its own. The grid draws the first point alone, from any
+// distance, and only when nothing else does. No points: none.
 Snapped snap(const std::vector<V2f>& points, const SnapTargets& targets, const SnapSettings& settings, float reach);
 
 // The nearest multiple of the step, when snapping of angles is on.

@@ -76,6 +76,25 @@ TEST(List, EyeAndLockAreClickedWithoutChoosing) {
     EXPECT_EQ(session().chosenItem()->name, "C");
 }
 
+TEST(List, RowsAreDraggedIntoGroupsAndOut) {
+    Register& list = listOfThree();
+    Id group;
+    session().edit("Group", grouped(session().project(), "Copse", {named("C")->id}, &group));
+    // Rows: A, B, Copse, C in it.
+    session().chooseAll({named("A")->id, named("B")->id});
+    const std::string before = documentHash();
+    drag(list, onRow(list, 0, 200), onRow(list, 2, 200));
+    EXPECT_EQ(named("A")->group, group);
+    EXPECT_EQ(named("B")->group, group) << "all that is chosen goes along";
+    expectOneStep(before);
+    // Rows: Copse, A, B, C. Dropped below all rows: out again, alone.
+    click(list, onRow(list, 1, 200));
+    EXPECT_EQ(session().allChosen().size(), 1u) << "a click without a drag chooses one";
+    drag(list, onRow(list, 1, 200), onRow(list, 5, 200));
+    EXPECT_FALSE(named("A")->group);
+    EXPECT_EQ(named("B")->group, group);
+}
+
 TEST(List, RenamingByKeyAndByDoubleClick) {
     Register& list = listOfThree();
     session().choose(named("B")->id);

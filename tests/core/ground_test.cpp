@@ -194,6 +194,13 @@ TEST(Water, FillsOneHollowAndNotTheOther) {
     g = dab(g, buildNatural(g), {BrushKind::Lower, 8, 2, 0.5f}, {20, 0});
     const HeightField f = buildNatural(g);
     const Mesh sheet = waterSheet(f, {{-20, 0}, -0.5f});
+    const auto shore = shoreLine(f, {{-20, 0}, -0.5f});
+    EXPECT_GT(shore.size(), 20u);
+    for (const auto& [a, b] : shore) {
+        EXPECT_NEAR(f.at(a), -0.5f, 0.02f);
+        EXPECT_NEAR(f.at(b), -0.5f, 0.02f);
+        EXPECT_LT(a.x, 0) << "none of the other hollow";
+    }
     ASSERT_FALSE(sheet.empty());
     for (const V3f& p : sheet.positions) {
         EXPECT_EQ(p.z, -0.5f);

@@ -41,6 +41,20 @@ TEST(Group, HoldsItsLeavesDownToTheLast) {
     EXPECT_EQ(outermost(p, idOf(p, "Pond")), idOf(p, "Pond"));
 }
 
+TEST(Group, ItemsGoIntoAndOutOfGroupsButNeverIntoThemselves) {
+    Id front;
+    Project p = nested(&front);
+    const Id people = idOf(p, "People"), pond = idOf(p, "Pond"), shot = itemsOf<Shot>(p).front()->id;
+    p = regrouped(p, {pond, shot}, people);
+    EXPECT_EQ(find(p, pond)->group, people);
+    EXPECT_FALSE(find(p, shot)->group);
+    EXPECT_EQ(regrouped(p, {front}, people), p) << "a group does not hold itself";
+    EXPECT_EQ(regrouped(p, {pond}, people), p) << "it is there already";
+    p = regrouped(p, {people}, {});
+    EXPECT_FALSE(find(p, people)->group);
+    EXPECT_NO_THROW(check(p));
+}
+
 TEST(Group, HidesAndLocksWhatItHolds) {
     Id front;
     Project p = nested(&front);

@@ -1,0 +1,38 @@
+#include "app/figures.h"
+
+#include <QCoreApplication>
+
+namespace thallos {
+
+namespace {
+constexpr double kFoot = 0.3048;
+bool feet = false;
+} // namespace
+
+void showFeet(bool shown) {
+    feet = shown;
+}
+
+bool showsFeet() {
+    return feet;
+}
+
+QString lengthText(double metres, int decimals) {
+    return feet ? QCoreApplication::translate("Figures", "%1 ft").arg(metres / kFoot, 0, 'f', decimals)
+                : QCoreApplication::translate("Figures", "%1 m").arg(metres, 0, 'f', decimals);
+}
+
+QString areaText(double squareMetres) {
+    const double shown = feet ? squareMetres / (kFoot * kFoot) : squareMetres;
+    const int decimals = shown < 100 ? 2 : 0;
+    return feet ? QCoreApplication::translate("Figures", "%1 ft²").arg(shown, 0, 'f', decimals)
+                : QCoreApplication::translate("Figures", "%1 m²").arg(shown, 0, 'f', decimals);
+}
+
+QString countText(int64_t n) {
+    QString s = QString::number(n);
+    for (int i = static_cast<int>(s.size()) - 3; i > 0; i -= 3) s.insert(i, QChar(0x2009));
+    return s;
+}
+
+} // namespace thallos
