@@ -334,7 +334,18 @@ float coverage(const Surface& surface, const V2f& uv) {
 }
 
 SurfacePoint evaluate(const Surface& s, const V3f& p, const V3f& normal, const V2f& uv, float footprint) {
-    SurfacePoint out{s.baseColor, s.roughness, s.metalness, s.transmission, s.translucency, 1, s.emission, normal};
+    SurfacePoint out{.albedo = s.baseColor,
+                     .roughness = s.roughness,
+                     .metalness = s.metalness,
+                     .transmission = s.transmission,
+                     .solid = s.solid && s.transmission > 0.5f,
+                     .absorption = s.absorption,
+                     .specular = s.specular,
+                     .coat = s.coat,
+                     .coatRoughness = s.coatRoughness,
+                     .emission = s.emission,
+                     .lampGroup = s.lampGroup,
+                     .normal = normal};
     if (s.pattern != Pattern::None) {
         const Frame frame = faceFrame(p, normal);
         const Relief r = relief(s.pattern, frame.at, s.patternSize, footprint);
@@ -350,6 +361,10 @@ SurfacePoint evaluate(const Surface& s, const V3f& p, const V3f& normal, const V
     // No matt surface sends back all light; clear glass may let all through.
     const float limit = s.transmission > 0.5f ? 1.0f : 0.95f;
     for (int k = 0; k < 3; ++k) out.albedo[k] = std::clamp(out.albedo[k], 0.0f, limit);
+    if (s.translucency > 0) {
+        out.through = out.albedo * s.throughTint * s.translucency;
+        out.albedo *= 1 - s.translucency;
+    }
     return out;
 }
 

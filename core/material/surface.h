@@ -24,29 +24,46 @@ struct Texture {
 struct Surface {
     std::string name;
     Rgb baseColor{0.5f};    // reflectance of a matt surface, of a metal, or the tint of glass; each 0..1
-    float roughness = 0.6f; // 0 mirror .. 1 matt
+    float roughness = 0.6f; // 0 mirror .. 1 matt; of glass: from 0.1 on it is frosted
     float metalness = 0;    // 0 or 1, between for blends
-    float transmission = 0; // 1: clear thin glass
+    float transmission = 0; // 1: glass
+    bool solid = false;     // glass is a body that bends light and takes it away inside, not a thin pane
+    Rgb absorption{0};      // of a body of glass, 1/m
     float translucency = 0; // share of the diffuse light that goes through (leaves); 0..0.9
-    Rgb emission{0};        // cd/m2
+    Rgb throughTint{1};     // what goes through is coloured by this besides
+    float specular = 1;     // scales the gloss of what is no metal; 0: none
+    float coat = 0;         // varnish over all of it, 0..1
+    float coatRoughness = 0.1f;
+    Rgb emission{0};   // cd/m2, from its front
+    int lampGroup = 0; // 0..7, for lights told apart after rendering
     Pattern pattern = Pattern::None;
     float patternSize = 1;                  // metres: board width, stone height, grain
     float textureSize = 0;                  // metres a repeat, laid over the object; 0: by the mesh's uv
     std::shared_ptr<const Texture> texture; // multiplies baseColor; alpha cuts out
 
     bool operator==(const Surface&) const = default;
+    // Shadow rays pass: smooth panes and bodies of glass, not frosted ones.
+    bool letsSunThrough() const { return transmission > 0.5f && (solid || roughness < 0.1f); }
 };
 
 // The point as shading sees it.
 struct SurfacePoint {
-    Rgb albedo;
-    float roughness;
-    float metalness;
-    float transmission;
-    float translucency;
-    float specular = 1; // scales the coating's reflection; 0 for soil, bark and leaves that do not shine
-    Rgb emission;
-    V3f normal; // shading normal, unit
+    Rgb albedo{0.5f}; // of the matt part, of metal, or the tint of glass
+    Rgb through{0};   // matt light that goes through to the other side
+    float roughness = 0.6f;
+    float metalness = 0;
+    float transmission = 0; // of the light that is not reflected
+    float index = 1.52f;    // of refraction, of glass
+    bool solid = false;
+    Rgb absorption{0};  // 1/m
+    float specular = 1; // scales the gloss; 0 for soil, bark and leaves that do not shine
+    float coat = 0, coatRoughness = 0.1f;
+    Rgb emission{0};
+    int lampGroup = 0;
+    V3f normal{0, 0, 1}; // shading normal, unit
+
+    // A smooth pane: light goes straight through or is mirrored.
+    bool clear() const { return transmission > 0.5f && !solid && roughness < 0.1f; }
 };
 
 // Linear ACEScg from a display colour and back (sRGB primaries and curve; for pickers and 8-bit textures).

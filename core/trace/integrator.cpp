@@ -2,15 +2,26 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
+#include "core/trace/lamps.h"
+#include "core/trace/scattering.h"
 #include "core/trace/shading.h"
 
 namespace thallos {
 
 namespace {
 
+bool black(const Rgb& c) {
+    return c.x <= 0 && c.y <= 0 && c.z <= 0;
+}
+
+// The sun's disc, evenly bright: its limb darkening does not show in shadows.
+float sunSolidAngle(const Environment& e) {
+    const float s = std::sin(0.5f * e.sunRadius);
+    return 4 * kPi * s * s;
+}
 V3f towardSun(const Environment& e, const V2f& u) {
-    // Even over the disc; its limb darkening does not show in shadows.
     V3f t, b;
     const V3f& n = e.toSun;
     t = (std::abs(n.z) < 0.99f ? V3f(0, 0, 1) : V3f(1, 0, 0)).cross(n).normalized();
@@ -18,12 +29,9 @@ V3f towardSun(const Environment& e, const V2f& u) {
     const float r = e.sunRadius * std::sqrt(u.x), a = 2 * kPi * u.y;
     return (n + t * (r * std::cos(a)) + b * (r * std::sin(a))).normalized();
 }
-
-// Radiance of the disc itself where a mirror or the camera sees it.
 Rgb sunDisc(const Environment& e, const V3f& direction) {
     if (e.sunIlluminance == Rgb(0)) return Rgb(0);
-    const float c = direction.dot(e.toSun);
-    return c > std::cos(e.sunRadius) ? e.sunIlluminance / (kPi * e.sunRadius * e.sunRadius) : Rgb(0);
+    return direction.dot(e.toSun) > std::cos(e.sunRadius) ? e.sunIlluminance / sunSolidAngle(e) : Rgb(0);
 }
 
 // GGX glint of the sun on ripples finer than the mesh of waves.
@@ -33,12 +41,12 @@ Rgb sunGlint(const Environment& e, const V3f& normal, const V3f& outward, float 
     const float ci = normal.dot(e.toSun), co = std::max(normal.dot(outward), 1e-3f), ch = normal.dot(h);
     if (ci <= 0 || ch <= 0) return Rgb(0);
     const float a2 = alpha * alpha, d = ch * ch * (a2 - 1) + 1;
-    const float f = fresnelDielectric(h.dot(outward), 1.333f);
+    const float f = fresnelDielectric(h.dot(outward), kWaterIndex);
     return e.sunIlluminance * (f * a2 / (kPi * d * d) / (4 * co));
 }
 
-bool black(const Rgb& c) {
-    return c.x <= 0 && c.y <= 0 && c.z <= 0;
+Rgb exponential(const Rgb& absorption, float length) {
+    return {std::exp(-absorption.x * length), std::exp(-absorption.y * length), std::exp(-absorption.z * length)};
 }
 
 // Where a path sets out.
@@ -47,220 +55,359 @@ struct Start {
     V3f camera;          // decides level of detail
     float travelled = 0; // from the camera so far
     bool first = true;   // from the camera itself: the first water or pane it meets is followed both ways
+    bool disc = true;    // the sun's disc itself is seen
 };
 
-PathSample follow(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler,
-                  const PathSettings& settings) {
-    PathSample out;
-    Rgb carried(1);
-    V3f o = start.origin, d = start.direction;
-    const V3f& camera = start.camera;
-    bool split = start.first;
-    Features mirrored; // what the first water or pane shows
+// One path, with what it has gathered. Its parts are steps of follow().
+class Path {
+public:
+    Path(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler, const PathSettings& settings)
+        : scene_(scene), env_(env), start_(start), sampler_(sampler), settings_(settings), o_(start.origin),
+          d_(start.direction), travelled_(start.travelled), spread_(settings.pixelAngle), left_(settings.bounces),
+          both_(start.first), disc_(start.disc) {}
+
+    PathSample follow() {
+        for (int depth = 0; depth < kLongest && step(); ++depth) {
+        }
+        for (int k = 0; k < 3; ++k)
+            if (!std::isfinite(out_.radiance[k])) out_.radiance = Rgb(0);
+        return out_;
+    }
+
+private:
+    static constexpr int kLongest = 96; // events, straight passages among them
+
+    // On to the next surface and what happens there; false: the path has ended.
+    bool step() {
+        const Hit hit = trace(scene_, o_, d_, start_.camera);
+        count();
+        if (!hit) {
+            escape();
+            return false;
+        }
+        if (absorption_ != Rgb(0)) carried_ *= exponential(absorption_, hit.t);
+        travelled_ += hit.t;
+        if (unscattered_ && !env_.haze.empty() && absorption_ == Rgb(0)) {
+            const auto haze = hazeAlong(env_, d_, hit.t);
+            add(haze.scattered, kSky, Route::Haze);
+            if (!described_) out_.features.emission += carried_ * haze.scattered;
+            carried_ *= haze.transmittance;
+        }
+        const V3f outward = -d_;
+        const ShadingPoint point = shadingAt(scene_, hit, outward, travelled_ * spread_);
+        if (!out_.object) {
+            out_.object = &scene_.objects[hit.object];
+            out_.surface = point.material;
+            out_.item = itemAt(scene_, hit);
+        }
+        if (point.water) return meetWater(hit, point);
+        if (point.surface.solid) return meetGlass(hit, point);
+        if (point.surface.clear()) return meetPane(hit, point);
+        return scatter(hit, point);
+    }
+
+    void count() {
+        if (settings_.rays) ++*settings_.rays;
+    }
+
+    // Light that the path as it is carries to the camera; `route` where it has not been scattered yet.
+    void add(const Rgb& light, int source, Route route) {
+        Rgb c = carried_ * light;
+        if (scatterings_ > 0 && settings_.limit > 0) {
+            const float l = luminance(c);
+            if (l > settings_.limit) c *= settings_.limit / l;
+        }
+        out_.radiance += c;
+        if (!settings_.split) return;
+        settings_.split->sources[source] += c;
+        auto& routes = settings_.split->routes;
+        const auto of = [&routes](Route r) -> Rgb& { return routes[static_cast<int>(r)]; };
+        if (branch_)
+            of(*branch_) += c;
+        else if (scatterings_ == 0)
+            of(route) += c;
+        else {
+            of(Route::Reflection) += c * gloss_;
+            of(scatterings_ == 1 ? Route::Direct : Route::Indirect) += c * (Rgb(1) - gloss_);
+        }
+    }
+
+    void escape() {
+        const Rgb sky = skyRadiance(env_, d_), sun = sunDisc(env_, d_);
+        if (unscattered_) {
+            add(sky, kSky, Route::Background);
+            if (disc_) add(sun, kSun, Route::Background);
+            if (!described_) out_.features.emission += carried_ * (disc_ ? sky + sun : sky);
+            return;
+        }
+        add(sky * (density_ / (density_ + skyDensity(env_, d_))), kSky, Route::Background);
+        if (!black(sun)) add(sun * (density_ / (density_ + 1 / sunSolidAngle(env_))), kSun, Route::Background);
+    }
+
     // Both ways from a clear surface, without chance: the picture in it and the guides of the denoiser keep their
     // edges, and the mirrored sky is left to no filter.
-    auto followMirrored = [&](const V3f& from, const V3f& along, float share, float travelled) {
-        split = false;
-        const PathSample r = follow(scene, env, {from, along, camera, travelled, false}, sampler, settings);
-        out.radiance += carried * share * r.radiance;
-        out.features.emission += carried * share * r.features.emission;
-        mirrored = r.features;
-        mirrored.albedo *= share;
-        carried *= 1 - share;
-    };
-    auto describe = [&](const Rgb& albedo, const V3f& normal, float travelled) {
-        out.features.albedo = albedo + mirrored.albedo;
-        out.features.normal = mirrored.depth > 0 ? lerp(normal, mirrored.normal, 0.5f) : normal;
-        out.features.depth = 1 / std::max(travelled, 0.1f);
-    };
-    bool mirror = true;     // the last event was the camera, a mirror or clear glass
-    bool described = false; // features are taken
-    float lastDensity = 0, travelled = start.travelled;
-    int clearCrossed = 0;
-    Rgb absorption(0); // per metre, inside water
-    int matt = 0;
-    float spread = settings.pixelAngle;
-
-    for (int depth = 0; depth < settings.bounces + 6 && matt < settings.bounces; ++depth) {
-        const Hit hit = trace(scene, o, d, camera);
-        if (settings.rays) ++*settings.rays;
-        if (!hit) {
-            Rgb sky = skyRadiance(env, d);
-            if (mirror) {
-                if (start.first && clearCrossed == depth) sky += sunDisc(env, d);
-                out.radiance += carried * sky;
-                if (!described) out.features.emission += carried * sky;
-            } else {
-                const float p = skyDensity(env, d);
-                out.radiance += carried * sky * (lastDensity / (lastDensity + p));
-            }
-            break;
+    void followMirrored(const V3f& from, const V3f& along, float share, bool disc) {
+        both_ = false;
+        Split split;
+        PathSettings settings = settings_;
+        settings.split = settings_.split ? &split : nullptr;
+        settings.bounces = left_;
+        Path mirrored(scene_, env_, {from, along, start_.camera, travelled_, false, disc}, sampler_, settings);
+        const PathSample r = mirrored.follow();
+        const Rgb c = carried_ * share;
+        out_.radiance += c * r.radiance;
+        out_.features.emission += c * r.features.emission;
+        if (settings_.split) {
+            for (int k = 0; k < kSources; ++k) settings_.split->sources[k] += c * split.sources[k];
+            for (const Rgb& p : split.routes)
+                settings_.split->routes[static_cast<int>(branch_.value_or(Route::Reflection))] += c * p;
         }
-        if (absorption != Rgb(0)) {
-            for (int k = 0; k < 3; ++k) carried[k] *= std::exp(-absorption[k] * hit.t);
-        }
-        travelled += hit.t;
-        if (mirror && !env.haze.empty() && absorption == Rgb(0)) {
-            const auto haze = hazeAlong(env, d, hit.t);
-            out.radiance += carried * haze.scattered;
-            if (!described) out.features.emission += carried * haze.scattered;
-            carried *= haze.transmittance;
-        }
-        const V3f outward = -d;
-        const ShadingPoint point = shadingAt(scene, hit, outward, travelled * spread);
-        const SurfacePoint& s = point.surface;
-
-        if (point.water) {
-            const V2f u = sampler.pair();
-            if (absorption != Rgb(0)) { // out of the water again, straight
-                absorption = Rgb(0);
-                o = offset(hit.position, d, hit.t);
-                continue;
-            }
-            V3f n = s.normal;
-            if (n.dot(outward) <= 0.01f) n = V3f(0, 0, 1);
-            const float f = fresnelDielectric(n.dot(outward), 1.333f);
-            if (mirror) {
-                const Rgb glint = sunGlint(env, n, outward, point.water->ripple);
-                if (!black(glint)) {
-                    const Rgb lit = transmittance(scene, offset(hit.position, V3f(0, 0, 1), hit.t), env.toSun, camera);
-                    if (settings.rays) ++*settings.rays;
-                    out.radiance += carried * glint * lit;
-                }
-            }
-            V3f up = n * (2 * n.dot(outward)) - outward;
-            if (up.z < 0.001f) up.z = 0.001f;
-            up.normalize();
-            const V3f above = offset(hit.position, V3f(0, 0, 1), hit.t);
-            const bool both = split;
-            if (both) followMirrored(above, up, f, travelled);
-            if (!described) { // water is its own thing to the denoiser
-                describe(Rgb(1), V3f(0, 0, 1), travelled);
-                described = true;
-            }
-            if (!both && u.x < f) {
-                d = up;
-                o = above;
-                lastDensity = 1e30f;
-            } else {
-                // Water is murky: what it scatters back stands for its depth, the bed shows through the shallows.
-                const float sunUp = std::max(env.toSun.z, 0.0f);
-                const Rgb lit = env.sunIlluminance * sunUp + env.skyIrradiance({0, 0, 1});
-                for (int k = 0; k < 3; ++k)
-                    absorption[k] =
-                        (1.6f - std::min(8 * point.water->tint[k], 1.0f)) / std::max(point.water->clarity, 0.05f);
-                V3f down =
-                    d / 1.333f +
-                    n * (n.dot(outward) / 1.333f -
-                         std::sqrt(std::max(0.0f, 1 - (1 - n.dot(outward) * n.dot(outward)) / (1.333f * 1.333f))));
-                down.normalize();
-                const V3f start = offset(hit.position, V3f(0, 0, -1), hit.t);
-                const Hit bed = trace(scene, start, down, camera, kFarAway, kMaskAll & ~kMaskClear);
-                if (settings.rays) ++*settings.rays;
-                const float length = bed ? bed.t : 50.0f;
-                Rgb murk;
-                for (int k = 0; k < 3; ++k)
-                    murk[k] =
-                        carried[k] * point.water->tint[k] / kPi * lit[k] * (1 - std::exp(-absorption[k] * length));
-                out.radiance += murk;
-                if (both) out.features.emission += murk;
-                d = down;
-                o = start;
-            }
-            continue;
-        }
-
-        if (s.transmission > 0.5f) { // a thin pane, both faces at once
-            const V2f u = sampler.pair();
-            const float one = fresnelDielectric(point.normal.dot(outward), 1.52f);
-            const float f = 2 * one / (1 + one);
-            const V3f back = point.normal * (2 * point.normal.dot(outward)) - outward;
-            const V3f before = offset(hit.position, point.normal, hit.t);
-            const bool both = split;
-            if (both) followMirrored(before, back, f, travelled);
-            if (!both && u.x < f) {
-                d = back;
-                o = before;
-                lastDensity = 1e30f; // no shadow ray finds this way
-            } else {
-                carried *= s.albedo;
-                o = offset(hit.position, d, hit.t);
-                ++clearCrossed;
-            }
-            continue;
-        }
-
-        if (!black(s.emission) && point.front) {
-            out.radiance += carried * s.emission;
-            if (!described) out.features.emission += carried * s.emission;
-        }
-
-        const Scattering scattering(s, outward);
-        const bool first = !described;
-        if (first) {
-            described = true;
-            describe(s.albedo * (1 - s.metalness) + Rgb(0.04f) * s.specular + s.albedo * s.metalness, s.normal,
-                     travelled);
-        }
-
-        // The sun. A shadow ray leaves on the side that the light is on.
-        if (!black(env.sunIlluminance)) {
-            const V3f l = towardSun(env, sampler.pair());
-            const Rgb f = scattering.evaluate(outward, l);
-            if (l.z > -0.01f && !black(f)) {
-                const V3f side = point.normal.dot(l) >= 0 ? point.normal : -point.normal;
-                // Light through a leaf comes from the other side; an opaque face is lit from its own alone.
-                if (s.translucency > 0 || point.normal.dot(l) > 0) {
-                    const Rgb lit = transmittance(scene, offset(hit.position, side, hit.t), l, camera);
-                    if (settings.rays) ++*settings.rays;
-                    out.radiance += carried * f * env.sunIlluminance * lit;
-                    if (first) out.features.sunlit = lit.y * env.sunShare;
-                }
-            } else
-                sampler.pair();
-        }
-        // The sky, weighed against finding it by scattering (balance heuristic).
-        {
-            const V2f u = sampler.pair();
-            const SkySample sky = sampleSky(env, u.x, u.y);
-            const Rgb f = scattering.evaluate(outward, sky.direction);
-            if (sky.density > 0 && !black(f) && (s.translucency > 0 || point.normal.dot(sky.direction) > 0)) {
-                const V3f side = point.normal.dot(sky.direction) >= 0 ? point.normal : -point.normal;
-                const Rgb lit = transmittance(scene, offset(hit.position, side, hit.t), sky.direction, camera);
-                if (settings.rays) ++*settings.rays;
-                const float w = 1 / (sky.density + scattering.density(outward, sky.direction));
-                out.radiance += carried * f * lit * skyRadiance(env, sky.direction) * w;
-            }
-        }
-
-        const V2f u = sampler.pair();
-        const auto next = scattering.sample(outward, u, sampler.one());
-        if (next.density <= 0 || black(next.weight)) break;
-        const float onSide = point.normal.dot(next.direction);
-        if (s.translucency <= 0 && onSide <= 0) break;
-        carried *= next.weight;
-        ++matt;
-        if (matt >= 3) {
-            const float survive = std::min(std::max({carried.x, carried.y, carried.z}), 0.95f);
-            if (sampler.one() >= survive) break;
-            carried /= survive;
-        }
-        mirror = false; // even a polished coating is weighed against the sky
-        lastDensity = next.density;
-        if (next.diffuse) spread = std::max(spread, 0.08f);
-        d = next.direction;
-        o = offset(hit.position, onSide >= 0 ? point.normal : -point.normal, hit.t);
+        mirrored_ = r.features;
+        mirrored_.albedo *= share;
+        carried_ *= 1 - share;
+        if (!branch_) branch_ = Route::Transmission;
     }
-    for (int k = 0; k < 3; ++k)
-        if (!std::isfinite(out.radiance[k])) out.radiance = Rgb(0);
-    return out;
-}
+
+    void describe(const Rgb& albedo, const V3f& normal) {
+        out_.features.albedo = albedo + mirrored_.albedo;
+        out_.features.normal = mirrored_.depth > 0 ? lerp(normal, mirrored_.normal, 0.5f) : normal;
+        out_.features.depth = 1 / std::max(travelled_, 0.1f);
+        described_ = true;
+    }
+
+    // Goes on from a clear surface; false when it was met too often.
+    bool pass(const V3f& from, const V3f& along, Route route) {
+        if (--left_.clear < 0) return false;
+        if (!branch_ && scatterings_ == 0) branch_ = route;
+        o_ = from;
+        d_ = along;
+        return true;
+    }
+
+    bool meetWater(const Hit& hit, const ShadingPoint& point) {
+        const V3f outward = -d_;
+        const V2f u = sampler_.pair();
+        if (absorption_ != Rgb(0)) { // out of the water again, straight
+            absorption_ = Rgb(0);
+            o_ = offset(hit.position, d_, hit.t);
+            return true;
+        }
+        V3f n = point.surface.normal;
+        if (n.dot(outward) <= 0.01f) n = V3f(0, 0, 1);
+        const float f = fresnelDielectric(n.dot(outward), kWaterIndex);
+        const V3f above = offset(hit.position, V3f(0, 0, 1), hit.t);
+        if (unscattered_) {
+            const Rgb glint = sunGlint(env_, n, outward, point.water->ripple);
+            if (!black(glint)) {
+                const Rgb lit = transmittance(scene_, above, env_.toSun, start_.camera);
+                count();
+                add(glint * lit, kSun, Route::Reflection);
+            }
+        }
+        disc_ = false; // the glint stands for it
+        V3f up = n * (2 * n.dot(outward)) - outward;
+        if (up.z < 0.001f) up.z = 0.001f;
+        up.normalize();
+        const bool both = both_;
+        if (both) followMirrored(above, up, f, false);
+        if (!described_) describe(Rgb(1), V3f(0, 0, 1)); // water is its own thing to the denoiser
+        if (!both && u.x < f) return pass(above, up, Route::Reflection);
+        // Water is murky: what it scatters back stands for its depth, the bed shows through the shallows.
+        absorption_ = waterAbsorption(*point.water);
+        const float in = n.dot(outward);
+        const V3f down =
+            (d_ / kWaterIndex +
+             n * (in / kWaterIndex - std::sqrt(std::max(0.0f, 1 - (1 - in * in) / (kWaterIndex * kWaterIndex)))))
+                .normalized();
+        const V3f below = offset(hit.position, V3f(0, 0, -1), hit.t);
+        const Hit bed = trace(scene_, below, down, start_.camera, kFarAway, kMaskAll & ~kMaskClear);
+        count();
+        const Rgb back = point.water->tint / kPi * (Rgb(1) - exponential(absorption_, bed ? bed.t : 50.0f));
+        const Rgb sun = back * env_.sunIlluminance * std::max(env_.toSun.z, 0.0f),
+                  sky = back * env_.skyIrradiance({0, 0, 1});
+        if (both) out_.features.emission += carried_ * (sun + sky);
+        add(sun, kSun, Route::Transmission);
+        add(sky, kSky, Route::Transmission);
+        return pass(below, down, Route::Transmission);
+    }
+
+    // A thin pane, both faces at once.
+    bool meetPane(const Hit& hit, const ShadingPoint& point) {
+        const V3f outward = -d_;
+        const V2f u = sampler_.pair();
+        const float f = fresnelPane(point.normal.dot(outward), point.surface.index);
+        const V3f back = point.normal * (2 * point.normal.dot(outward)) - outward;
+        const V3f before = offset(hit.position, point.normal, hit.t);
+        const bool both = both_;
+        if (both) followMirrored(before, back, f, disc_);
+        if (!both && u.x < f) {
+            density_ = 1e30f; // no shadow ray finds this way
+            return pass(before, back, Route::Reflection);
+        }
+        carried_ *= point.surface.albedo;
+        return pass(offset(hit.position, d_, hit.t), d_, Route::Transmission);
+    }
+
+    // A face of a body of glass.
+    bool meetGlass(const Hit& hit, const ShadingPoint& point) {
+        const V3f outward = -d_;
+        const V2f u = sampler_.pair();
+        const V3f& n = point.surface.normal;
+        const float c = std::clamp(n.dot(outward), 0.0f, 1.0f);
+        const float index = point.front ? point.surface.index : 1 / point.surface.index;
+        const float f = fresnelDielectric(c, index);
+        const bool both = both_ && point.front;
+        const V3f mirrored = n * (2 * c) - outward;
+        const V3f before = offset(hit.position, point.normal, hit.t);
+        if (both) followMirrored(before, mirrored, f, disc_);
+        density_ = 1e30f;
+        if (!both && u.x < f) return pass(before, mirrored, Route::Reflection);
+        const float k = 1 - (1 - c * c) / (index * index);
+        const V3f refracted = (d_ / index + n * (c / index - std::sqrt(std::max(k, 0.0f)))).normalized();
+        absorption_ = point.front ? point.surface.absorption : Rgb(0);
+        return pass(offset(hit.position, -point.normal, hit.t), refracted, Route::Transmission);
+    }
+
+    bool scatter(const Hit& hit, const ShadingPoint& point) {
+        const V3f outward = -d_;
+        const SurfacePoint& s = point.surface;
+        if (!black(s.emission) && point.front) {
+            float w = 1;
+            if (!unscattered_) {
+                const float aimed = lampDensity(scene_.lamps, hit, o_);
+                w = density_ / (density_ + aimed);
+            }
+            add(s.emission * w, kFirstLampGroup + s.lampGroup, Route::Emission);
+            if (!described_) out_.features.emission += carried_ * s.emission;
+        }
+        const Scattering scattering(s, outward);
+        const bool first = !described_;
+        if (first)
+            describe(s.albedo * (1 - s.metalness) + Rgb(0.04f) * s.specular + s.albedo * s.metalness + s.through,
+                     s.normal);
+
+        light(hit, point, scattering, first);
+
+        const V2f u = sampler_.pair();
+        const auto next = scattering.sample(u, sampler_.one());
+        const Rgb weight = next.weight.sum();
+        if (next.density <= 0 || black(weight)) return false;
+        const float onSide = point.normal.dot(next.direction);
+        if (!scattering.passes() && onSide <= 0) return false;
+        if (next.glossy ? --left_.glossy < 0 : (--left_.matt < 0 || (s.through != Rgb(0) && --left_.leaf < 0)))
+            return false;
+        if (scatterings_++ == 0)
+            for (int k = 0; k < 3; ++k) gloss_[k] = weight[k] > 0 ? next.weight.glossy[k] / weight[k] : 0;
+        carried_ *= weight;
+        if (scatterings_ >= 3) {
+            const float survive = std::min(std::max({carried_.x, carried_.y, carried_.z}), 0.95f);
+            if (sampler_.one() >= survive) return false;
+            carried_ /= survive;
+        }
+        unscattered_ = false;
+        density_ = next.density;
+        if (!next.glossy) spread_ = std::max(spread_, 0.08f);
+        d_ = next.direction;
+        o_ = offset(hit.position, onSide >= 0 ? point.normal : -point.normal, hit.t);
+        return true;
+    }
+
+    // What of the light from `direction` the surface sends on, if it arrives; before visibility.
+    struct Aimed {
+        Scattering::Share share;
+        V3f origin{0};
+        bool counts = false;
+    };
+    Aimed aimed(const Hit& hit, const ShadingPoint& point, const Scattering& scattering, const V3f& direction) const {
+        Aimed a;
+        // A shadow ray leaves on the side that the light is on; an opaque face is lit from its own alone.
+        const float side = point.normal.dot(direction);
+        if (!scattering.passes() && side <= 0) return a;
+        a.share = scattering.evaluate(direction);
+        a.counts = !black(a.share.sum());
+        a.origin = offset(hit.position, side >= 0 ? point.normal : -point.normal, hit.t);
+        return a;
+    }
+    // Adds light that arrives at the surface by aiming, `light` times what the surface sends on.
+    void addAimed(const Aimed& a, const Rgb& light, int source) {
+        const Rgb sum = a.share.sum() * light;
+        if (!settings_.split) {
+            ++scatterings_;
+            add(sum, source, Route::Direct);
+            --scatterings_;
+            return;
+        }
+        const Rgb gloss = gloss_;
+        if (scatterings_++ == 0) {
+            const Rgb whole = a.share.sum();
+            for (int k = 0; k < 3; ++k) gloss_[k] = whole[k] > 0 ? a.share.glossy[k] / whole[k] : 0;
+        }
+        add(sum, source, Route::Direct);
+        --scatterings_;
+        gloss_ = gloss;
+    }
+
+    void light(const Hit& hit, const ShadingPoint& point, const Scattering& scattering, bool first) {
+        if (!black(env_.sunIlluminance)) {
+            const V3f l = towardSun(env_, sampler_.pair());
+            const Aimed a = aimed(hit, point, scattering, l);
+            if (l.z > -0.01f && a.counts) {
+                const Rgb lit = transmittance(scene_, a.origin, l, start_.camera);
+                count();
+                const float disc = 1 / sunSolidAngle(env_);
+                addAimed(a, env_.sunIlluminance * lit * (disc / (disc + scattering.density(l))), kSun);
+                if (first) out_.features.sunlit = lit.y * env_.sunShare;
+            }
+        }
+        {
+            const V2f u = sampler_.pair();
+            const SkySample sky = sampleSky(env_, u.x, u.y);
+            const Aimed a = aimed(hit, point, scattering, sky.direction);
+            if (sky.density > 0 && a.counts) {
+                const Rgb lit = transmittance(scene_, a.origin, sky.direction, start_.camera);
+                count();
+                const float w = 1 / (sky.density + scattering.density(sky.direction));
+                addAimed(a, lit * skyRadiance(env_, sky.direction) * w, kSky);
+            }
+        }
+        if (!scene_.lamps.empty()) {
+            const V2f u = sampler_.pair();
+            const LampSample lamp = sampleLamps(scene_.lamps, hit.position, u, sampler_.one());
+            if (lamp.density <= 0) return;
+            const Aimed a = aimed(hit, point, scattering, lamp.direction);
+            if (!a.counts) return;
+            const Rgb lit = transmittance(scene_, a.origin, lamp.direction, start_.camera, reachOf(a.origin, lamp.at));
+            count();
+            addAimed(a, lit * lamp.radiance / (lamp.density + scattering.density(lamp.direction)),
+                     kFirstLampGroup + lamp.group);
+        }
+    }
+
+    const Scene& scene_;
+    const Environment& env_;
+    Start start_;
+    Sampler& sampler_;
+    const PathSettings& settings_;
+    PathSample out_;
+    V3f o_, d_;
+    Rgb carried_{1};
+    Rgb absorption_{0}; // per metre, inside water or glass
+    Rgb gloss_{0};      // share of what is carried that was scattered by gloss at the first surface
+    float travelled_, spread_, density_ = 0;
+    Bounces left_;
+    int scatterings_ = 0;
+    bool both_, disc_;
+    bool unscattered_ = true; // the path so far is the camera's ray, mirrored or bent
+    bool described_ = false;  // features are taken
+    std::optional<Route> branch_;
+    Features mirrored_; // what the first water or pane shows
+};
 
 } // namespace
 
 PathSample tracePath(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction,
                      Sampler& sampler, const PathSettings& settings) {
-    return follow(scene, env, {origin, direction, origin}, sampler, settings);
+    return Path(scene, env, {origin, direction, origin}, sampler, settings).follow();
 }
 
 Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle,
@@ -278,10 +425,10 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
         const V3f outward = -d;
         const ShadingPoint point = shadingAt(scene, hit, outward, travelled * pixelAngle);
         const SurfacePoint& s = point.surface;
-        if (point.water || s.transmission > 0.5f) {
+        if (point.water || s.clear()) {
             const V3f n = point.water ? s.normal : point.normal;
-            const float one = fresnelDielectric(std::abs(n.dot(outward)), point.water ? 1.333f : 1.52f);
-            const float f = point.water ? one : 2 * one / (1 + one);
+            const float c = std::abs(n.dot(outward));
+            const float f = point.water ? fresnelDielectric(c, kWaterIndex) : fresnelPane(c, s.index);
             V3f r = n * (2 * n.dot(outward)) - outward;
             if (point.water && r.z < 0.01f) r.z = 0.01f;
             sum += carried * f * skyRadiance(env, r.normalized());
@@ -295,16 +442,17 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
         }
         sum += carried * s.emission;
         const float c = s.normal.dot(env.toSun);
-        const float facing = c > 0 ? c * (1 - s.translucency) : -c * s.translucency;
+        const Rgb matt = c > 0 ? s.albedo : s.through;
         Rgb lit(0);
-        if (facing > 0 && !black(env.sunIlluminance)) {
+        if (!black(matt) && !black(env.sunIlluminance)) {
             const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
-            lit = env.sunIlluminance * facing *
+            lit = env.sunIlluminance * matt * std::abs(c) *
                   transmittance(scene, offset(hit.position, side, hit.t), env.toSun, origin, kFarAway, moving);
         }
         // Half of the sky's light stands for what the ground and the neighbours hide or send back.
+        const bool leaf = !black(s.through);
         return sum +
-               carried * s.albedo / kPi * (lit + env.skyIrradiance(s.normal) * (s.translucency > 0 ? 0.55f : 0.7f));
+               carried / kPi * (lit + (s.albedo + s.through) * env.skyIrradiance(s.normal) * (leaf ? 0.55f : 0.7f));
     }
     return sum;
 }

@@ -1,5 +1,8 @@
-// The light that arrives along one ray, by path tracing with next-event estimation of sun and sky.
+// The light that arrives along one ray, by path tracing. Sun, sky and lamps are found both by aiming at them and by
+// scattering, the two weighed by the balance heuristic (E. Veach, 1997).
 #pragma once
+
+#include <array>
 
 #include "core/light/daylight.h"
 #include "core/trace/ray.h"
@@ -17,15 +20,58 @@ struct Features {
     Rgb emission{0};  // light that no filter may touch: sky seen directly, lamps
 };
 
+// Where light comes to the camera from; the parts of a sample sum to its radiance.
+enum class Route {
+    Background,   // sky and sun, seen directly
+    Emission,     // surfaces that shine, seen directly
+    Haze,         // light scattered by the air in front of what is seen directly
+    Direct,       // from a source over one matt reflection
+    Indirect,     // from a source over more of them
+    Reflection,   // what shines in the surface seen first: in its gloss, in a pane, in water
+    Transmission, // what is seen through a pane or in water
+};
+inline constexpr int kRoutes = 7;
+inline constexpr const char* kRouteNames[kRoutes] = {"background", "emission",   "haze",        "direct",
+                                                     "indirect",   "reflection", "transmission"};
+// Whose light it is; the sources of a sample sum to its radiance too. Haze counts as the sky's.
+inline constexpr int kSun = 0, kSky = 1, kFirstLampGroup = 2, kLampGroups = 8;
+inline constexpr int kSources = kFirstLampGroup + kLampGroups;
+
+struct Split {
+    std::array<Rgb, kRoutes> routes;
+    std::array<Rgb, kSources> sources;
+    Split() {
+        routes.fill(Rgb(0));
+        sources.fill(Rgb(0));
+    }
+};
+
 struct PathSample {
     Rgb radiance{0}; // cd/m2
     Features features;
+    // What is seen first, for mattes.
+    const SceneObject* object = nullptr; // null: sky
+    const Surface* surface = nullptr;    // null: ground, far land, water
+    Id item;                             // none: ground, far land
+};
+
+// How often a path may be scattered. What it passes straight through (panes, holes) is not counted.
+struct Bounces {
+    int matt = 7;   // off matt surfaces, leaves among them
+    int leaf = 7;   // off or through leaves
+    int glossy = 7; // in narrow lobes
+    int clear = 12; // mirrored or refracted by glass and water
+    bool operator==(const Bounces&) const = default;
 };
 
 struct PathSettings {
-    int bounces = 7;
+    Bounces bounces;
     float pixelAngle = 1e-3f; // radians a pixel covers
-    int* rays = nullptr;      // counted when given
+    // No sample of light that was scattered by chance is brighter than this, cd/m2: rare bright paths would stay as
+    // lone sparks. Takes a little light away; 0 switches it off.
+    float limit = 0;
+    int* rays = nullptr;    // counted when given
+    Split* split = nullptr; // added to when given
 };
 
 PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,

@@ -180,7 +180,19 @@ bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<b
             rtcAttachGeometryByID(scene, g, static_cast<unsigned>(p));
             rtcReleaseGeometry(g);
         }
+        // A large crown takes seconds: the library asks on its way whether it may go on.
+        if (stop)
+            rtcSetSceneProgressMonitorFunction(
+                scene, [](void* ask, double) { return !(*static_cast<const std::function<bool()>*>(ask))(); },
+                const_cast<std::function<bool()>*>(&stop));
         rtcCommitScene(scene);
+        if (stop) {
+            rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
+            if (stop()) {
+                stopped = true;
+                return;
+            }
+        }
         scenes_[i] = std::move(held);
     });
     return !stopped;

@@ -123,9 +123,20 @@ Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, c
     return r.tfar < 0 ? Rgb(0) : context.through;
 }
 
-V3f offset(const V3f& p, const V3f& n, float t) {
+namespace {
+float clearance(const V3f& p, float t) {
     const float m = std::max({std::abs(p.x), std::abs(p.y), std::abs(p.z), t});
-    return p + n * (m * 4 * 1.19209290e-7f + 1e-6f);
+    return m * 4 * 1.19209290e-7f + 1e-6f;
+}
+} // namespace
+
+V3f offset(const V3f& p, const V3f& n, float t) {
+    return p + n * clearance(p, t);
+}
+
+float reachOf(const V3f& origin, const V3f& at) {
+    const float d = (at - origin).length();
+    return std::max(d * 0.9999f - clearance(at, d), 0.0f);
 }
 
 } // namespace thallos

@@ -72,5 +72,7 @@ Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, c
 
 // The origin of a ray that leaves a surface at p on the side of n: off by 4 units in the last place of max(|p|, t).
 V3f offset(const V3f& p, const V3f& n, float t);
+// How far a ray from `origin` goes that must not meet the surface `at` is on.
+float reachOf(const V3f& origin, const V3f& at);
 
 } // namespace thallos

@@ -19,7 +19,7 @@ RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& c
                 const V2f at((static_cast<float>(x) + jitter.x) / static_cast<float>(settings.size.x),
                              (static_cast<float>(y) + jitter.y) / static_cast<float>(settings.size.y));
                 tracePath(scene, env, lens.origin, lens.ray(at), sampler,
-                          {settings.bounces, lens.pixelAngle(settings.size.x), nullptr});
+                          {.bounces = settings.bounces, .pixelAngle = lens.pixelAngle(settings.size.x)});
             }
     };
     rayLog = &out.rays;

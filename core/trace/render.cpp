@@ -71,7 +71,10 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
         const V2f at((static_cast<float>(px) + 0.5f + filterOffset(jitter.x)) * scale.x,
                      (static_cast<float>(py) + 0.5f + filterOffset(jitter.y)) * scale.y);
         int n = 0;
-        PathSettings path{settings.bounces, lens.pixelAngle(settings.size.x), rays ? &n : nullptr};
+        PathSettings path{.bounces = settings.bounces,
+                          .pixelAngle = lens.pixelAngle(settings.size.x),
+                          .limit = settings.limit,
+                          .rays = rays ? &n : nullptr};
         const V3f ray = lens.ray(at);
         PathSample s = tracePath(scene, env, lens.start(ray), ray, sampler, path);
         const size_t i = static_cast<size_t>(y) * film.width + x;

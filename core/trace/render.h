@@ -26,7 +26,8 @@ struct Film {
 struct PictureSettings {
     V2i size{1280, 720};
     uint64_t seed = 1;
-    int bounces = 7;
+    Bounces bounces;
+    float limit = 0; // of PathSettings
     // Of the whole picture in pixels, upper left and size; empty: all of it.
     V2i regionStart{0}, regionSize{0};
 };

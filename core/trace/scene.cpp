@@ -10,6 +10,8 @@
 #include "core/base/error.h"
 #include "core/base/parallel.h"
 #include "core/trace/plant_scenes.h"
+#include "core/trace/scattering.h"
+#include "core/trace/shading.h"
 
 namespace thallos {
 
@@ -53,11 +55,32 @@ std::shared_ptr<EmbreeScene> newScene(bool robust) {
     return std::make_shared<EmbreeScene>(scene);
 }
 
-// A clear surface lets shadow rays through with what it does not reflect.
+// A clear surface lets shadow rays straight through with what it does not reflect. Inside a body light is taken away by
+// its length: each face counts its own distance from the ray's start, out of the body as a loss, into it as a gain, in
+// whatever order they are met.
+struct Clear {
+    Rgb tint{1};
+    float index = 1.52f;
+    bool body = false;
+    Rgb absorption{0}; // 1/m
+};
 void passClear(const RTCFilterFunctionNArguments* args) {
+    const auto& clear = *static_cast<const Clear*>(args->geometryUserPtr);
     auto& context = *reinterpret_cast<RayContext*>(args->context);
-    context.through *= *static_cast<const Rgb*>(args->geometryUserPtr);
+    const auto& ray = *reinterpret_cast<const RTCRay*>(args->ray);
+    const auto& hit = *reinterpret_cast<const RTCHit*>(args->hit);
+    const V3f d(ray.dir_x, ray.dir_y, ray.dir_z), n(hit.Ng_x, hit.Ng_y, hit.Ng_z);
+    const float c = d.dot(n) / std::sqrt(std::max(d.length2() * n.length2(), 1e-30f));
+    if (!clear.body)
+        context.through *= clear.tint * (1 - fresnelPane(std::abs(c), clear.index));
+    else {
+        const float length = c > 0 ? ray.tfar : -ray.tfar, passed = 1 - fresnelDielectric(std::abs(c), clear.index);
+        for (int k = 0; k < 3; ++k) context.through[k] *= passed * std::exp(-clear.absorption[k] * length);
+    }
     args->valid[0] = 0;
+}
+Clear clearOf(const Surface& s) {
+    return {s.baseColor, 1.52f, s.solid, s.absorption};
 }
 
 // A hole in a cut-out picture is no hit.
@@ -122,13 +145,13 @@ std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>
     for (size_t i = 0; i < model->parts.size(); ++i) {
         const Part& part = model->parts[i];
         const Surface& surface = (*keptSurfaces)[part.material];
-        const bool clear = surface.transmission > 0.5f;
+        const bool clear = surface.letsSunThrough();
         addMesh(*scene, part.mesh, static_cast<unsigned>(i), clear ? kMaskClear : kMaskSolid, [&](RTCGeometry g) {
             if (clear) {
-                auto tint = std::make_shared<Rgb>(surface.baseColor * 0.9f);
-                rtcSetGeometryUserData(g, tint.get());
+                auto glass = std::make_shared<Clear>(clearOf(surface));
+                rtcSetGeometryUserData(g, glass.get());
                 rtcSetGeometryOccludedFilterFunction(g, passClear);
-                scene->keeps.push_back(std::move(tint));
+                scene->keeps.push_back(std::move(glass));
             } else if (surface.texture && !part.mesh.uvs.empty()) {
                 auto cut = std::make_shared<CutOut>(CutOut{&part.mesh, &surface});
                 rtcSetGeometryUserData(g, cut.get());
@@ -146,19 +169,21 @@ std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>
 bool sameFilters(const std::vector<Surface>& a, const std::vector<Surface>& b) {
     if (a.size() != b.size()) return false;
     for (size_t i = 0; i < a.size(); ++i)
-        if ((a[i].transmission > 0.5f) != (b[i].transmission > 0.5f) ||
-            (a[i].transmission > 0.5f && a[i].baseColor != b[i].baseColor) || a[i].texture != b[i].texture)
+        if (a[i].letsSunThrough() != b[i].letsSunThrough() || a[i].texture != b[i].texture ||
+            (a[i].letsSunThrough() &&
+             (a[i].baseColor != b[i].baseColor || a[i].solid != b[i].solid || a[i].absorption != b[i].absorption)))
             return false;
     return true;
 }
 
-std::shared_ptr<const EmbreeScene> waterScene(const Mesh& sheet) {
+std::shared_ptr<const EmbreeScene> waterScene(const Mesh& sheet, const Water& water) {
     auto scene = newScene(true);
-    static const Rgb surfaceLoss(0.95f);
-    addMesh(*scene, sheet, 0, kMaskClear, [](RTCGeometry g) {
-        rtcSetGeometryUserData(g, const_cast<Rgb*>(&surfaceLoss));
+    auto body = std::make_shared<Clear>(Clear{Rgb(1), kWaterIndex, true, waterAbsorption(water)});
+    addMesh(*scene, sheet, 0, kMaskClear, [&](RTCGeometry g) {
+        rtcSetGeometryUserData(g, body.get());
         rtcSetGeometryOccludedFilterFunction(g, passClear);
     });
+    scene->keeps.push_back(std::move(body));
     rtcCommitScene(scene->get());
     return scene;
 }
@@ -277,7 +302,8 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         for (const auto& tile : tiles) {
             const auto old = known.find(tile.get());
             const bool sameHidden = last_ && last_->showing.hidden == showing.hidden;
-            SceneObject o{.kind = ObjectKind::Plants, .quick = wasQuick(tile.get()), .hidden = !showing.planting, .tile = tile};
+            SceneObject o{
+                .kind = ObjectKind::Plants, .quick = wasQuick(tile.get()), .hidden = !showing.planting, .tile = tile};
             o.plants = sameHidden && old != known.end() ? old->second->plants : shownOf(tile, showing);
             if (o.plants->records.empty()) continue;
             // Hidden plants that come or go make the tile another.
@@ -294,13 +320,15 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
             for (const SceneObject& o : last_->objects)
                 if (o.kind == ObjectKind::Water)
                     for (const WaterBody& b : before->waters)
-                        if (b.item == w.item && b.sheet == w.sheet && o.item == w.item) same = o.scene;
+                        if (b.item == w.item && b.sheet == w.sheet && o.item == w.item &&
+                            b.water.clarity == w.water.clarity && b.water.tint == w.water.tint)
+                            same = o.scene;
         add({.kind = ObjectKind::Water,
              .item = w.item,
              .hidden = hides(showing, w.item),
              .scene = same,
              .water = &w.water},
-            [&w](SceneObject& o) { o.scene = waterScene(*w.sheet); });
+            [&w](SceneObject& o) { o.scene = waterScene(*w.sheet, w.water); });
     }
     for (const auto& item : site->project.items) {
         if (!shown(site->project, *item)) continue;
@@ -343,6 +371,8 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     parallelFor(static_cast<int>(makers.size()), [&](int i) {
         if (makers[i]) makers[i](scene->objects[i]);
     });
+
+    scene->lamps = lampsOf(scene->objects);
 
     RTCScene top = rtcNewScene(embreeDevice());
     scene->top = std::make_unique<EmbreeScene>(top);

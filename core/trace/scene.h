@@ -8,6 +8,7 @@
 
 #include "core/project/built_site.h"
 #include "core/trace/embree.h"
+#include "core/trace/lamps.h"
 
 namespace thallos {
 
@@ -49,6 +50,7 @@ struct Scene {
     Showing showing;
     std::vector<std::shared_ptr<const std::vector<Surface>>> greys; // surfaces of neutral buildings
     std::vector<SceneObject> objects;
+    Lamps lamps;
     std::unique_ptr<EmbreeScene> top;
     Box3f bounds;
 };

@@ -31,12 +31,6 @@ V3f rippled(const Water& water, const V3f& p) {
     return V3f(a * x, a * y, 1).normalized();
 }
 
-void orthonormal(const V3f& n, V3f& t, V3f& b) { // Duff et al. 2017
-    const float s = std::copysign(1.0f, n.z), a = -1 / (s + n.z), c = n.x * n.y * a;
-    t = {1 + s * n.x * n.x * a, s * c, -s * n.x};
-    b = {c, s + n.y * n.y * a, -n.y};
-}
-
 } // namespace
 
 Id itemAt(const Scene& scene, const Hit& hit) {
@@ -70,6 +64,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         const PlantRecord& r = *hit.plant;
         const Individual& plant = site.library->individual(r.individual);
         const Mesh& mesh = plant.parts[hit.part];
+        out.material = &plant.surfaces[hit.part];
         const PlantPose pose(r);
         const V3f local = pose.toLocal(hit.position);
         if ((hit.part == 0 || hit.part == 3) && !mesh.normals.empty()) { // wood
@@ -84,7 +79,9 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
             const float tint = static_cast<float>(r.tint) / 255 - 0.5f;
             const float leaf = unitFloat(mix(hit.triangle / 4, r.key)) - 0.5f;
             const float v = 1 + 0.30f * tint + 0.24f * leaf;
-            out.surface.albedo *= Rgb(v * (1 + 0.20f * tint), v, v * (1 - 0.15f * tint));
+            const Rgb shade(v * (1 + 0.20f * tint), v, v * (1 - 0.15f * tint));
+            out.surface.albedo *= shade;
+            out.surface.through *= shade;
         }
         break;
     }
@@ -92,12 +89,14 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     case ObjectKind::Figure: {
         const Part& part = object.model->parts[hit.part];
         const Surface& surface = (*object.surfaces)[part.material];
+        out.material = &surface;
         V3f local, localNormal;
         object.toObject.multVecMatrix(hit.position, local);
         object.toObject.multDirMatrix(hit.normal, localNormal);
         V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, localNormal);
         if (smooth.dot(localNormal) < 0) smooth = -smooth;
-        out.surface = evaluate(surface, local * object.scale, smooth, triangleUv(part.mesh, hit.triangle, hit.u, hit.v), footprint);
+        out.surface = evaluate(surface, local * object.scale, smooth, triangleUv(part.mesh, hit.triangle, hit.u, hit.v),
+                               footprint);
         V3f world;
         object.toWorld.multDirMatrix(out.surface.normal, world);
         out.surface.normal = world.normalized();
@@ -105,7 +104,10 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     }
     case ObjectKind::Water:
         out.water = object.water;
-        out.surface = SurfacePoint{object.water->tint, 0.03f, 0, 1, 0, 1, Rgb(0), rippled(*object.water, hit.position)};
+        out.surface = {.albedo = object.water->tint,
+                       .roughness = 0.03f,
+                       .transmission = 1,
+                       .normal = rippled(*object.water, hit.position)};
         break;
     }
     if (object.kind != ObjectKind::Water) {
@@ -118,104 +120,10 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     return out;
 }
 
-float fresnelDielectric(float cosine, float index) {
-    const float c = std::clamp(cosine, 0.0f, 1.0f);
-    const float s2 = (1 - c * c) / (index * index);
-    const float t = std::sqrt(std::max(0.0f, 1 - s2));
-    const float a = (c - index * t) / (c + index * t), b = (index * c - t) / (index * c + t);
-    return 0.5f * (a * a + b * b);
-}
-
-Scattering::Scattering(const SurfacePoint& s, const V3f& outward) : normal(s.normal) {
-    const Rgb matt = s.albedo * (1 - s.metalness);
-    reflect = matt * (1 - s.translucency);
-    through = matt * s.translucency;
-    coat = lerp(Rgb(0.04f * s.specular), s.albedo, s.metalness);
-    alpha = std::max(s.roughness * s.roughness, 0.002f);
-    orthonormal(normal, tangent, bitangent);
-    const float c = std::max(normal.dot(outward), 0.0f);
-    const float m = 1 - c, m5 = m * m * m * m * m;
-    const float coatNow = luminance(coat) > 0 ? luminance(coat) + (1 - luminance(coat)) * m5 * (1 - s.roughness) : 0;
-    const float total = coatNow + luminance(matt);
-    coatChance = total > 0 ? std::clamp(coatNow / total, 0.0f, 0.98f) : 0;
-    if (coatNow <= 0) coatChance = 0;
-    throughChance = s.translucency;
-}
-
-namespace {
-
-float smithLambda(float alpha, float cosine) {
-    const float c2 = cosine * cosine, t2 = (1 - c2) / std::max(c2, 1e-8f);
-    return 0.5f * (std::sqrt(1 + alpha * alpha * t2) - 1);
-}
-float ggx(float alpha, float cosine) {
-    const float a2 = alpha * alpha, d = cosine * cosine * (a2 - 1) + 1;
-    return a2 / (kPi * d * d);
-}
-Rgb schlick(const Rgb& f0, float c, float alpha) {
-    const float m = 1 - clamp01(c), m5 = m * m * m * m * m;
-    // Rough coatings do not reach full reflection at grazing angles.
-    return f0 + (Rgb(1 - alpha) - f0) * std::max(0.0f, m5);
-}
-
-} // namespace
-
-Rgb Scattering::evaluate(const V3f& out, const V3f& in) const {
-    const float ci = normal.dot(in), co = normal.dot(out);
-    if (ci <= 0) {
-        const Rgb passed = coatChance > 0 ? Rgb(1) - schlick(coat, co, alpha) : Rgb(1);
-        return through * passed * (-ci / kPi);
-    }
-    Rgb f = reflect * (ci / kPi);
-    if (coatChance > 0 && co > 0) {
-        const V3f h = (in + out).normalized();
-        const Rgb fresnel = schlick(coat, h.dot(out), alpha);
-        const float g = 1 / (1 + smithLambda(alpha, ci) + smithLambda(alpha, co));
-        // What the coating reflects does not reach the matt layer, nor leaves it again.
-        f = f * (Rgb(1) - schlick(coat, ci, alpha)) * (Rgb(1) - schlick(coat, co, alpha)) +
-            fresnel * (ggx(alpha, normal.dot(h)) * g / (4 * co));
-    }
-    return f;
-}
-
-float Scattering::density(const V3f& out, const V3f& in) const {
-    const float ci = normal.dot(in), co = normal.dot(out);
-    if (ci <= 0) return (1 - coatChance) * throughChance * -ci / kPi;
-    float d = (1 - coatChance) * (1 - throughChance) * ci / kPi;
-    if (coatChance > 0 && co > 0) {
-        const V3f h = (in + out).normalized();
-        const float visible = 1 / (1 + smithLambda(alpha, co));
-        d += coatChance * ggx(alpha, normal.dot(h)) * visible / (4 * co);
-    }
-    return d;
-}
-
-Scattering::Sample Scattering::sample(const V3f& out, const V2f& u, float choice) const {
-    Sample s;
-    if (choice < coatChance) {
-        // Visible normals (Heitz 2018).
-        const V3f o(out.dot(tangent), out.dot(bitangent), out.dot(normal));
-        if (o.z <= 0) return s;
-        const V3f v = V3f(alpha * o.x, alpha * o.y, o.z).normalized();
-        const float l2 = v.x * v.x + v.y * v.y;
-        const V3f t1 = l2 > 1e-12f ? V3f(-v.y, v.x, 0) / std::sqrt(l2) : V3f(1, 0, 0), t2 = v.cross(t1);
-        const float r = std::sqrt(u.x), phi = 2 * kPi * u.y, p1 = r * std::cos(phi), k = 0.5f * (1 + v.z);
-        const float p2 = (1 - k) * std::sqrt(std::max(0.0f, 1 - p1 * p1)) + k * r * std::sin(phi);
-        const V3f n = t1 * p1 + t2 * p2 + v * std::sqrt(std::max(0.0f, 1 - p1 * p1 - p2 * p2));
-        const V3f h = V3f(alpha * n.x, alpha * n.y, std::max(1e-6f, n.z)).normalized();
-        const V3f i = h * (2 * o.dot(h)) - o;
-        s.direction = tangent * i.x + bitangent * i.y + normal * i.z;
-        s.diffuse = alpha > 0.2f;
-        if (i.z <= 0) return s;
-    } else {
-        const float rest = (choice - coatChance) / std::max(1 - coatChance, 1e-6f);
-        const float r = std::sqrt(u.x), phi = 2 * kPi * u.y, z = std::sqrt(std::max(0.0f, 1 - u.x));
-        const float side = rest < throughChance ? -1.0f : 1.0f;
-        s.direction = tangent * (r * std::cos(phi)) + bitangent * (r * std::sin(phi)) + normal * (side * z);
-    }
-    s.density = density(out, s.direction);
-    if (s.density > 1e-9f) s.weight = evaluate(out, s.direction) / s.density;
-    return s;
+Rgb waterAbsorption(const Water& water) {
+    Rgb a;
+    for (int k = 0; k < 3; ++k) a[k] = (1.6f - std::min(8 * water.tint[k], 1.0f)) / std::max(water.clarity, 0.05f);
+    return a;
 }
 
 } // namespace thallos

@@ -5,71 +5,11 @@
 #include <tbb/global_control.h>
 
 #include "core/base/error.h"
+#include "core/trace/scattering.h"
 #include "tests/core/traced_site.h"
 
 using namespace thallos;
 using namespace thallos::test;
-
-TEST(Analytic, WhiteFurnace) {
-    // A matt sphere that loses nothing under the same light from everywhere cannot be seen. The coating is switched off
-    // by asking for the matt part alone, and the ground is as bright as the sky by lying far outside the view of the
-    // sphere.
-    const Environment e = uniformEnvironment(Rgb(100));
-    for (float albedo : {0.95f, 0.5f, 0.2f}) {
-        SurfacePoint s{Rgb(albedo), 1, 0, 0, 0, 0, Rgb(0), V3f(0, 0, 1)};
-        const V3f out = V3f(0.3f, 0.1f, 0.9f).normalized();
-        const Scattering f(s, out);
-        Rgb sum(0);
-        const int n = 20000;
-        for (int i = 0; i < n; ++i) {
-            Sampler sampler(0, 0, static_cast<uint32_t>(i), 1);
-            const auto next = f.sample(out, sampler.pair(), sampler.one());
-            if (next.density > 0) sum += next.weight * skyRadiance(e, next.direction);
-        }
-        EXPECT_NEAR(sum.y / n, 100 * albedo, 0.3f);
-    }
-}
-
-TEST(Analytic, ScatteringSendsBackNoMoreThanItGets) {
-    for (float roughness : {0.05f, 0.3f, 0.7f, 1.0f})
-        for (float metalness : {0.0f, 1.0f})
-            for (float translucency : {0.0f, 0.4f})
-                for (float cosine : {0.95f, 0.4f, 0.1f}) {
-                    SurfacePoint s{Rgb(0.95f), roughness, metalness,   0, metalness > 0 ? 0 : translucency,
-                                   1,          Rgb(0),    V3f(0, 0, 1)};
-                    const V3f out(std::sqrt(1 - cosine * cosine), 0, cosine);
-                    const Scattering f(s, out);
-                    double sum = 0;
-                    const int n = 8000;
-                    for (int i = 0; i < n; ++i) {
-                        Sampler sampler(0, 0, static_cast<uint32_t>(i), 1);
-                        const auto next = f.sample(out, sampler.pair(), sampler.one());
-                        if (next.density > 0) sum += next.weight.y;
-                    }
-                    EXPECT_LT(sum / n, 1.03) << roughness << " " << metalness << " " << cosine;
-                    EXPECT_GT(sum / n, metalness > 0 ? 0.25 : 0.62) << roughness << " " << metalness << " " << cosine;
-                }
-}
-
-TEST(Analytic, SamplingAgreesWithEvaluation) {
-    // The same integral once by sampling the surface and once evenly over the sphere.
-    SurfacePoint s{Rgb(0.6f, 0.4f, 0.2f), 0.4f, 0, 0, 0.3f, 1, Rgb(0), V3f(0.2f, 0.1f, 0.97f).normalized()};
-    const V3f out = V3f(-0.4f, 0.3f, 0.8f).normalized();
-    const Scattering f(s, out);
-    auto light = [](const V3f& d) { return 1 + d.x + 0.5f * d.y * d.y; };
-    double sampled = 0, even = 0;
-    const int n = 60000;
-    for (int i = 0; i < n; ++i) {
-        Sampler sampler(0, 0, static_cast<uint32_t>(i), 1);
-        const auto next = f.sample(out, sampler.pair(), sampler.one());
-        if (next.density > 0) sampled += next.weight.x * light(next.direction);
-        const V2f u = sampler.pair();
-        const float z = 2 * u.x - 1, r = std::sqrt(1 - z * z), a = 2 * kPi * u.y;
-        const V3f d(r * std::cos(a), r * std::sin(a), z);
-        even += f.evaluate(out, d).x * light(d) * 4 * kPi;
-    }
-    EXPECT_NEAR(sampled / even, 1, 0.02);
-}
 
 TEST(Analytic, DiffuseSphereUnderAUniformSky) {
     // A convex matt body sees nothing but the sky: its radiance is albedo x sky everywhere. The ground would be in its
@@ -106,6 +46,148 @@ TEST(Analytic, AMirrorShowsTheSky) {
     EXPECT_NEAR(meanRadiance(*scene, e, {0, 0, 3050}, {3, 2, 3000}, 300).y / 500, 0.9f, 0.03f);
 }
 
+TEST(Analytic, UnderwaterLightFallsOffByDepth) {
+    // A body of glass over a white plate: sun and view go straight down through `depth` metres of it.
+    Environment e = uniformEnvironment(Rgb(1e-6f));
+    e.sunIlluminance = Rgb(100000);
+    e.toSun = {0, 0, 1};
+    Surface plate = matt(0.5f), glass{.name = "glass", .baseColor = Rgb(1), .roughness = 0, .transmission = 1};
+    glass.solid = true;
+    glass.absorption = Rgb(0.1f, 0.5f, 2);
+    float before = 0;
+    for (const float depth : {0.25f, 1.0f}) {
+        Project p = aloft(buildingOf(box({-50, -50, 2990}, {50, 50, 3000}), plate));
+        p = added(p, "Block", buildingOf(box({-50, -50, 3000.02f}, {50, 50, 3000.02f + depth}), glass));
+        const Rgb seen = meanRadiance(*bareSceneOf(p), e, {1, 0, 3050}, {0, 0, 3000}, 400, 1);
+        // The mirrored and scattered light besides is the same for both colours: their ratio is Beer and Lambert's.
+        EXPECT_NEAR(std::log(seen.x / seen.y), 2 * depth * 0.4f, 0.02f) << depth;
+        EXPECT_NEAR(std::log(seen.y / seen.z), 2 * depth * 1.5f, 0.04f) << depth;
+        if (before > 0) EXPECT_NEAR(std::log(before / seen.x), 2 * 0.75f * 0.1f, 0.02f);
+        before = seen.x;
+    }
+}
+
+TEST(Analytic, TheSunsDiscIsAsLargeAndItsPenumbraAsWideAsGeometrySays) {
+    Environment e = uniformEnvironment(Rgb(1e-6f));
+    e.sunIlluminance = Rgb(100000);
+    e.toSun = {0, 0, 1};
+    // A black screen with its edge over x = 0, 40 m above a white plate.
+    Surface plate = matt(0.5f), screen = matt(0);
+    Project p = aloft(buildingOf(box({-50, -50, 2990}, {50, 50, 3000}), plate));
+    p = added(p, "Screen", buildingOf(box({-50, -50, 3040}, {0, 50, 3040.01f}), screen));
+    const auto scene = bareSceneOf(p);
+    const auto lit = [&](float x) {
+        return meanRadiance(*scene, e, {x + 3, 0, 3010}, {x, 0, 3000}, 800, 1).y / (0.5f / kPi * 100000);
+    };
+    const float half = 40 * std::tan(e.sunRadius);
+    const float open = lit(10);
+    EXPECT_NEAR(lit(0) / open, 0.5f, 0.03f);
+    EXPECT_NEAR(lit(-1.05f * half) / open, 0, 0.01f);
+    EXPECT_NEAR(lit(1.05f * half) / open, 1, 0.01f);
+    // Area of a circle's segment: at half the radius 0.8045 of the disc is seen.
+    EXPECT_NEAR(lit(0.5f * half) / open, 0.8045f, 0.03f);
+}
+
+TEST(Analytic, ADiscLampLightsByItsFormFactor) {
+    // Irradiance under the middle of a disc of radiance L at height h: pi L r2 / (r2 + h2).
+    const Environment e = uniformEnvironment(Rgb(0));
+    Mesh disc;
+    disc.positions.push_back({0, 0, 3003});
+    const int n = 64;
+    for (int i = 0; i < n; ++i) {
+        const float a = 2 * kPi * static_cast<float>(i) / n;
+        disc.positions.push_back({1.5f * std::cos(a), 1.5f * std::sin(a), 3003});
+    }
+    for (int i = 0; i < n; ++i) disc.triangles.push_back({0, 1 + (i + 1) % n, 1 + i}); // shines downwards
+    Surface shine = matt(0);
+    shine.emission = Rgb(1000);
+    Project p = aloft(buildingOf(box({-50, -50, 2990}, {50, 50, 3000}), matt(0.5f)));
+    p = added(p, "Lamp", buildingOf(disc, shine));
+    const auto scene = bareSceneOf(p);
+    ASSERT_EQ(scene->lamps.triangles.size(), static_cast<size_t>(n));
+    const float area = 0.5f * n * std::sin(2 * kPi / n) * 2.25f; // of the polygon
+    const float expected = 0.5f / kPi * (kPi * 1000 * (area / kPi) / (area / kPi + 9));
+    const Rgb seen = meanRadiance(*scene, e, {4, 0, 3002}, {0, 0, 3000}, 4000, 1);
+    EXPECT_NEAR(seen.y / expected, 1, 0.03f);
+    // From behind it does not shine, and straight at it it is as bright as it says.
+    EXPECT_NEAR(meanRadiance(*scene, e, {0.2f, 0, 3001}, {0.2f, 0, 3003}, 20, 1).y, 1000, 1);
+    EXPECT_LT(meanRadiance(*scene, e, {0.2f, 0, 3006}, {0.2f, 0, 3003}, 20, 1).y, 1);
+}
+
+TEST(Analytic, LampsFoundByAimingAndByScatteringAgree) {
+    // A large lamp close to a glossy plate: the balance heuristic counts each path once, whoever finds it.
+    const Environment e = uniformEnvironment(Rgb(0));
+    Surface shine = matt(0);
+    shine.emission = Rgb(500);
+    for (const float roughness : {0.1f, 0.3f, 0.8f}) {
+        Surface s = matt(0.9f);
+        s.metalness = 1;
+        s.roughness = roughness;
+        Project p = aloft(buildingOf(box({-400, -400, 2990}, {400, 400, 3000}), s));
+        p = added(p, "Lamp", buildingOf(box({-400, -400, 3012}, {400, 400, 3013}), shine));
+        const auto scene = bareSceneOf(p);
+        // Nearly all that the plate sees is lamp.
+        const float seen = meanRadiance(*scene, e, {1, 0, 3009}, {0, 0, 3000}, 3000, 1).y;
+        EXPECT_NEAR(seen / 500, 0.9f, 0.06f) << roughness;
+    }
+}
+
+TEST(Split, RoutesAndSourcesSumToTheSample) {
+    Project p = smallSite();
+    Surface glass{.name = "glass", .baseColor = Rgb(0.9f), .roughness = 0.02f, .transmission = 1}, shine = matt(0.2f);
+    shine.emission = Rgb(3000);
+    shine.lampGroup = 3;
+    p = added(p, "Pane", buildingOf(box({-1, -8, 0}, {3, -7.98f, 3}), glass));
+    p = added(p, "Lamp", buildingOf(box({2, -5, 1}, {2.3f, -4.7f, 2}), shine));
+    const auto scene = sceneOf(p);
+    const Environment e = makeEnvironment(sunDirection({30, 60, 140}), 80, Atmosphere(30000.0f));
+    Split all;
+    for (int i = 0; i < 600; ++i) {
+        Sampler sampler(static_cast<uint32_t>(i), 7, static_cast<uint32_t>(i), 1);
+        const V2f u = sampler.pair();
+        V3f from(2, -16, 4);
+        V3f to(-14 + 26 * u.x, -6, 4.5f * u.y);
+        if (i % 50 == 0) to = V3f(2.15f, -5, 1.7f); // the lamp
+        if (i % 100 == 0) from.x = 16; // past the pane
+        Split split;
+        PathSettings settings;
+        settings.split = &split;
+        Sampler again = sampler;
+        const PathSample s = tracePath(*scene, e, from, (to - from).normalized(), sampler, settings);
+        settings.split = nullptr;
+        EXPECT_EQ(tracePath(*scene, e, from, (to - from).normalized(), again, settings).radiance, s.radiance)
+            << "asking for them changes nothing";
+        Rgb routes(0), sources(0);
+        for (const Rgb& c : split.routes) routes += c;
+        for (const Rgb& c : split.sources) sources += c;
+        for (int k = 0; k < 3; ++k) {
+            EXPECT_NEAR(routes[k], s.radiance[k], 1e-4f * (1 + s.radiance[k]));
+            EXPECT_NEAR(sources[k], s.radiance[k], 1e-4f * (1 + s.radiance[k]));
+        }
+        for (int r = 0; r < kRoutes; ++r) all.routes[r] += split.routes[r];
+        for (int r = 0; r < kSources; ++r) all.sources[r] += split.sources[r];
+    }
+    for (int r = 0; r < kRoutes; ++r) EXPECT_GT(luminance(all.routes[r]), 0) << kRouteNames[r];
+    EXPECT_GT(luminance(all.sources[kSun]), 0);
+    EXPECT_GT(luminance(all.sources[kSky]), 0);
+    EXPECT_GT(luminance(all.sources[kFirstLampGroup + 3]), 0);
+    EXPECT_EQ(luminance(all.sources[kFirstLampGroup]), 0);
+}
+
+TEST(Limit, SparksAreHeldBackAndTheRestIsLeftAlone) {
+    const auto scene = sceneOf(smallSite());
+    const Environment e = makeEnvironment(sunDirection({30, 60, 140}), 80, Atmosphere(30000.0f));
+    PathSettings free, held;
+    held.limit = 2000;
+    for (uint32_t i = 0; i < 300; ++i) {
+        Sampler a(i, 3, i, 1), b(i, 3, i, 1);
+        const V3f from(2, -16, 4), to(static_cast<float>(i % 20) - 10, 0, static_cast<float>(i % 7) - 2);
+        const Rgb open = tracePath(*scene, e, from, (to - from).normalized(), a, free).radiance,
+                  limited = tracePath(*scene, e, from, (to - from).normalized(), b, held).radiance;
+        EXPECT_LE(limited.y, open.y * 1.0001f);
+    }
+}
+
 TEST(Analytic, TwoPanesOfGlassReflectAsTheyShould) {
     Surface s{.name = "glass", .baseColor = Rgb(1), .roughness = 0.02f, .transmission = 1};
     const auto scene = bareSceneOf(aloft(buildingOf(box({-50, -50, 2999}, {50, 50, 3000}), s)));
@@ -131,7 +213,7 @@ Project pondSite(float ripple) {
 
 PathSample sampleOf(const Scene& scene, const Environment& e, const V3f& from, const V3f& to, uint32_t n) {
     Sampler sampler(3, 5, n, 1);
-    return tracePath(scene, e, from, (to - from).normalized(), sampler, {7, 1e-3f, nullptr});
+    return tracePath(scene, e, from, (to - from).normalized(), sampler, {});
 }
 
 } // namespace

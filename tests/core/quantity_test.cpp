@@ -55,12 +55,11 @@ TEST(Quantity, IsReadAlikeInEveryUnitMarkAndLocale) {
     const std::string clocale = std::setlocale(LC_NUMERIC, nullptr);
     for (const char* name : {"de_DE.UTF-8", "de_DE.utf8", "fr_FR.UTF-8"})
         if (std::setlocale(LC_NUMERIC, name)) break; // where one is installed
-    const std::pair<const char*, double> units[] = {{"", 1},        {" m", 1},         {"m", 1},       {" mm", 0.001},
-                                                    {"mm", 0.001},  {" cm", 0.01},     {"cm", 0.01},   {" km", 1000},
-                                                    {" ft", 0.3048}, {"ft", 0.3048},   {"'", 0.3048},  {" in", 0.0254},
-                                                    {"\"", 0.0254}};
-    const std::pair<const char*, double> numbers[] = {{"2", 2},      {"2.5", 2.5}, {"2,5", 2.5},     {"0.125", 0.125},
-                                                      {"0,125", 0.125}, {".5", 0.5},  {",5", 0.5},      {"1200", 1200},
+    const std::pair<const char*, double> units[] = {
+        {"", 1},       {" m", 1},       {"m", 1},       {" mm", 0.001}, {"mm", 0.001},   {" cm", 0.01}, {"cm", 0.01},
+        {" km", 1000}, {" ft", 0.3048}, {"ft", 0.3048}, {"'", 0.3048},  {" in", 0.0254}, {"\"", 0.0254}};
+    const std::pair<const char*, double> numbers[] = {{"2", 2},         {"2.5", 2.5},    {"2,5", 2.5}, {"0.125", 0.125},
+                                                      {"0,125", 0.125}, {".5", 0.5},     {",5", 0.5},  {"1200", 1200},
                                                       {"-3.25", -3.25}, {"-3,25", -3.25}};
     int cases = 0;
     auto reads = [&](const std::string& typed, double value) {

@@ -179,10 +179,16 @@ TEST(Scene, PacketsHitWhatSingleRaysHit) {
 TEST(Scene, GlassLetsShadowRaysThrough) {
     Surface pane = matt(0.9f);
     pane.transmission = 1;
+    pane.roughness = 0.02f;
     const auto scene = sceneOf(aloft(buildingOf(box({-5, -5, 10}, {5, 5, 10.01f}), pane)));
     const Rgb t = transmittance(*scene, {0, 0, 5}, {0, 0, 1}, V3f(0));
     EXPECT_GT(t.y, 0.4f);
     EXPECT_LT(t.y, 1);
+    pane.roughness = 0.5f;
+    EXPECT_EQ(transmittance(*sceneOf(aloft(buildingOf(box({-5, -5, 10}, {5, 5, 10.01f}), pane))), {0, 0, 5}, {0, 0, 1},
+                            V3f(0)),
+              Rgb(0))
+        << "frosted: light is scattered, not let through";
     const auto solid = sceneOf(aloft(buildingOf(box({-5, -5, 10}, {5, 5, 10.01f}), matt(0.9f))));
     EXPECT_EQ(transmittance(*solid, {0, 0, 5}, {0, 0, 1}, V3f(0)), Rgb(0));
 }

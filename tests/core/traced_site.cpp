@@ -37,7 +37,7 @@ Building buildingOf(Mesh mesh, const Surface& surface, const V3f& position) {
 }
 
 Surface matt(float albedo) {
-    return {.name = "matt", .baseColor = Rgb(albedo), .roughness = 1};
+    return {.name = "matt", .baseColor = Rgb(albedo), .roughness = 1, .specular = 0};
 }
 
 std::shared_ptr<const Scene> sceneOf(const Project& p) {
@@ -64,7 +64,7 @@ Rgb meanRadiance(const Scene& scene, const Environment& e, const V3f& from, cons
         Sampler sampler(3, 5, static_cast<uint32_t>(i), 1);
         sampler.pair();
         PathSettings settings;
-        settings.bounces = bounces;
+        settings.bounces = {bounces, bounces, bounces, 64};
         sum += tracePath(scene, e, from, (at - from).normalized(), sampler, settings).radiance;
     }
     return sum / static_cast<float>(samples);
