@@ -101,6 +101,7 @@ public:
 
     Individual run() {
         out_.parts.resize(4);
+        out_.coarse.resize(4);
         out_.surfaces = {recipe_.bark, recipe_.foliage, recipe_.flower, recipe_.twig};
         const float height = recipe_.height * (1 + random_.around(recipe_.heightSpread));
         if (recipe_.kind == PlantKind::Grass)
@@ -113,6 +114,8 @@ public:
         for (const Mesh& m : out_.parts) b.extendBy(bounds(m));
         out_.height = b.max.z;
         out_.spread = std::max(std::max(b.max.x, -b.min.x), std::max(b.max.y, -b.min.y)) * 2;
+        out_.grain = recipe_.kind == PlantKind::Grass ? kFewer * recipe_.grass.width
+                                                      : kLarger * std::min(recipe_.leaf.length, recipe_.leaf.width);
         return std::move(out_);
     }
 
@@ -163,6 +166,7 @@ private:
         foot.z = -0.15f * std::min(1.0f, radius * 8); // rooted, on slopes too
         const Stem s = stem(level, foot, direction, length, radius, true);
         tube(out_.parts[0], s, level.sides);
+        tube(out_.coarse[0], s, std::min(level.sides, 6));
         branch(s, 1, height);
     }
 
@@ -196,15 +200,16 @@ private:
             const float thick = std::min(radius * level.thickness * (0.7f + 0.5f * share), radius * 0.9f);
             const Stem s = stem(level, foot, d, length, thick, false);
             tube(out_.parts[depth >= 2 ? 3 : 0], s, level.sides);
+            if (depth < 2) tube(out_.coarse[0], s, std::min(level.sides, 4));
             if (last) {
-                leaves(s, recipe_.leaf, out_.parts[1], length / std::max(reference_[depth], 0.01f));
-                leaves(s, recipe_.blossom, out_.parts[2], length / std::max(reference_[depth], 0.01f));
+                leaves(s, recipe_.leaf, 1, length / std::max(reference_[depth], 0.01f));
+                leaves(s, recipe_.blossom, 2, length / std::max(reference_[depth], 0.01f));
             } else
                 branch(s, depth + 1, height);
         }
     }
 
-    void leaves(const Stem& s, const LeafRecipe& recipe, Mesh& mesh, float share) {
+    void leaves(const Stem& s, const LeafRecipe& recipe, int part, float share) {
         const int count = static_cast<int>(recipe.count * std::clamp(share, 0.3f, 1.2f) + random_.unit());
         const bool needle = recipe.shape == "needle";
         float around = random_.between(0, 2 * kPi);
@@ -223,7 +228,10 @@ private:
             V3f face = V3f(random_.around(0.7f), random_.around(0.7f), 1);
             face = (face - along * along.dot(face));
             if (face.length2() < 1e-4f) face = anyAcross(along);
-            leaf(mesh, recipe, foot + out * r, along, face.normalized(), 1 + random_.around(0.3f));
+            const float size = 1 + random_.around(0.3f);
+            leaf(out_.parts[part], recipe, foot + out * r, along, face.normalized(), size);
+            if (leaves_[part]++ % kFewer == 0)
+                leaf(out_.coarse[part], simple(recipe), foot + out * r, along, face.normalized(), kLarger * size);
         }
     }
 
@@ -238,17 +246,37 @@ private:
             const V3f out(el::cos(lean), el::sin(lean), 0);
             const float start = radians(random_.between(2, 16) + 14 * q),
                         bend = radians(g.bend * random_.between(flower ? 0.1f : 0.35f, flower ? 0.5f : 1.3f));
-            blade(foot, out, length, g.width * random_.between(0.7f, 1.3f) * (flower ? 0.6f : 1), start, bend, flower);
+            const float width = g.width * random_.between(0.7f, 1.3f) * (flower ? 0.6f : 1);
+            const V3f tip = blade(out_.parts[1], 4, foot, out, length, width, start, bend, flower);
+            const float angle = start + bend; // of the tip
+            const V3f up = out * el::sin(angle) + V3f(0, 0, el::cos(angle));
+            const size_t vertex = out_.parts[2].positions.size(), triangle = out_.parts[2].triangles.size();
+            if (flower) head(tip, up);
+            if (i % kFewer) continue;
+            if (flower) enlarge(vertex, triangle, tip);
+            blade(out_.coarse[1], 4, foot, out, length, kFewer * kEven * width, start, bend, flower);
         }
     }
 
-    void blade(const V3f& foot, const V3f& out, float length, float width, float start, float bend, bool flower) {
-        Mesh& m = out_.parts[1];
-        const int segments = 4, base = static_cast<int>(m.positions.size());
+    // The flower that was added last, larger, for the coarse form.
+    void enlarge(size_t vertex, size_t triangle, const V3f& at) {
+        const Mesh& fine = out_.parts[2];
+        Mesh& m = out_.coarse[2];
+        const auto shift = static_cast<int>(m.positions.size()) - static_cast<int>(vertex);
+        for (; vertex < fine.positions.size(); ++vertex)
+            m.positions.push_back(at + (fine.positions[vertex] - at) * kLarger);
+        for (; triangle < fine.triangles.size(); ++triangle)
+            m.triangles.push_back(fine.triangles[triangle] + V3i(shift));
+    }
+
+    // Returns its tip.
+    V3f blade(Mesh& m, int segments, const V3f& foot, const V3f& out, float length, float width, float start,
+              float bend, bool flower) {
+        const int base = static_cast<int>(m.positions.size());
         const V3f side = V3f(-out.y, out.x, 0);
         V3f p = foot, d(0, 0, 1);
         for (int i = 0; i <= segments; ++i) {
-            const float t = static_cast<float>(i) / segments;
+            const float t = static_cast<float>(i) / static_cast<float>(segments);
             const float angle = start + bend * t * t;
             d = out * el::sin(angle) + V3f(0, 0, el::cos(angle));
             const float w = width / 2 * (flower ? 1 - 0.5f * t : 1 - t * t);
@@ -257,7 +285,7 @@ private:
                 m.positions.push_back(p + side * w);
             } else
                 m.positions.push_back(p);
-            p += d * (length / segments);
+            if (i < segments) p += d * (length / static_cast<float>(segments));
         }
         for (int i = 0; i < segments; ++i) {
             const int a = base + 2 * i;
@@ -267,7 +295,7 @@ private:
             } else
                 m.triangles.push_back({a, a + 1, a + 2});
         }
-        if (flower) head(p - d * (length / segments), d);
+        return p;
     }
 
     void head(const V3f& at, const V3f& up) {
@@ -300,11 +328,23 @@ private:
         }
     }
 
+    static constexpr int kFewer = 4; // leaves of the coarse form
+    static constexpr float kLarger = 2;
+    static constexpr float kEven = 0.94f; // of the breadth of coarse blades: as much light reaches the ground as before
+    static LeafRecipe simple(LeafRecipe recipe) {
+        if (recipe.shape == "oval") {
+            recipe.shape = "diamond";
+            recipe.width *= 1.21f; // for the same area
+        }
+        return recipe;
+    }
+
     const SpeciesRecipe& recipe_;
     const WoodRecipe& wood_;
     Random random_;
     Individual out_;
     std::vector<float> reference_{0, 0}; // full branch length by level
+    int leaves_[4] = {};                 // so far, by part
 };
 
 } // namespace

@@ -79,7 +79,11 @@ SpeciesRecipe parseRecipe(const std::string& json, const std::string& where);
 
 // One grown specimen, foot at the origin.
 struct Individual {
-    std::vector<Mesh> parts;       // wood, foliage, flowers, twigs; some may be empty
+    std::vector<Mesh> parts; // wood, foliage, flowers, twigs; some may be empty
+    // The same for rays that nobody sees straight: a quarter of the leaves, blades and flowers, each of four times the
+    // area, so that as much light gets through; no twigs.
+    std::vector<Mesh> coarse;
+    float grain = 0.1f;            // metres across a coarse leaf or blade
     std::vector<Surface> surfaces; // one a part
     float height = 0, spread = 0;  // metres
 };

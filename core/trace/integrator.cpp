@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <optional>
+#include <utility>
 
 #include "core/trace/lamps.h"
 #include "core/trace/scattering.h"
@@ -64,7 +65,10 @@ public:
     Path(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler, const PathSettings& settings)
         : scene_(scene), env_(env), start_(start), sampler_(sampler), settings_(settings), o_(start.origin),
           d_(start.direction), travelled_(start.travelled), spread_(settings.pixelAngle), left_(settings.bounces),
-          both_(start.first), disc_(start.disc) {}
+          both_(start.first), disc_(start.disc), fine_(start.camera), known_(start.first ? settings.hit : nullptr) {
+        coarse_ = fine_;
+        coarse_.coarse = settings.coarse;
+    }
 
     PathSample follow() {
         for (int depth = 0; depth < kLongest && step(); ++depth) {
@@ -79,7 +83,8 @@ private:
 
     // On to the next surface and what happens there; false: the path has ended.
     bool step() {
-        const Hit hit = trace(scene_, o_, d_, start_.camera);
+        const Hit hit =
+            known_ ? *std::exchange(known_, nullptr) : trace(scene_, o_, d_, scatterings_ > 0 ? coarse_ : fine_);
         count();
         if (!hit) {
             escape();
@@ -199,7 +204,7 @@ private:
         if (unscattered_) {
             const Rgb glint = sunGlint(env_, n, outward, point.water->ripple);
             if (!black(glint)) {
-                const Rgb lit = transmittance(scene_, above, env_.toSun, start_.camera);
+                const Rgb lit = transmittance(scene_, above, env_.toSun, fine_);
                 count();
                 add(glint * lit, kSun, Route::Reflection);
             }
@@ -220,7 +225,7 @@ private:
              n * (in / kWaterIndex - std::sqrt(std::max(0.0f, 1 - (1 - in * in) / (kWaterIndex * kWaterIndex)))))
                 .normalized();
         const V3f below = offset(hit.position, V3f(0, 0, -1), hit.t);
-        const Hit bed = trace(scene_, below, down, start_.camera, kFarAway, kMaskAll & ~kMaskClear);
+        const Hit bed = trace(scene_, below, down, coarse_, kFarAway, kMaskAll & ~kMaskClear);
         count();
         const Rgb back = point.water->tint / kPi * (Rgb(1) - exponential(absorption_, bed ? bed.t : 50.0f));
         const Rgb sun = back * env_.sunIlluminance * std::max(env_.toSun.z, 0.0f),
@@ -347,39 +352,72 @@ private:
         gloss_ = gloss;
     }
 
+    // Light from one direction as it would arrive if nothing stood between, weighed against finding it by scattering.
+    struct Candidate {
+        Aimed aimed;
+        V3f direction{0};
+        float far = kFarAway;
+        Rgb light{0};
+        int source = kSky;
+    };
+
     void light(const Hit& hit, const ShadingPoint& point, const Scattering& scattering, bool first) {
+        Candidate all[3];
+        int n = 0;
+        const auto consider = [&](const V3f& direction) -> Candidate& {
+            Candidate& c = all[n];
+            c = Candidate();
+            c.direction = direction;
+            c.aimed = aimed(hit, point, scattering, direction);
+            if (c.aimed.counts) ++n;
+            return c;
+        };
         if (!black(env_.sunIlluminance)) {
             const V3f l = towardSun(env_, sampler_.pair());
-            const Aimed a = aimed(hit, point, scattering, l);
-            if (l.z > -0.01f && a.counts) {
-                const Rgb lit = transmittance(scene_, a.origin, l, start_.camera);
-                count();
+            if (l.z > -0.01f) {
+                Candidate& c = consider(l);
                 const float disc = 1 / sunSolidAngle(env_);
-                addAimed(a, env_.sunIlluminance * lit * (disc / (disc + scattering.density(l))), kSun);
-                if (first) out_.features.sunlit = lit.y * env_.sunShare;
+                c.light = env_.sunIlluminance * (disc / (disc + scattering.density(l)));
+                c.source = kSun;
             }
         }
-        {
-            const V2f u = sampler_.pair();
-            const SkySample sky = sampleSky(env_, u.x, u.y);
-            const Aimed a = aimed(hit, point, scattering, sky.direction);
-            if (sky.density > 0 && a.counts) {
-                const Rgb lit = transmittance(scene_, a.origin, sky.direction, start_.camera);
-                count();
-                const float w = 1 / (sky.density + scattering.density(sky.direction));
-                addAimed(a, lit * skyRadiance(env_, sky.direction) * w, kSky);
-            }
+        const V2f u = sampler_.pair();
+        const SkySample sky = sampleSky(env_, u.x, u.y);
+        if (sky.density > 0) {
+            Candidate& c = consider(sky.direction);
+            c.light = skyRadiance(env_, sky.direction) / (sky.density + scattering.density(sky.direction));
         }
         if (!scene_.lamps.empty()) {
-            const V2f u = sampler_.pair();
-            const LampSample lamp = sampleLamps(scene_.lamps, hit.position, u, sampler_.one());
-            if (lamp.density <= 0) return;
-            const Aimed a = aimed(hit, point, scattering, lamp.direction);
-            if (!a.counts) return;
-            const Rgb lit = transmittance(scene_, a.origin, lamp.direction, start_.camera, reachOf(a.origin, lamp.at));
+            const V2f v = sampler_.pair();
+            const LampSample lamp = sampleLamps(scene_.lamps, hit.position, v, sampler_.one());
+            if (lamp.density > 0) {
+                Candidate& c = consider(lamp.direction);
+                c.light = lamp.radiance / (lamp.density + scattering.density(lamp.direction));
+                c.far = reachOf(c.aimed.origin, lamp.at);
+                c.source = kFirstLampGroup + lamp.group;
+            }
+        }
+        if (scatterings_ > 0 && settings_.oneShadowRay && n > 1) {
+            // Of light that was scattered before, one candidate stands for all, chosen by what it would bring.
+            float chances[3], total = 0;
+            for (int i = 0; i < n; ++i) total += chances[i] = luminance(all[i].aimed.share.sum() * all[i].light);
+            if (total <= 0) return;
+            float pick = sampler_.one() * total;
+            int chosen = 0;
+            while (chosen + 1 < n && pick >= chances[chosen]) pick -= chances[chosen++];
+            if (chances[chosen] <= 0) return;
+            all[chosen].light *= total / chances[chosen];
+            all[0] = all[chosen];
+            n = 1;
+        }
+        for (int i = 0; i < n; ++i) {
+            const Candidate& c = all[i];
+            // Only the edge of a shadow that the sun throws on what is seen shows single leaves.
+            const bool sharp = scatterings_ == 0 && c.source != kSky;
+            const Rgb lit = transmittance(scene_, c.aimed.origin, c.direction, sharp ? fine_ : coarse_, c.far);
             count();
-            addAimed(a, lit * lamp.radiance / (lamp.density + scattering.density(lamp.direction)),
-                     kFirstLampGroup + lamp.group);
+            addAimed(c.aimed, c.light * lit, c.source);
+            if (first && c.source == kSun) out_.features.sunlit = lit.y * env_.sunShare;
         }
     }
 
@@ -397,6 +435,8 @@ private:
     Bounces left_;
     int scatterings_ = 0;
     bool both_, disc_;
+    Detail fine_, coarse_;
+    const Hit* known_;        // of the next step
     bool unscattered_ = true; // the path so far is the camera's ray, mirrored or bent
     bool described_ = false;  // features are taken
     std::optional<Route> branch_;
@@ -415,8 +455,11 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
     Rgb sum(0), carried(1);
     V3f o = origin, d = direction;
     float travelled = 0;
+    Detail detail(origin);
+    detail.pixelAngle = pixelAngle;
+    detail.moving = moving;
     for (int clear = 0; clear < 5; ++clear) {
-        const Hit hit = first && clear == 0 ? *first : trace(scene, o, d, origin, kFarAway, kMaskAll, moving);
+        const Hit hit = first && clear == 0 ? *first : trace(scene, o, d, detail);
         if (!hit) return sum + carried * (skyRadiance(env, d) + sunDisc(env, d));
         const auto haze = hazeAlong(env, d, hit.t);
         sum += carried * haze.scattered;
@@ -447,7 +490,7 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
         if (!black(matt) && !black(env.sunIlluminance)) {
             const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
             lit = env.sunIlluminance * matt * std::abs(c) *
-                  transmittance(scene, offset(hit.position, side, hit.t), env.toSun, origin, kFarAway, moving);
+                  transmittance(scene, offset(hit.position, side, hit.t), env.toSun, detail);
         }
         // Half of the sky's light stands for what the ground and the neighbours hide or send back.
         const bool leaf = !black(s.through);

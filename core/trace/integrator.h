@@ -70,8 +70,12 @@ struct PathSettings {
     // No sample of light that was scattered by chance is brighter than this, cd/m2: rare bright paths would stay as
     // lone sparks. Takes a little light away; 0 switches it off.
     float limit = 0;
-    int* rays = nullptr;    // counted when given
-    Split* split = nullptr; // added to when given
+    // Savings that nobody sees: plants in their coarse form for light that arrives by chance and where they are smaller
+    // than a pixel; one shadow ray for all sources after the first scattering.
+    bool coarse = true, oneShadowRay = true;
+    const Hit* hit = nullptr; // of the ray itself, where it is known already
+    int* rays = nullptr;      // counted when given
+    Split* split = nullptr;   // added to when given
 };
 
 PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,

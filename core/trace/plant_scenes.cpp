@@ -38,9 +38,9 @@ struct TileData {
 void boundsOf(const RTCBoundsFunctionArguments* args) {
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     const PlantRecord& r = data.record(args->primID);
-    const Individual& i = data.plants->library()->individual(r.individual);
     const PlantPose pose(r);
-    const float s = pose.scale, top = s * i.height, e = pose.east * top, n = pose.north * top, yaw = yawOf(r);
+    const float s = pose.scale, top = s * data.plants->top(r.individual), e = pose.east * top, n = pose.north * top,
+                yaw = yawOf(r);
     // Tight boxes pay: where crowns overlap every box that a ray enters costs a descent.
     auto reach = [&](float world) { return s * data.plants->reach(r.individual, world - yaw) + 1e-3f; };
     args->bounds_o->lower_x = r.x - reach(kPi) + std::min(e, 0.0f);
@@ -64,12 +64,18 @@ RTCRay localRay(const RTCRay& ray, const PlantPose& pose) {
     return local;
 }
 
-// Level of detail and thinning live here: nothing is stored for a camera. One level so far; while the picture moves,
-// grass gets sparser with distance, the same tufts always going first.
-bool thinned(const RayContext& context, const TileData& data, const PlantRecord& r) {
-    if (!context.moving || data.first < data.tile->woody) return false;
-    const float d2 = (foot(r) - context.camera).length2();
+// Level of detail and thinning live here: nothing is stored for a camera. While the picture moves grass gets sparser
+// with distance, the same tufts always going first.
+bool thinned(const Detail& detail, const TileData& data, const PlantRecord& r) {
+    if (!detail.moving || data.first < data.tile->woody) return false;
+    const float d2 = (foot(r) - detail.camera).length2();
     return static_cast<float>(r.rank) * static_cast<float>(r.rank) * d2 > 255 * 255 * data.full * data.full;
+}
+bool isCoarse(const Detail& detail, const TileData& data, const PlantRecord& r) {
+    if (detail.coarse) return true;
+    if (detail.pixelAngle <= 0) return false;
+    const float grain = data.plants->library()->individual(r.individual).grain * scaleOf(r);
+    return (foot(r) - detail.camera).length2() * detail.pixelAngle * detail.pixelAngle > grain * grain;
 }
 
 // The denser the grass the sooner it is thinned, so that a lawn moves as fast as a meadow.
@@ -86,7 +92,9 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     auto& context = *reinterpret_cast<RayContext*>(args->context);
     const PlantRecord& r = data.record(args->primID);
-    if (thinned(context, data, r)) return;
+    if (thinned(context.detail, data, r)) return;
+    const bool coarse = isCoarse(context.detail, data, r);
+    const RTCScene plant = data.plants->individual(r.individual, coarse);
     const PlantPose pose(r);
     const unsigned n = args->N;
     RTCRayN* rays = RTCRayHitN_RayN(args->rayhit, n);
@@ -100,7 +108,7 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
         local.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
         RTCIntersectContext inner;
         rtcInitIntersectContext(&inner);
-        rtcIntersect1(data.plants->individual(r.individual), &inner, &local);
+        rtcIntersect1(plant, &inner, &local);
         if (local.hit.geomID == RTC_INVALID_GEOMETRY_ID) continue;
         const V3f normal = pose.normalToWorld({local.hit.Ng_x, local.hit.Ng_y, local.hit.Ng_z});
         RTCRayN_tfar(rays, n, i) = local.ray.tfar;
@@ -113,9 +121,13 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
         RTCHitN_primID(hits, n, i) = args->primID;
         RTCHitN_instID(hits, n, i, 0) = args->context->instID[0];
         // Embree may reorder and repack a packet's rays; their ids tell whose this is.
-        context.plants[ray.id] = {data.tile.get(),  static_cast<unsigned>(data.first) + args->primID,
-                                  local.hit.geomID, local.hit.primID,
-                                  local.hit.u,      local.hit.v};
+        context.plants[ray.id] = {data.tile.get(),
+                                  static_cast<unsigned>(data.first) + args->primID,
+                                  local.hit.geomID,
+                                  local.hit.primID,
+                                  local.hit.u,
+                                  local.hit.v,
+                                  coarse};
     }
 }
 
@@ -123,12 +135,26 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
     if (!args->valid[0]) return;
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     auto& ray = *reinterpret_cast<RTCRay*>(args->ray);
+    const auto& context = *reinterpret_cast<const RayContext*>(args->context);
     const PlantRecord& r = data.record(args->primID);
     RTCRay local = localRay(ray, PlantPose(r));
     RTCIntersectContext inner;
     rtcInitIntersectContext(&inner);
-    rtcOccluded1(data.plants->individual(r.individual), &inner, &local);
+    rtcOccluded1(data.plants->individual(r.individual, isCoarse(context.detail, data, r)), &inner, &local);
     if (local.tfar < 0) ray.tfar = -std::numeric_limits<float>::infinity();
+}
+
+void addTriangles(RTCScene scene, const Mesh& mesh, unsigned id) {
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
+    void* v =
+        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
+    std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
+    void* t =
+        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
+    std::copy(mesh.triangles.begin(), mesh.triangles.end(), static_cast<V3i*>(t));
+    rtcCommitGeometry(g);
+    rtcAttachGeometryByID(scene, g, id);
+    rtcReleaseGeometry(g);
 }
 
 } // namespace
@@ -143,59 +169,50 @@ PlantPose::PlantPose(const PlantRecord& r)
 
 PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
     : library_(std::move(library)), fast_(fast) {
-    scenes_.resize(library_->individualCount());
+    scenes_.resize(static_cast<size_t>(library_->individualCount()) * 2);
+    tops_.resize(library_->individualCount());
     reaches_.resize(library_->individualCount());
 }
 
 bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<bool()>& stop) {
     std::atomic<bool> stopped{false};
-    parallelFor(library_->individualCount(), [&](int i) {
-        if (!wanted[i] || scenes_[i] || stopped) return;
+    // Both forms of the marked individuals.
+    parallelFor(library_->individualCount() * 2, [&](int k) {
+        const int i = k / 2;
+        if (!wanted[i] || scenes_[k] || stopped) return;
         if (stop && stop()) {
             stopped = true;
             return;
         }
         const Individual& plant = library_->individual(i);
-        reaches_[i].assign(kReaches, 0);
-        for (int k = 0; k < kReaches; ++k) {
-            const float a = 2 * kPi * static_cast<float>(k) / kReaches;
-            const V2f d(std::cos(a), std::sin(a));
-            for (const Mesh& mesh : plant.parts)
-                for (const V3f& p : mesh.positions) reaches_[i][k] = std::max(reaches_[i][k], xy(p).dot(d));
-        }
+        if (k % 2 == 0) measure(i, plant);
         RTCScene scene = rtcNewScene(embreeDevice());
         rtcSetSceneBuildQuality(scene, fast_ ? RTC_BUILD_QUALITY_MEDIUM : RTC_BUILD_QUALITY_HIGH);
         auto held = std::make_unique<EmbreeScene>(scene);
-        for (size_t p = 0; p < plant.parts.size(); ++p) {
-            const Mesh& mesh = plant.parts[p];
-            if (mesh.empty()) continue;
-            RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
-            void* v = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f),
-                                              mesh.positions.size());
-            std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
-            void* t = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i),
-                                              mesh.triangles.size());
-            std::copy(mesh.triangles.begin(), mesh.triangles.end(), static_cast<V3i*>(t));
-            rtcCommitGeometry(g);
-            rtcAttachGeometryByID(scene, g, static_cast<unsigned>(p));
-            rtcReleaseGeometry(g);
-        }
-        // A large crown takes seconds: the library asks on its way whether it may go on.
-        if (stop)
-            rtcSetSceneProgressMonitorFunction(
-                scene, [](void* ask, double) { return !(*static_cast<const std::function<bool()>*>(ask))(); },
-                const_cast<std::function<bool()>*>(&stop));
-        rtcCommitScene(scene);
-        if (stop) {
-            rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
-            if (stop()) {
-                stopped = true;
-                return;
-            }
-        }
-        scenes_[i] = std::move(held);
+        const std::vector<Mesh>& parts = k % 2 ? plant.coarse : plant.parts;
+        for (size_t p = 0; p < parts.size(); ++p)
+            if (!parts[p].empty()) addTriangles(scene, parts[p], static_cast<unsigned>(p));
+        rtcCommitScene(scene); // to the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8)
+        scenes_[k] = std::move(held);
     });
     return !stopped;
+}
+
+void PlantScenes::measure(int i, const Individual& plant) {
+    std::vector<float> reaches(kReaches, 0);
+    float top = 0;
+    for (const std::vector<Mesh>* parts : {&plant.parts, &plant.coarse})
+        for (const Mesh& mesh : *parts)
+            for (const V3f& p : mesh.positions) top = std::max(top, p.z);
+    for (int k = 0; k < kReaches; ++k) {
+        const float a = 2 * kPi * static_cast<float>(k) / kReaches;
+        const V2f d(std::cos(a), std::sin(a));
+        for (const std::vector<Mesh>* parts : {&plant.parts, &plant.coarse})
+            for (const Mesh& mesh : *parts)
+                for (const V3f& p : mesh.positions) reaches[k] = std::max(reaches[k], xy(p).dot(d));
+    }
+    tops_[i] = top;
+    reaches_[i] = std::move(reaches);
 }
 
 float PlantScenes::reach(int index, float angle) const {

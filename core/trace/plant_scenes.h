@@ -17,7 +17,9 @@ public:
     // Builds the scenes of the marked individuals that are not there yet; false when `stop` answered true before all
     // were. One thread at a time; whoever traces those that are there already is not disturbed.
     bool prepare(const std::vector<char>& wanted, const std::function<bool()>& stop = nullptr);
-    RTCScene individual(int index) const { return scenes_[index]->get(); }
+    RTCScene individual(int index, bool coarse) const { return scenes_[index * 2 + (coarse ? 1 : 0)]->get(); }
+    // Of the whole, foot to top, coarse form included; metres.
+    float top(int index) const { return tops_[index]; }
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too
     // little.
@@ -26,9 +28,11 @@ public:
     bool fast() const { return fast_; }
 
 private:
+    void measure(int index, const Individual& plant);
     std::shared_ptr<const PlantLibrary> library_;
     bool fast_;
-    std::vector<std::unique_ptr<EmbreeScene>> scenes_;
+    std::vector<std::unique_ptr<EmbreeScene>> scenes_; // fine and coarse form of each individual
+    std::vector<float> tops_;
     std::vector<std::vector<float>> reaches_;
 };
 

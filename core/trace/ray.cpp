@@ -47,6 +47,7 @@ Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far
         hit.triangle = plant.triangle;
         hit.u = plant.u;
         hit.v = plant.v;
+        hit.coarse = plant.coarse;
     } else if (object.kind == ObjectKind::Building || object.kind == ObjectKind::Figure) {
         V3f turned;
         object.toWorld.multDirMatrix(n, turned); // no skew: normals turn like directions
@@ -60,11 +61,9 @@ Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far
 
 thread_local std::vector<LoggedRay>* rayLog = nullptr;
 
-Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far, unsigned mask,
-          bool moving) {
-    if (rayLog) rayLog->push_back({origin, direction, far, mask, false});
-    RayContext context(camera);
-    context.moving = moving;
+Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far, unsigned mask) {
+    if (rayLog) rayLog->push_back({origin, direction, far, mask, false, detail});
+    RayContext context(detail);
     RTCRayHit r;
     r.ray = makeRay(origin, direction, far, mask);
     r.hit.geomID = RTC_INVALID_GEOMETRY_ID;
@@ -73,10 +72,9 @@ Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f
     return hitOf(scene, origin, direction, r.ray.tfar, r.hit, context.plant);
 }
 
-void tracePacket(const Scene& scene, const V3f& eye, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
-                 bool moving, Hit (&hits)[kPacket]) {
-    RayContext context(eye);
-    context.moving = moving;
+void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
+                 const Detail& detail, Hit (&hits)[kPacket]) {
+    RayContext context(detail);
     context.embree.flags = RTC_INTERSECT_CONTEXT_FLAG_COHERENT;
     PlantHit plants[kPacket];
     context.plants = plants;
@@ -114,11 +112,10 @@ void tracePacket(const Scene& scene, const V3f& eye, const V3f (&origins)[kPacke
     }
 }
 
-Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far,
-                  bool moving) {
-    if (rayLog) rayLog->push_back({origin, direction, far, kMaskAll, true});
-    RayContext context(camera);
-    RTCRay r = makeRay(origin, direction, far, moving ? kMaskAll & ~kMaskGrass : kMaskAll);
+Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far) {
+    if (rayLog) rayLog->push_back({origin, direction, far, kMaskAll, true, detail});
+    RayContext context(detail);
+    RTCRay r = makeRay(origin, direction, far, detail.moving ? kMaskAll & ~kMaskGrass : kMaskAll);
     rtcOccluded1(scene.top->get(), &context.embree, &r);
     return r.tfar < 0 ? Rgb(0) : context.through;
 }

@@ -29,20 +29,30 @@ struct PlantHit {
     const PlantTile* tile = nullptr;
     unsigned plant = 0, part = 0, triangle = 0;
     float u = 0, v = 0;
+    bool coarse = false;
+};
+
+// How finely a ray sees plants: decided by the camera for shadow and bounce rays too, so that they agree.
+struct Detail {
+    V3f camera{0};
+    float pixelAngle = 0; // radians; plants whose coarse leaves are smaller than a pixel are coarse; 0: none are
+    bool coarse = false;  // all plants are: for light that arrives by chance
+    bool moving = false;  // a picture that moves: grass is thinned with distance and casts no shadow
+
+    Detail() = default;
+    Detail(const V3f& eye) : camera(eye) {} // every leaf
 };
 
 // Embree hands this back to the callbacks; `embree` must stay first.
 struct RayContext {
     RTCIntersectContext embree;
-    V3f camera{0};             // decides level of detail and thinning, for shadow and bounce rays too
-    bool moving = false;       // a picture that moves: grass is thinned with distance and casts no shadow
+    Detail detail;
     PlantHit plant;            // of the nearest plant hit so far
     PlantHit* plants = &plant; // one a ray: more for packets
     // Light left after the clear surfaces that a shadow ray crossed.
     Rgb through{1};
 
-    RayContext() { rtcInitIntersectContext(&embree); }
-    explicit RayContext(const V3f& eye) : RayContext() { camera = eye; }
+    explicit RayContext(const Detail& d) : detail(d) { rtcInitIntersectContext(&embree); }
     RayContext(const RayContext&) = delete;
     RayContext& operator=(const RayContext&) = delete;
 };
@@ -55,20 +65,21 @@ struct Hit {
     unsigned part = 0, triangle = 0;
     float u = 0, v = 0;
     const PlantRecord* plant = nullptr;
+    bool coarse = false; // part and triangle are of the plant's coarse form
 
     explicit operator bool() const { return t < kFarAway; }
 };
 
-Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway,
-          unsigned mask = kMaskAll, bool moving = false);
+Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far = kFarAway,
+          unsigned mask = kMaskAll);
 inline constexpr int kPacket = 8;
 // The same for rays side by side for one eye; several times faster for rays of one picture.
-void tracePacket(const Scene& scene, const V3f& eye, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
-                 bool moving, Hit (&hits)[kPacket]);
+void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
+                 const Detail& detail, Hit (&hits)[kPacket]);
 
 // Share of light that arrives along the ray from `far`: 0 where something solid stands.
-Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const V3f& camera, float far = kFarAway,
-                  bool moving = false);
+Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail,
+                  float far = kFarAway);
 
 // The origin of a ray that leaves a surface at p on the side of n: off by 4 units in the last place of max(|p|, t).
 V3f offset(const V3f& p, const V3f& n, float t);

@@ -9,7 +9,7 @@ namespace thallos {
 RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& camera, const PictureSettings& settings,
                      int step) {
     const Lens lens(camera);
-    RayReplay out{{}, lens.origin, 0};
+    RayReplay out{{}, 0};
     const TracingThread flags;
     auto run = [&] {
         for (int y = 0; y < settings.size.y; y += step)
@@ -19,7 +19,10 @@ RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& c
                 const V2f at((static_cast<float>(x) + jitter.x) / static_cast<float>(settings.size.x),
                              (static_cast<float>(y) + jitter.y) / static_cast<float>(settings.size.y));
                 tracePath(scene, env, lens.origin, lens.ray(at), sampler,
-                          {.bounces = settings.bounces, .pixelAngle = lens.pixelAngle(settings.size.x)});
+                          {.bounces = settings.bounces,
+                           .pixelAngle = lens.pixelAngle(settings.size.x),
+                           .coarse = settings.coarse,
+                           .oneShadowRay = settings.oneShadowRay});
             }
     };
     rayLog = &out.rays;
@@ -34,7 +37,7 @@ RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& c
 void replayRays(const Scene& scene, const RayReplay& replay) {
     const TracingThread flags;
     for (const LoggedRay& r : replay.rays) {
-        RayContext context(replay.camera);
+        RayContext context(r.detail);
         RTCRayHit h;
         h.ray = {r.origin.x, r.origin.y, r.origin.z, 0, r.direction.x, r.direction.y, r.direction.z, 0,
                  r.far,      r.mask,     0,          0};

@@ -3,6 +3,7 @@
 
 #include <vector>
 
+#include "core/trace/ray.h"
 #include "core/trace/render.h"
 
 namespace thallos {
@@ -12,6 +13,7 @@ struct LoggedRay {
     float far;
     unsigned mask;
     bool shadow;
+    Detail detail;
 };
 
 // Where this thread's rays are logged; null, as usual: nowhere.
@@ -19,7 +21,6 @@ extern thread_local std::vector<LoggedRay>* rayLog;
 
 struct RayReplay {
     std::vector<LoggedRay> rays;
-    V3f camera;
     double seconds; // that path tracing took for them, one thread, without recording
 };
 // Every `step`-th row of a picture, one path a pixel, on the calling thread.

@@ -74,6 +74,8 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
         PathSettings path{.bounces = settings.bounces,
                           .pixelAngle = lens.pixelAngle(settings.size.x),
                           .limit = settings.limit,
+                          .coarse = settings.coarse,
+                          .oneShadowRay = settings.oneShadowRay,
                           .rays = rays ? &n : nullptr};
         const V3f ray = lens.ray(at);
         PathSample s = tracePath(scene, env, lens.start(ray), ray, sampler, path);
@@ -128,6 +130,9 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& env, const 
         const int row = moving ? i >> 1 : i >> 2;
         return V2i(bx * 4 + (moving ? 2 * (i & 1) + (row & 1) : i & 3), by * tall + row);
     };
+    Detail detail(lens.origin);
+    detail.pixelAngle = angle;
+    detail.moving = moving;
     const int columns = (out.width + 3) / 4, rows = (out.height + tall - 1) / tall;
     const bool whole = overPixels(columns, rows, stop, [&](int bx, int by) {
         V3f rays[kPacket], starts[kPacket];
@@ -138,7 +143,7 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& env, const 
                 lens.ray(V2f((static_cast<float>(p.x) + 0.5f) * scale.x, (static_cast<float>(p.y) + 0.5f) * scale.y));
             starts[i] = lens.start(rays[i]);
         }
-        tracePacket(scene, lens.origin, starts, rays, moving, hits);
+        tracePacket(scene, starts, rays, detail, hits);
         for (int i = 0; i < kPacket; ++i) {
             const V2i p = pixel(bx, by, i);
             if (p.x < out.width && p.y < out.height)

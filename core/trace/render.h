@@ -27,7 +27,9 @@ struct PictureSettings {
     V2i size{1280, 720};
     uint64_t seed = 1;
     Bounces bounces;
-    float limit = 0; // of PathSettings
+    // Of PathSettings.
+    float limit = 0;
+    bool coarse = true, oneShadowRay = true;
     // Of the whole picture in pixels, upper left and size; empty: all of it.
     V2i regionStart{0}, regionSize{0};
 };

@@ -63,7 +63,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     case ObjectKind::Plants: {
         const PlantRecord& r = *hit.plant;
         const Individual& plant = site.library->individual(r.individual);
-        const Mesh& mesh = plant.parts[hit.part];
+        const Mesh& mesh = (hit.coarse ? plant.coarse : plant.parts)[hit.part];
         out.material = &plant.surfaces[hit.part];
         const PlantPose pose(r);
         const V3f local = pose.toLocal(hit.position);

@@ -165,7 +165,7 @@ TEST(Scene, PacketsHitWhatSingleRaysHit) {
         for (int k = 0; k < kPacket; ++k)
             rays[k] = lens.ray(at + V2f(0.01f * static_cast<float>(k & 3), 0.01f * static_cast<float>(k >> 2)));
         std::fill(std::begin(starts), std::end(starts), lens.origin);
-        tracePacket(*scene, lens.origin, starts, rays, false, hits);
+        tracePacket(*scene, starts, rays, lens.origin, hits);
         for (int k = 0; k < kPacket; ++k) {
             const Hit one = trace(*scene, lens.origin, rays[k], lens.origin);
             ASSERT_EQ(static_cast<bool>(one), static_cast<bool>(hits[k]));
@@ -233,7 +233,9 @@ TEST(Moving, GrassThinsWithDistanceAndStaysAtTheFeet) {
         for (int i = 0; i < 3000; ++i) {
             // Straight down on a patch at the distance, with the eye where it is.
             const V3f from(random.around(0.9f), -40 + distance + random.around(0.9f), 3);
-            hits += trace(*scene, from, {0, 0, -1}, eye, kFarAway, kMaskAll, moving).plant != nullptr;
+            Detail detail(eye);
+            detail.moving = moving;
+            hits += trace(*scene, from, {0, 0, -1}, detail).plant != nullptr;
         }
         return static_cast<float>(hits) / 3000;
     };
@@ -268,7 +270,7 @@ TEST(Scene, HiddenThingsAreNotMetButTheSiteStays) {
         int met = 0;
         for (float x = -30; x < 30; x += 0.7f)
             for (float y = -30; y < 30; y += 0.7f) {
-                const Hit hit = trace(scene, {x, y, 60}, {0, 0, -1}, {x, y, 60});
+                const Hit hit = trace(scene, {x, y, 60}, {0, 0, -1}, V3f(x, y, 60));
                 met += itemAt(scene, hit) ? 1 : 0;
             }
         return met;
