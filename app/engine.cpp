@@ -186,6 +186,7 @@ void Engine::work(const Request& r, uint64_t generation) {
         planFresh_ = filmFresh_ = quickDone_ = false;
     }
     if (!(r.shot.camera == done_.shot.camera) || r.shotSize != done_.shotSize) filmFresh_ = quickDone_ = false;
+    if (r.shot.noise < done_.shot.noise || (r.shot.noise == 0) != (done_.shot.noise == 0)) filmFresh_ = false;
     if (r.planSize != done_.planSize || r.planWindow != done_.planWindow) planFresh_ = false;
     const bool finishChanged = !(r.shot.finish == done_.shot.finish) || r.shot.metered != done_.shot.metered ||
                                r.shot.ev100 != done_.shot.ev100;
@@ -220,8 +221,8 @@ void Engine::work(const Request& r, uint64_t generation) {
         publish(std::move(full), r, 0, false);
         quickDone_ = true;
         filmFresh_ = false;
-    } else if (finishChanged && filmFresh_ && film_.samples > 0)
-        publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.samples, !cleaned_.empty());
+    } else if (finishChanged && filmFresh_ && film_.passes > 0)
+        publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.passes, !cleaned_.empty());
 
     // Now that something is seen: better trees, once, built aside by one thread.
     if (!improver_.joinable())
@@ -242,17 +243,21 @@ void Engine::work(const Request& r, uint64_t generation) {
     camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
     PictureSettings settings;
     settings.size = V2i(r.shotSize.width(), r.shotSize.height());
-    while (film_.samples < r.shot.samples) {
+    settings.path.limit = sparkLimit(settings, ev_);
+    while (film_.passes < r.shot.samples && !film_.done()) {
         adoptBetterTrees(); // the same picture, sooner
         // A pass that is stopped half way leaves some pixels ahead of others: it is made on a copy.
         const auto start = std::chrono::steady_clock::now();
         Film next = film_;
         if (!addPass(next, *current_, *environment_, camera, settings, stop)) return;
         film_ = std::move(next);
+        if (r.shot.noise > 0 && film_.passes >= kFirstJudged && film_.passes % kJudgedEvery == 0)
+            judge(film_, r.shot.noise, middleGrey(ev_));
         passSeconds_ = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
         cleaned_ = Image();
-        const int n = film_.samples;
-        const bool clean = n == 8 || n == 24 || n == 64 || n == 128 || n >= r.shot.samples;
+        const int n = film_.passes;
+        const bool last = n >= r.shot.samples || film_.done();
+        const bool clean = n == 8 || n == 24 || n == 64 || n == 128 || last;
         if (clean && !stop()) {
             cleaned_ = denoise(film_, stop);
             if (stop()) {

@@ -210,8 +210,12 @@ void Inspector::finishRows() {
         });
     shotRow(
         tr("Samples"), {1, 4096, true, Dimension::Plain, "", 0, 96},
-        tr("For each pixel: four times as many halve the noise"), [](const Shot& s) { return s.samples; },
+        tr("For each pixel, at most: four times as many halve the noise"), [](const Shot& s) { return s.samples; },
         [](Shot& s, double v) { s.samples = static_cast<int>(std::lround(v)); });
+    shotRow(
+        tr("Noise"), {0, 0.3, false, Dimension::Percent, "%", 1, 0.04},
+        tr("Parts of the picture that are this clean take no more samples; at 0 % all take as many"),
+        [](const Shot& s) { return s.noise; }, [](Shot& s, double v) { s.noise = static_cast<float>(v); });
 }
 
 } // namespace thallos

@@ -487,7 +487,7 @@ void MainWindow::deleteChosen() {
 
 void MainWindow::renderShot() {
     if (job_) return tell(tr("A render is under way; wait for it or stop it."));
-    RenderOrder order{session_.project(), session_.shot(), session_.shot().size, session_.shot().samples, true, {}};
+    RenderOrder order{session_.project(), session_.shot(), session_.shot().size, session_.shot().samples, 1, {}};
     const Item* item = session_.shotItem();
     const QString folder =
         QSettings()

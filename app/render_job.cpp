@@ -30,6 +30,7 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         }
         PictureSettings settings;
         settings.size = order_.size;
+        settings.noise = order_.shot.noise;
         const RenderResult result = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot,
                                                   settings, order_.samples, order_.denoise, *progress_);
         if (order_.file.extension() == ".exr")

@@ -16,7 +16,7 @@ struct RenderOrder {
     Shot shot;
     V2i size{1920, 1080};
     int samples = 96;
-    bool denoise = true;
+    float denoise = 1; // how much of the noise is taken out after
     std::filesystem::path file; // .png, .jpg, .tif or .exr
 };
 

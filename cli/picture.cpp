@@ -1,3 +1,4 @@
+#include <charconv>
 #include <cstdio>
 #include <ctime>
 #include <fstream>
@@ -11,7 +12,9 @@
 #include "core/base/assets.h"
 #include "core/base/error.h"
 #include "core/finish/encode.h"
+#include "core/finish/mattes.h"
 #include "core/project/store.h"
+#include "core/trace/mattes.h"
 #include "core/trace/render.h"
 
 namespace thallos {
@@ -22,7 +25,8 @@ struct RenderOptions {
     std::string project, shot, size, region, denoise = "on", out;
     std::vector<std::string> passes;
     int samples = 0, threads = 0;
-    bool stamp = false;
+    double noise = -1, sparks = 7;
+    bool stamp = false, whole = false, mattes = false;
     uint64_t seed = 1;
 };
 
@@ -31,11 +35,11 @@ bool isExr(const std::filesystem::path& file) {
 }
 
 void save(const std::filesystem::path& file, const Image& radiance, float ev, const Finish& finish,
-          const std::vector<ExrLayer>& layers = {}, const std::string& comment = {}) {
+          const ExrExtras& extras = {}) {
     if (isExr(file))
-        writeExr(file, radiance, ev, layers, comment);
+        writeExr(file, radiance, ev, extras);
     else
-        writePicture(file, Display().encode(develop(radiance, ev, finish)), comment);
+        writePicture(file, Display().encode(develop(radiance, ev, finish)), extras.comment);
 }
 
 template <class Colour> ExrLayer layerOf(const std::string& name, const Raster<Colour>& values, const char* channels) {
@@ -48,14 +52,57 @@ template <class Colour> ExrLayer layerOf(const std::string& name, const Raster<C
     return layer;
 }
 
-std::vector<ExrLayer> layersOf(const Passes& passes, const std::vector<std::string>& wanted) {
-    std::vector<ExrLayer> out;
+constexpr const char* kSourceNames[kSources] = {"sun",          "sky",          "lamp_group_0", "lamp_group_1",
+                                                "lamp_group_2", "lamp_group_3", "lamp_group_4", "lamp_group_5",
+                                                "lamp_group_6", "lamp_group_7"};
+
+// What was asked for beside the picture. Light is in the picture's own scale, so that its layers sum to it.
+ExrExtras extrasOf(const RenderResult& result, const Scene& scene, const std::vector<std::string>& wanted) {
+    ExrExtras out;
+    const Passes& passes = result.passes;
+    const auto light = [&](const char* kind, const char* name, const Image& plane, bool always) {
+        const bool black =
+            std::all_of(plane.pixels.begin(), plane.pixels.end(), [](const Rgb& c) { return c == Rgb(0); });
+        if (black && !always) return;
+        Image scaled = plane;
+        const float white = exrWhite(result.ev100);
+        for (Rgb& c : scaled.pixels) c /= white;
+        out.layers.push_back(layerOf(std::string(kind) + "_" + name, scaled, "RGB"));
+    };
+    const auto mattes = [&](const Mattes& m) {
+        for (ExrLayer& layer : matteLayers(m)) out.layers.push_back(std::move(layer));
+        out.attributes.merge(matteAttributes(m));
+    };
     for (const std::string& name : wanted) {
-        if (name == "depth") out.push_back({name, {{"Z", passes.depth}}});
-        if (name == "normal") out.push_back(layerOf(name, passes.normal, "XYZ"));
-        if (name == "albedo") out.push_back(layerOf(name, passes.albedo, "RGB"));
+        if (name == "depth") out.layers.push_back({name, {{"Z", passes.depth}}});
+        if (name == "alpha") out.layers.push_back({name, {{"A", passes.alpha}}});
+        if (name == "normal") out.layers.push_back(layerOf(name, passes.normal, "XYZ"));
+        if (name == "albedo") out.layers.push_back(layerOf(name, passes.albedo, "RGB"));
+        if (name == "light")
+            for (int k = 0; k < kRoutes; ++k) light("light", kRouteNames[k], passes.split[k], true);
+        if (name == "sources")
+            for (int k = 0; k < kSources; ++k) light("source", kSourceNames[k], passes.split[kRoutes + k], k < 2);
+        if (name == "mattes") {
+            mattes(mattesByItem(scene, passes.items));
+            mattes(mattesByMaterial(scene, passes.materials));
+        }
     }
     return out;
+}
+
+// Mattes as pictures beside the render, three to each: "out-matte-1.png" and so on. Returns what each holds.
+nlohmann::json saveMattes(const std::filesystem::path& beside, const Mattes& mattes) {
+    nlohmann::json files = nlohmann::json::array();
+    for (size_t n = 0; n < mattes.names.size(); n += 3) {
+        const std::vector<std::string> names(mattes.names.begin() + static_cast<std::ptrdiff_t>(n),
+                                             mattes.names.begin() +
+                                                 static_cast<std::ptrdiff_t>(std::min(n + 3, mattes.names.size())));
+        std::filesystem::path file = beside;
+        file.replace_filename(beside.stem().string() + "-" + mattes.layer + "-" + std::to_string(n / 3 + 1) + ".png");
+        writePicture(file, mattePicture(mattes, names));
+        files.push_back({{"file", file.string()}, {"names", names}});
+    }
+    return files;
 }
 
 // When, where and how: asked for only, so that the same input gives the same bytes.
@@ -66,7 +113,7 @@ std::string stampOf(const RenderResult& result) {
     std::tm utc{};
     gmtime_r(&now, &utc);
     char out[512];
-    std::snprintf(out, sizeof out, "%04d-%02d-%02dT%02d:%02d:%02dZ on %s: %d samples in %.1f s", utc.tm_year + 1900,
+    std::snprintf(out, sizeof out, "%04d-%02d-%02dT%02d:%02d:%02dZ on %s: %g samples in %.1f s", utc.tm_year + 1900,
                   utc.tm_mon + 1, utc.tm_mday, utc.tm_hour, utc.tm_min, utc.tm_sec, host, result.samples,
                   result.seconds);
     return out;
@@ -102,6 +149,20 @@ void render(const RenderOptions& o) {
     }
     if (!o.passes.empty() && !isExr(o.out))
         throw Error(Error::Kind::Unsupported, "can't hold passes", o.out, "write an .exr");
+    const auto wants = [&](const char* pass) {
+        return std::find(o.passes.begin(), o.passes.end(), pass) != o.passes.end();
+    };
+    settings.noise = static_cast<float>(o.noise >= 0 ? o.noise : shot->noise);
+    settings.sparks = static_cast<float>(o.sparks);
+    settings.split = wants("light") || wants("sources");
+    settings.mattes = wants("mattes") || o.mattes;
+    float strength = o.denoise == "on" ? 1 : 0;
+    if (o.denoise != "on" && o.denoise != "off") {
+        const char* end = o.denoise.data() + o.denoise.size();
+        const auto [read, error] = std::from_chars(o.denoise.data(), end, strength);
+        if (error != std::errc() || read != end || !(strength >= 0 && strength <= 1))
+            throw Error(Error::Kind::Invalid, "The denoising must be on, off or 0 to 1", "--denoise");
+    }
     std::vector<std::string> warnings;
     const auto site = build(project, PlantLibrary::load(assetFolder() / "species"), nullptr, Haste::Rest, &warnings);
     for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
@@ -122,7 +183,7 @@ void render(const RenderOptions& o) {
     RenderResult result;
     try {
         result = renderPicture(*scene, environment, *shot, settings, o.samples > 0 ? o.samples : shot->samples,
-                               o.denoise == "on", progress);
+                               strength, progress);
     } catch (...) {
         finished = true;
         reporter.join();
@@ -130,8 +191,15 @@ void render(const RenderOptions& o) {
     }
     finished = true;
     reporter.join();
-    save(o.out, result.radiance, result.ev100, shot->finish, layersOf(result.passes, o.passes),
-         o.stamp ? stampOf(result) : std::string());
+    ExrExtras extras = extrasOf(result, *scene, o.passes);
+    extras.comment = o.stamp ? stampOf(result) : std::string();
+    extras.whole = o.whole;
+    save(o.out, result.radiance, result.ev100, shot->finish, extras);
+    nlohmann::json mattes = nlohmann::json::array();
+    if (o.mattes)
+        for (const Mattes& m :
+             {mattesByItem(*scene, result.passes.items), mattesByMaterial(*scene, result.passes.materials)})
+            for (const auto& file : saveMattes(o.out, m)) mattes.push_back(file);
     rusage usage{};
     getrusage(RUSAGE_SELF, &usage);
     report({{"seconds", result.seconds},
@@ -140,6 +208,7 @@ void render(const RenderOptions& o) {
             {"mrays_per_s", static_cast<double>(result.rays) / result.seconds / 1e6},
             {"peak_mib", usage.ru_maxrss / 1024},
             {"ev100", result.ev100},
+            {"mattes", mattes},
             {"plants", site->plantCount()}});
 }
 
@@ -175,11 +244,21 @@ void addPictureCommands(CLI::App& app) {
         c->add_option("--samples", o->samples, "samples a pixel")->check(CLI::Range(1, 65536));
         c->add_option("--seed", o->seed, "of the noise");
         c->add_option("--region", o->region, "x,y,w,h in pixels of the whole picture");
-        c->add_option("--passes", o->passes, "depth, normal, albedo: layers of the EXR")
+        c->add_option("--passes", o->passes,
+                      "layers of the EXR: depth, alpha, normal, albedo, light (by its way), sources (by who sends it), "
+                      "mattes (by item and by material)")
             ->delimiter(',')
-            ->check(CLI::IsMember({"depth", "normal", "albedo"}));
+            ->check(CLI::IsMember({"depth", "alpha", "normal", "albedo", "light", "sources", "mattes"}));
+        c->add_flag("--float", o->whole, "the picture itself in 32-bit float, too");
+        c->add_flag("--mattes", o->mattes, "mattes as PNG pictures beside the file, three to each");
+        c->add_option("--noise", o->noise,
+                      "at which a part of the picture takes no more samples; 0: never; the shot's own when not given")
+            ->check(CLI::Range(0.0, 1.0));
+        c->add_option("--sparks", o->sparks,
+                      "stops over middle grey that light scattered by chance may have; 0: no limit")
+            ->check(CLI::Range(0.0, 30.0));
         c->add_flag("--stamp", o->stamp, "writes time, machine and duration into the file");
-        c->add_option("--denoise", o->denoise, "on or off")->check(CLI::IsMember({"on", "off"}));
+        c->add_option("--denoise", o->denoise, "on, off, or how much: 0 to 1");
         c->add_option("--threads", o->threads, "as many as there are cores when not given")->check(CLI::Range(1, 1024));
         c->add_option("--out", o->out, ".png, .jpg, .tif or .exr")->required();
         c->callback([o] { render(*o); });

@@ -90,7 +90,7 @@ RenderOrder RenderDialog::order() const {
     RenderOrder o = proposal_;
     o.size = {width_->text().toInt(), height_->text().toInt()};
     o.samples = samples_->text().toInt();
-    o.denoise = clean_->isChecked();
+    o.denoise = clean_->isChecked() ? 1 : 0;
     o.file = file_->text().toStdString();
     return o;
 }

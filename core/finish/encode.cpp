@@ -13,6 +13,7 @@
 #include <ImfInputFile.h>
 #include <ImfOutputFile.h>
 #include <ImfStandardAttributes.h>
+#include <ImfStringAttribute.h>
 #include <jpeglib.h>
 #include <png.h>
 #include <tiffio.h>
@@ -158,12 +159,20 @@ void writePicture(const fs::path& file, const Image8& picture, const std::string
                     "use .png, .jpg, .tif or .exr");
 }
 
-void writeExr(const fs::path& file, const Image& radiance, float ev100, const std::vector<ExrLayer>& layers,
-              const std::string& comment) {
-    // Value 1 stands for this many cd/m2: 0.18 is middle grey at the given EV100.
-    const float white = 0.125f / 0.18f * std::exp2(ev100);
+float exrWhite(float ev100) {
+    return 0.125f / 0.18f * std::exp2(ev100); // 0.18 is middle grey at the given EV100
+}
+
+void writeExr(const fs::path& file, const Image& radiance, float ev100, const ExrExtras& extras) {
+    const float white = exrWhite(ev100);
     Raster<Imath::half> plane[3];
+    Raster<float> exact[3];
     for (int k = 0; k < 3; ++k) {
+        if (extras.whole) {
+            exact[k] = Raster<float>(radiance.width, radiance.height);
+            for (size_t i = 0; i < radiance.pixels.size(); ++i) exact[k].pixels[i] = radiance.pixels[i][k] / white;
+            continue;
+        }
         plane[k] = Raster<Imath::half>(radiance.width, radiance.height);
         for (size_t i = 0; i < radiance.pixels.size(); ++i)
             plane[k].pixels[i] = Imath::half(std::min(radiance.pixels[i][k] / white, 65000.0f));
@@ -177,12 +186,18 @@ void writeExr(const fs::path& file, const Image& radiance, float ev100, const st
         Imf::FrameBuffer frame;
         const char* names[] = {"R", "G", "B"};
         for (int k = 0; k < 3; ++k) {
+            if (extras.whole) {
+                header.channels().insert(names[k], Imf::Channel(Imf::FLOAT));
+                frame.insert(names[k], Imf::Slice(Imf::FLOAT, reinterpret_cast<char*>(exact[k].pixels.data()),
+                                                  sizeof(float), sizeof(float) * static_cast<size_t>(radiance.width)));
+                continue;
+            }
             header.channels().insert(names[k], Imf::Channel(Imf::HALF));
             frame.insert(names[k],
                          Imf::Slice(Imf::HALF, reinterpret_cast<char*>(plane[k].pixels.data()), sizeof(Imath::half),
                                     sizeof(Imath::half) * static_cast<size_t>(radiance.width)));
         }
-        for (const ExrLayer& layer : layers)
+        for (const ExrLayer& layer : extras.layers)
             for (const auto& [channel, values] : layer.channels) {
                 const std::string name = layer.name + "." + channel;
                 header.channels().insert(name, Imf::Channel(Imf::FLOAT));
@@ -190,7 +205,8 @@ void writeExr(const fs::path& file, const Image& radiance, float ev100, const st
                              Imf::Slice(Imf::FLOAT, reinterpret_cast<char*>(const_cast<float*>(values.pixels.data())),
                                         sizeof(float), sizeof(float) * static_cast<size_t>(radiance.width)));
             }
-        if (!comment.empty()) Imf::addComments(header, comment);
+        if (!extras.comment.empty()) Imf::addComments(header, extras.comment);
+        for (const auto& [name, text] : extras.attributes) header.insert(name, Imf::StringAttribute(text));
         Imf::OutputFile out(t.c_str(), header);
         out.setFrameBuffer(frame);
         out.writePixels(radiance.height);

@@ -3,6 +3,7 @@
 
 #include <filesystem>
 #include <functional>
+#include <map>
 #include <string>
 #include <utility>
 #include <vector>
@@ -24,8 +25,15 @@ struct ExrLayer {
     std::string name;
     std::vector<std::pair<std::string, Raster<float>>> channels;
 };
-void writeExr(const std::filesystem::path& file, const Image& radiance, float ev100,
-              const std::vector<ExrLayer>& layers = {}, const std::string& comment = {});
+struct ExrExtras {
+    std::vector<ExrLayer> layers;
+    std::map<std::string, std::string> attributes; // texts of the header
+    std::string comment;
+    bool whole = false; // the picture itself in 32-bit float too
+};
+void writeExr(const std::filesystem::path& file, const Image& radiance, float ev100, const ExrExtras& extras = {});
+// cd/m2 of the value 1 in such a file.
+float exrWhite(float ev100);
 struct ExrPicture {
     Image radiance; // cd/m2
     float ev100;

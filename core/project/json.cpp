@@ -63,7 +63,14 @@ json out(const Surface& s) {
             {"roughness", s.roughness},
             {"metalness", s.metalness},
             {"transmission", s.transmission},
+            {"solid", s.solid},
+            {"absorption_per_m", out(s.absorption)},
             {"translucency", s.translucency},
+            {"through_tint", out(s.throughTint)},
+            {"specular", s.specular},
+            {"coat", s.coat},
+            {"coat_roughness", s.coatRoughness},
+            {"lamp_group", s.lampGroup},
             {"emission_cd_m2", out(s.emission)},
             {"pattern", kPatternNames[static_cast<int>(s.pattern)]},
             {"pattern_size_m", s.patternSize},
@@ -145,7 +152,7 @@ struct Dump {
                        {"contrast", s.finish.contrast},
                        {"saturation", s.finish.saturation},
                        {"vignette_stops", s.finish.vignette}};
-        j["output"] = {{"width", s.size.x}, {"height", s.size.y}, {"samples", s.samples}};
+        j["output"] = {{"width", s.size.x}, {"height", s.size.y}, {"samples", s.samples}, {"noise", s.noise}};
         j["hidden"] = json::array();
         for (const Id id : s.hidden) j["hidden"].push_back(id.value);
     }
@@ -238,6 +245,15 @@ Surface surfaceIn(const In& in) {
     s.metalness = in.at("metalness").real();
     s.transmission = in.at("transmission").real();
     s.translucency = in.at("translucency").real();
+    if (in.has("solid")) { // since schema 3
+        s.solid = in.at("solid").yes();
+        s.absorption = in.at("absorption_per_m").v3();
+        s.throughTint = in.at("through_tint").v3();
+        s.specular = in.at("specular").real();
+        s.coat = in.at("coat").real();
+        s.coatRoughness = in.at("coat_roughness").real();
+        s.lampGroup = in.at("lamp_group").small();
+    }
     s.emission = in.at("emission_cd_m2").v3();
     const std::string pattern = in.at("pattern").text();
     const auto found = std::find(std::begin(kPatternNames), std::end(kPatternNames), pattern);
@@ -326,6 +342,7 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
                     f.at("saturation").real(), f.at("vignette_stops").real()};
         s.size = {o.at("width").small(), o.at("height").small()};
         s.samples = o.at("samples").small();
+        s.noise = o.has("noise") ? o.at("noise").real() : 0;
         if (in.has("hidden")) in.at("hidden").each([&](const In& id) { s.hidden.push_back(Id{id.natural()}); });
         return s;
     }

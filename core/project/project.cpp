@@ -253,6 +253,14 @@ struct Check {
             range(item, "a metalness", s.metalness, 0, 1);
             range(item, "a transmission", s.transmission, 0, 1);
             range(item, "a translucency", s.translucency, 0, 0.9f);
+            for (int k = 0; k < 3; ++k) {
+                range(item, "an absorption", s.absorption[k], 0, 1e5f);
+                range(item, "a tint", s.throughTint[k], 0, 1);
+            }
+            range(item, "a gloss", s.specular, 0, 1);
+            range(item, "a varnish", s.coat, 0, 1);
+            range(item, "the roughness of a varnish", s.coatRoughness, 0, 1);
+            range(item, "a lamp group", static_cast<float>(s.lampGroup), 0, 7);
             range(item, "a pattern size", s.patternSize, 0.001f, 100);
         }
     }
@@ -306,6 +314,7 @@ struct Check {
         range(item, "the vignette", s.finish.vignette, 0, 2);
         for (int k = 0; k < 2; ++k) range(item, "the size", static_cast<float>(s.size[k]), 16, 32768);
         range(item, "the samples", static_cast<float>(s.samples), 1, 65536);
+        range(item, "the noise", s.noise, 0, 1);
         thallos::check(s.daylight.time);
     }
     void operator()(const Group&) const {}

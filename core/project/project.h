@@ -53,7 +53,8 @@ struct Shot {
     bool metered = true; // exposure follows the meter
     float ev100 = 13;    // used when not metered
     V2i size{1920, 1080};
-    int samples = 96;
+    int samples = 96;       // of a pixel, at most
+    float noise = 0.04f;    // at which a part of the picture takes no more samples, judge(); 0: none stops early
     std::vector<Id> hidden; // items and groups left out of this shot; the ground and what grows stay as they are
 };
 

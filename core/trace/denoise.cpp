@@ -54,13 +54,15 @@ void smoothFeature(const Film& film, std::vector<Rgb>& albedo) {
     albedo = std::move(out);
 }
 
+float perSample(const Film& film, size_t i) {
+    return 1 / static_cast<float>(std::max<int>(film.taken[i], 1));
+}
+
 Inputs prepare(const Film& film) {
     Inputs in{film.width, film.height, {}, {}, {}, {}, {}, {}};
     const size_t n = film.even.size();
-    const float all = 1 / static_cast<float>(film.samples);
-    const float ne = static_cast<float>((film.samples + 1) / 2), no = static_cast<float>(film.samples / 2);
     std::vector<Rgb> albedo(n);
-    for (size_t i = 0; i < n; ++i) albedo[i] = film.albedo[i] * all;
+    for (size_t i = 0; i < n; ++i) albedo[i] = film.albedo[i] * perSample(film, i);
     std::vector<Rgb> smooth = albedo;
     smoothFeature(film, smooth);
     in.a.resize(n);
@@ -72,6 +74,8 @@ Inputs prepare(const Film& film) {
     std::vector<float> raw(n);
     for (size_t i = 0; i < n; ++i) {
         const Rgb divide = smooth[i] + Rgb(0.02f);
+        const float all = perSample(film, i), no = static_cast<float>(std::max(film.taken[i] / 2, 1)),
+                    ne = static_cast<float>(std::max((film.taken[i] + 1) / 2, 1));
         in.a[i] = film.even[i] / ne / divide;
         in.b[i] = film.odd[i] / no / divide;
         in.la[i] = luminance(in.a[i]);
@@ -123,8 +127,8 @@ float patchDistance(const Inputs& in, const std::vector<float>& half, int px, in
     return std::max(sum / static_cast<float>(count), 0.0f);
 }
 
-// Solves the symmetric positive system in place (Cholesky with a small ridge); three right-hand sides.
-void solve(float (&m)[kUnknowns][kUnknowns], float (&r)[kUnknowns][3]) {
+// The symmetric positive system in place (Cholesky with a small ridge).
+void factor(float (&m)[kUnknowns][kUnknowns]) {
     for (int i = 0; i < kUnknowns; ++i) {
         m[i][i] += i + 1 == kUnknowns ? 1e-6f : 2e-3f * m[kUnknowns - 1][kUnknowns - 1];
         for (int j = 0; j <= i; ++j) {
@@ -136,6 +140,10 @@ void solve(float (&m)[kUnknowns][kUnknowns], float (&r)[kUnknowns][3]) {
                 m[i][j] = s / m[j][j];
         }
     }
+}
+
+// Three right-hand sides.
+void solve(const float (&m)[kUnknowns][kUnknowns], float (&r)[kUnknowns][3]) {
     for (int c = 0; c < 3; ++c) {
         for (int i = 0; i < kUnknowns; ++i) {
             float s = r[i][c];
@@ -152,14 +160,53 @@ void solve(float (&m)[kUnknowns][kUnknowns], float (&r)[kUnknowns][3]) {
 
 } // namespace
 
-Image denoise(const Film& film, const std::function<bool()>& stop) {
+std::vector<Image> splitOf(const Film& film) {
+    std::vector<Image> planes(kRoutes + kSources, Image(film.width, film.height));
+    for (size_t i = 0; i < film.split.size(); ++i) {
+        const float all = perSample(film, i);
+        for (int k = 0; k < kRoutes; ++k) planes[k].pixels[i] = film.split[i].routes[k] * all;
+        for (int k = 0; k < kSources; ++k) planes[kRoutes + k].pixels[i] = film.split[i].sources[k] * all;
+    }
+    return planes;
+}
+
+namespace {
+
+// So that planes [from, to) of the pixel sum to the picture.
+void level(std::vector<Image>& planes, int from, int to, const Image& picture, size_t i) {
+    Rgb sum(0);
+    for (int k = from; k < to; ++k) sum += planes[k].pixels[i];
+    for (int c = 0; c < 3; ++c) {
+        const float wanted = picture.pixels[i][c];
+        if (sum[c] > 0)
+            for (int k = from; k < to; ++k) planes[k].pixels[i][c] *= wanted / sum[c];
+        else
+            planes[to - 1].pixels[i][c] = wanted;
+    }
+}
+
+} // namespace
+
+Image denoise(const Film& film, const std::function<bool()>& stop, float strength, std::vector<Image>* split) {
     Image out = film.radiance();
-    if (film.samples < 4) return out;
+    if (split) *split = splitOf(film);
+    const int planes = split ? kRoutes + kSources : 0;
+    if (film.passes < 4 || strength <= 0) return out;
     const Inputs in = prepare(film);
-    const float all = 1 / static_cast<float>(film.samples);
     std::vector<Rgb> smooth(film.albedo.size());
-    for (size_t i = 0; i < smooth.size(); ++i) smooth[i] = film.albedo[i] * all;
+    for (size_t i = 0; i < smooth.size(); ++i) smooth[i] = film.albedo[i] * perSample(film, i);
     smoothFeature(film, smooth);
+    // Planes that are black everywhere need no filter.
+    std::vector<int> lit;
+    std::vector<Image> raw;
+    if (split) {
+        raw = *split;
+        for (int k = 0; k < planes; ++k)
+            if (std::any_of(raw[k].pixels.begin(), raw[k].pixels.end(), [](const Rgb& c) { return c != Rgb(0); }))
+                lit.push_back(k);
+        for (const int k : lit)
+            for (size_t i = 0; i < smooth.size(); ++i) raw[k].pixels[i] /= smooth[i] + Rgb(0.02f);
+    }
 
     std::atomic<bool> stopped{false};
     parallelFor(
@@ -171,11 +218,13 @@ Image denoise(const Film& film, const std::function<bool()>& stop) {
             }
             for (int x = 0; x < in.w; ++x) {
                 const size_t p = static_cast<size_t>(y) * in.w + x;
-                if (film.normal[p].length2() == 0) continue; // nothing but sky
+                if (film.normal[p].length2() == 0 || film.taken[p] < 4) continue; // nothing but sky
                 constexpr int kRim = kReach + kPatch;
                 const bool inside = x >= kRim && y >= kRim && x < in.w - kRim && y < in.h - kRim;
                 const auto& fp = in.features[p];
                 float m[kUnknowns][kUnknowns] = {}, r[kUnknowns][3] = {};
+                std::vector<std::array<Rgb, kUnknowns>> more(lit.size());
+                for (auto& column : more) column.fill(Rgb(0));
                 float total = 0;
                 Rgb low(1e30f), high(-1e30f);
                 for (int qy = std::max(y - kReach, 0); qy <= std::min(y + kReach, in.h - 1); ++qy)
@@ -200,6 +249,7 @@ Image denoise(const Film& film, const std::function<bool()>& stop) {
                             const float wf = w * f[i];
                             for (int j = 0; j <= i; ++j) m[i][j] += wf * f[j];
                             for (int k = 0; k < 3; ++k) r[i][k] += wf * c[k];
+                            for (size_t l = 0; l < lit.size(); ++l) more[l][i] += raw[lit[l]].pixels[q] * wf;
                         }
                         total += w;
                         const Rgb mean = (in.a[q] + in.b[q]) * 0.5f;
@@ -209,15 +259,31 @@ Image denoise(const Film& film, const std::function<bool()>& stop) {
                         }
                     }
                 if (total < 0.05f) continue;
+                factor(m);
                 solve(m, r);
                 Rgb value(r[kUnknowns - 1][0], r[kUnknowns - 1][1], r[kUnknowns - 1][2]);
                 // The fit never leaves the range of what it was fitted to.
                 for (int k = 0; k < 3; ++k)
                     value[k] = std::clamp(value[k], std::max(low[k], 0.0f), std::max(high[k], 0.0f));
-                out.at(x, y) = value * (smooth[p] + Rgb(0.02f)) + film.emission[p] * all;
+                const Rgb back = smooth[p] + Rgb(0.02f);
+                out.pixels[p] = lerp(out.pixels[p], value * back + film.emission[p] * perSample(film, p), strength);
+                for (size_t l = 0; l < lit.size(); ++l) {
+                    float column[kUnknowns][3];
+                    for (int i = 0; i < kUnknowns; ++i)
+                        for (int k = 0; k < 3; ++k) column[i][k] = more[l][i][k];
+                    solve(m, column);
+                    Rgb& plane = (*split)[lit[l]].pixels[p];
+                    for (int k = 0; k < 3; ++k)
+                        plane[k] = lerp(plane[k], std::max(column[kUnknowns - 1][k] * back[k], 0.0f), strength);
+                }
             }
         },
         2);
+    if (split)
+        for (size_t i = 0; i < out.pixels.size(); ++i) {
+            level(*split, 0, kRoutes, out, i);
+            level(*split, kRoutes, planes, out, i);
+        }
     return out;
 }
 

@@ -100,10 +100,10 @@ private:
         }
         const V3f outward = -d_;
         const ShadingPoint point = shadingAt(scene_, hit, outward, travelled_ * spread_);
-        if (!out_.object) {
-            out_.object = &scene_.objects[hit.object];
-            out_.surface = point.material;
-            out_.item = itemAt(scene_, hit);
+        if (out_.sky) {
+            out_.sky = false;
+            out_.item = static_cast<uint32_t>(itemAt(scene_, hit).value);
+            out_.material = materialKey(scene_, hit);
         }
         if (point.water) return meetWater(hit, point);
         if (point.surface.solid) return meetGlass(hit, point);

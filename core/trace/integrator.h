@@ -50,9 +50,9 @@ struct PathSample {
     Rgb radiance{0}; // cd/m2
     Features features;
     // What is seen first, for mattes.
-    const SceneObject* object = nullptr; // null: sky
-    const Surface* surface = nullptr;    // null: ground, far land, water
-    Id item;                             // none: ground, far land
+    bool sky = true;
+    uint32_t item = 0;     // id; 0: ground, far land
+    uint32_t material = 0; // materialKey()
 };
 
 // How often a path may be scattered. What it passes straight through (panes, holes) is not counted.

@@ -72,16 +72,8 @@ Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Det
     return hitOf(scene, origin, direction, r.ray.tfar, r.hit, context.plant);
 }
 
-void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
-                 const Detail& detail, Hit (&hits)[kPacket]) {
-    RayContext context(detail);
-    context.embree.flags = RTC_INTERSECT_CONTEXT_FLAG_COHERENT;
-    PlantHit plants[kPacket];
-    context.plants = plants;
-    alignas(32) RTCRayHit8 r;
-    alignas(32) int valid[kPacket];
+void fillPacket(const V3f (&origins)[kPacket], const V3f (&directions)[kPacket], RTCRayHit8& r) {
     for (int i = 0; i < kPacket; ++i) {
-        valid[i] = -1;
         r.ray.org_x[i] = origins[i].x;
         r.ray.org_y[i] = origins[i].y;
         r.ray.org_z[i] = origins[i].z;
@@ -97,6 +89,21 @@ void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&
         r.hit.geomID[i] = RTC_INVALID_GEOMETRY_ID;
         r.hit.instID[0][i] = RTC_INVALID_GEOMETRY_ID;
     }
+}
+
+void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
+                 const Detail& detail, Hit (&hits)[kPacket]) {
+    if (rayLog)
+        for (int i = 0; i < kPacket; ++i)
+            rayLog->push_back({origins[i], directions[i], kFarAway, kMaskAll, false, detail, true});
+    RayContext context(detail);
+    context.embree.flags = RTC_INTERSECT_CONTEXT_FLAG_COHERENT;
+    PlantHit plants[kPacket];
+    context.plants = plants;
+    alignas(32) RTCRayHit8 r;
+    alignas(32) int valid[kPacket];
+    std::fill(std::begin(valid), std::end(valid), -1);
+    fillPacket(origins, directions, r);
     rtcIntersect8(valid, scene.top->get(), &context.embree, &r);
     for (int i = 0; i < kPacket; ++i) {
         RTCHit h;

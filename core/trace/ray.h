@@ -77,6 +77,9 @@ inline constexpr int kPacket = 8;
 void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
                  const Detail& detail, Hit (&hits)[kPacket]);
 
+// The rays of a packet as Embree takes them.
+void fillPacket(const V3f (&origins)[kPacket], const V3f (&directions)[kPacket], RTCRayHit8& rays);
+
 // Share of light that arrives along the ray from `far`: 0 where something solid stands.
 Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail,
                   float far = kFarAway);

@@ -2,6 +2,7 @@
 
 #include <chrono>
 
+#include "core/trace/block.h"
 #include "core/trace/ray.h"
 
 namespace thallos {
@@ -12,18 +13,11 @@ RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& c
     RayReplay out{{}, 0};
     const TracingThread flags;
     auto run = [&] {
-        for (int y = 0; y < settings.size.y; y += step)
-            for (int x = 0; x < settings.size.x; ++x) {
-                Sampler sampler(static_cast<uint32_t>(x), static_cast<uint32_t>(y), 0, settings.seed);
-                const V2f jitter = sampler.pair();
-                const V2f at((static_cast<float>(x) + jitter.x) / static_cast<float>(settings.size.x),
-                             (static_cast<float>(y) + jitter.y) / static_cast<float>(settings.size.y));
-                tracePath(scene, env, lens.origin, lens.ray(at), sampler,
-                          {.bounces = settings.bounces,
-                           .pixelAngle = lens.pixelAngle(settings.size.x),
-                           .coarse = settings.coarse,
-                           .oneShadowRay = settings.oneShadowRay});
-            }
+        for (int y = 0; y < settings.size.y; y += kBlockHigh * step)
+            for (int x = 0; x < settings.size.x; x += kBlockWide)
+                shadeBlock(
+                    scene, env, lens, settings, V2i(x, y), [](const V2i&) { return 0; },
+                    [](const V2i&, const PathSample&, const Split*) {});
     };
     rayLog = &out.rays;
     run();
@@ -36,7 +30,25 @@ RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& c
 
 void replayRays(const Scene& scene, const RayReplay& replay) {
     const TracingThread flags;
-    for (const LoggedRay& r : replay.rays) {
+    for (size_t n = 0; n < replay.rays.size(); ++n) {
+        const LoggedRay& r = replay.rays[n];
+        if (r.packet) {
+            V3f origins[kPacket], directions[kPacket];
+            for (int i = 0; i < kPacket; ++i) {
+                origins[i] = replay.rays[n + i].origin;
+                directions[i] = replay.rays[n + i].direction;
+            }
+            RayContext context(r.detail);
+            context.embree.flags = RTC_INTERSECT_CONTEXT_FLAG_COHERENT;
+            PlantHit plants[kPacket];
+            context.plants = plants;
+            alignas(32) RTCRayHit8 packet;
+            alignas(32) const int valid[kPacket] = {-1, -1, -1, -1, -1, -1, -1, -1};
+            fillPacket(origins, directions, packet);
+            rtcIntersect8(valid, scene.top->get(), &context.embree, &packet);
+            n += kPacket - 1;
+            continue;
+        }
         RayContext context(r.detail);
         RTCRayHit h;
         h.ray = {r.origin.x, r.origin.y, r.origin.z, 0, r.direction.x, r.direction.y, r.direction.z, 0,

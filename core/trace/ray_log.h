@@ -14,6 +14,7 @@ struct LoggedRay {
     unsigned mask;
     bool shadow;
     Detail detail;
+    bool packet = false; // the first of kPacket that go together, or one of them
 };
 
 // Where this thread's rays are logged; null, as usual: nowhere.
@@ -23,7 +24,7 @@ struct RayReplay {
     std::vector<LoggedRay> rays;
     double seconds; // that path tracing took for them, one thread, without recording
 };
-// Every `step`-th row of a picture, one path a pixel, on the calling thread.
+// Every `step`-th pair of rows of a picture, one path a pixel, on the calling thread.
 RayReplay recordRays(const Scene& scene, const Environment& environment, const Camera& camera,
                      const PictureSettings& settings, int step);
 void replayRays(const Scene& scene, const RayReplay& replay);

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/base/parallel.h"
+#include "core/trace/block.h"
 #include "core/trace/denoise.h"
 #include "core/trace/shading.h"
 
@@ -12,8 +13,10 @@ namespace thallos {
 
 namespace {
 
-// Calls body(x, y) for every pixel, in small tiles; stops between tiles.
-template <class Body> bool overPixels(int width, int height, const std::function<bool()>& stop, Body&& body) {
+// Calls body(x, y) for every pixel, or the first of each block of `wide` x `high` of them, in small tiles; stops
+// between tiles.
+template <int wide = 1, int high = 1, class Body>
+bool overPixels(int width, int height, const std::function<bool()>& stop, Body&& body) {
     constexpr int kWide = 16, kHigh = 8;
     const int across = (width + kWide - 1) / kWide, down = (height + kHigh - 1) / kHigh;
     std::atomic<bool> stopped{false};
@@ -25,72 +28,38 @@ template <class Body> bool overPixels(int width, int height, const std::function
         }
         const TracingThread flags;
         const int x0 = tile % across * kWide, y0 = tile / across * kHigh;
-        for (int y = y0; y < std::min(y0 + kHigh, height); ++y)
-            for (int x = x0; x < std::min(x0 + kWide, width); ++x) body(x, y);
+        for (int y = y0; y < std::min(y0 + kHigh, height); y += high)
+            for (int x = x0; x < std::min(x0 + kWide, width); x += wide) body(x, y);
     });
     return !stopped;
 }
 
-// An offset within about +-1.5 pixels, spread like a Gaussian filter of 0.5 pixels: samples need no weights.
-float filterOffset(float u) {
-    // Inverse of the logistic curve that fits the normal distribution, cut at 1.5.
-    const float p = 0.003f + 0.994f * u;
-    return 0.5f * 0.5513f * std::log(p / (1 - p)) * 0.95f;
-}
-
 } // namespace
-
-Film::Film(int w, int h) : width(w), height(h) {
-    const size_t n = static_cast<size_t>(w) * h;
-    even.assign(n, Rgb(0));
-    odd.assign(n, Rgb(0));
-    emission.assign(n, Rgb(0));
-    albedo.assign(n, Rgb(0));
-    normal.assign(n, V3f(0));
-    depth.assign(n, 0);
-    sunlit.assign(n, 0);
-}
-
-Image Film::radiance() const {
-    Image out(width, height);
-    const float s = 1 / static_cast<float>(std::max(samples, 1));
-    for (size_t i = 0; i < out.pixels.size(); ++i) out.pixels[i] = (even[i] + odd[i] + emission[i]) * s;
-    return out;
-}
 
 bool addPass(Film& film, const Scene& scene, const Environment& env, const Camera& camera,
              const PictureSettings& settings, const std::function<bool()>& stop, int64_t* rays) {
     const Lens lens(camera);
-    const V2f scale(1 / static_cast<float>(settings.size.x), 1 / static_cast<float>(settings.size.y));
-    const auto sample = static_cast<uint32_t>(film.samples);
     std::atomic<int64_t> counted{0};
-    const bool whole = overPixels(film.width, film.height, stop, [&](int x, int y) {
-        const int px = x + settings.regionStart.x, py = y + settings.regionStart.y;
-        Sampler sampler(static_cast<uint32_t>(px), static_cast<uint32_t>(py), sample, settings.seed);
-        const V2f jitter = sampler.pair();
-        const V2f at((static_cast<float>(px) + 0.5f + filterOffset(jitter.x)) * scale.x,
-                     (static_cast<float>(py) + 0.5f + filterOffset(jitter.y)) * scale.y);
+    const bool whole = overPixels<kBlockWide, kBlockHigh>(film.width, film.height, stop, [&](int x0, int y0) {
+        const int cell = y0 / kCell * film.cellsAcross() + x0 / kCell;
+        if (film.finished[cell]) return;
         int n = 0;
-        PathSettings path{.bounces = settings.bounces,
-                          .pixelAngle = lens.pixelAngle(settings.size.x),
-                          .limit = settings.limit,
-                          .coarse = settings.coarse,
-                          .oneShadowRay = settings.oneShadowRay,
-                          .rays = rays ? &n : nullptr};
-        const V3f ray = lens.ray(at);
-        PathSample s = tracePath(scene, env, lens.start(ray), ray, sampler, path);
-        const size_t i = static_cast<size_t>(y) * film.width + x;
-        const Features& f = s.features;
-        (sample & 1 ? film.odd : film.even)[i] += s.radiance - f.emission;
-        film.emission[i] += f.emission;
-        film.albedo[i] += f.albedo;
-        film.normal[i] += f.normal;
-        film.depth[i] += f.depth;
-        film.sunlit[i] += f.sunlit;
+        shadeBlock(
+            scene, env, lens, settings, V2i(x0, y0) + settings.regionStart,
+            [&](const V2i& p) -> int {
+                const V2i q = p - settings.regionStart;
+                return q.x < film.width && q.y < film.height ? film.taken[static_cast<size_t>(q.y) * film.width + q.x]
+                                                             : -1;
+            },
+            [&](const V2i& p, const PathSample& sample, const Split* split) {
+                const V2i q = p - settings.regionStart;
+                film.add(q.x, q.y, sample, split);
+            },
+            !film.split.empty(), rays ? &n : nullptr);
         if (rays) counted.fetch_add(n, std::memory_order_relaxed);
     });
     if (!whole) return false;
-    ++film.samples;
+    ++film.passes;
     if (rays) *rays += counted;
     return true;
 }
@@ -185,13 +154,25 @@ bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, c
 namespace {
 
 Passes passesOf(const Film& film) {
-    Passes out{Raster<float>(film.width, film.height), Raster<V3f>(film.width, film.height),
-               Image(film.width, film.height)};
-    const float s = 1 / static_cast<float>(std::max(film.samples, 1));
+    Passes out{Raster<float>(film.width, film.height),
+               Raster<V3f>(film.width, film.height),
+               Image(film.width, film.height),
+               Raster<float>(film.width, film.height),
+               {},
+               {},
+               {}};
     for (size_t i = 0; i < film.depth.size(); ++i) {
+        const float s = 1 / static_cast<float>(std::max<int>(film.taken[i], 1));
         out.depth.pixels[i] = film.depth[i] > 0 ? 1 / (film.depth[i] * s) : 0;
         out.normal.pixels[i] = film.normal[i] * s;
         out.albedo.pixels[i] = film.albedo[i] * s;
+        out.alpha.pixels[i] = film.alpha[i] * s;
+    }
+    if (!film.items.empty()) {
+        out.items = Raster<Coverage>(film.width, film.height);
+        out.materials = out.items;
+        out.items.pixels = film.items;
+        out.materials.pixels = film.materials;
     }
     return out;
 }
@@ -209,8 +190,12 @@ Environment environmentOf(const Project& project, const Shot& shot) {
     return makeEnvironment(project.site->place, shot.daylight);
 }
 
+float sparkLimit(const PictureSettings& settings, float ev100) {
+    return settings.sparks > 0 ? middleGrey(ev100) * std::exp2(settings.sparks) : 0;
+}
+
 RenderResult renderPicture(const Scene& scene, const Environment& env, const Shot& shot,
-                           const PictureSettings& settings, int samples, bool denoised, Progress& progress) {
+                           const PictureSettings& settings, int samples, float strength, Progress& progress) {
     const auto start = std::chrono::steady_clock::now();
     const bool part = settings.regionSize.x > 0 && settings.regionSize.y > 0;
     Camera camera = shot.camera;
@@ -222,40 +207,55 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
         quickPicture(small, scene, env, camera, nullptr);
         ev = meter(small);
     }
-    // Neighbours beyond the region are traced too, as far as the filter reads.
-    const int apron = part && denoised ? kDenoiseReach : 0;
+    // Neighbours beyond the region are traced too, as far as the filter reads, and on to the corners of cells.
     PictureSettings padded = settings;
+    padded.path.limit = sparkLimit(settings, ev);
     padded.regionStart = V2i(0);
     V2i size = settings.size, inner(0);
     if (part) {
-        const V2i from(std::max(settings.regionStart.x - apron, 0), std::max(settings.regionStart.y - apron, 0));
-        const V2i to(std::min(settings.regionStart.x + settings.regionSize.x + apron, settings.size.x),
-                     std::min(settings.regionStart.y + settings.regionSize.y + apron, settings.size.y));
-        padded.regionStart = from;
-        size = to - from;
-        inner = settings.regionStart - from;
+        const int apron = strength > 0 ? kDenoiseReach : 0;
+        const auto down = [](int v) { return std::max(v, 0) / kCell * kCell; };
+        const auto up = [](int v, int limit) { return std::min((v + kCell - 1) / kCell * kCell, limit); };
+        const V2i end = settings.regionStart + settings.regionSize + V2i(apron);
+        padded.regionStart = V2i(down(settings.regionStart.x - apron), down(settings.regionStart.y - apron));
+        size = V2i(up(end.x, settings.size.x), up(end.y, settings.size.y)) - padded.regionStart;
+        inner = settings.regionStart - padded.regionStart;
     }
-    Film film(size.x, size.y);
+    Film film(size.x, size.y, settings.split, settings.mattes);
     int64_t rays = 0;
-    const double share = denoised ? 0.96 : 1;
-    while (film.samples < samples) {
+    const double share = strength > 0 ? 0.96 : 1;
+    while (film.passes < samples && !film.done()) {
         if (!addPass(
                 film, scene, env, camera, padded, [&] { return progress.cancelled(); }, &rays))
             progress.throwIfCancelled();
-        progress.set(share * film.samples / samples);
+        if (settings.noise > 0 && film.passes >= kFirstJudged && film.passes % kJudgedEvery == 0)
+            judge(film, settings.noise, middleGrey(ev));
+        progress.set(share * film.passes / samples);
     }
-    Image picture = denoised ? denoise(film, [&] { return progress.cancelled(); }) : film.radiance();
+    std::vector<Image> split;
+    Image picture = denoise(
+        film, [&] { return progress.cancelled(); }, strength, settings.split ? &split : nullptr);
     progress.throwIfCancelled();
     Passes passes = passesOf(film);
+    passes.split = std::move(split);
+    const double taken = film.meanSamples();
     if (part) {
         const V2i region = settings.regionSize;
-        picture = cut(picture, inner, region);
-        passes = {cut(passes.depth, inner, region), cut(passes.normal, inner, region),
-                  cut(passes.albedo, inner, region)};
+        const auto inRegion = [&](auto& raster) { raster = cut(raster, inner, region); };
+        inRegion(picture);
+        inRegion(passes.depth);
+        inRegion(passes.normal);
+        inRegion(passes.albedo);
+        inRegion(passes.alpha);
+        for (Image& plane : passes.split) inRegion(plane);
+        if (settings.mattes) {
+            inRegion(passes.items);
+            inRegion(passes.materials);
+        }
     }
     progress.set(1);
     const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
-    return {std::move(picture), std::move(passes), ev, film.samples, rays, seconds};
+    return {std::move(picture), std::move(passes), ev, taken, rays, seconds};
 }
 
 } // namespace thallos

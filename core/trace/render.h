@@ -5,33 +5,21 @@
 #include <memory>
 
 #include "core/base/progress.h"
-#include "core/trace/integrator.h"
+#include "core/trace/film.h"
 #include "core/view/camera.h"
 
 namespace thallos {
 
-// Sums over the samples so far. Even and odd samples apart, so that their difference tells the noise.
-struct Film {
-    int width = 0, height = 0, samples = 0;
-    std::vector<Rgb> even, odd; // radiance without `emission`
-    std::vector<Rgb> emission, albedo;
-    std::vector<V3f> normal;
-    std::vector<float> depth, sunlit;
-
-    Film() = default;
-    Film(int w, int h);
-    Image radiance() const; // mean, cd/m2
-};
-
 struct PictureSettings {
     V2i size{1280, 720};
     uint64_t seed = 1;
-    Bounces bounces;
-    // Of PathSettings.
-    float limit = 0;
-    bool coarse = true, oneShadowRay = true;
+    PathSettings path; // bounces, limit and savings
     // Of the whole picture in pixels, upper left and size; empty: all of it.
     V2i regionStart{0}, regionSize{0};
+    float sparks = 7;    // stops over middle grey that light scattered by chance may have; 0: no limit
+    float noise = 0;     // of judge(): cells that are clean enough take no more samples; 0: all take as many
+    bool split = false;  // light by route and by source
+    bool mattes = false; // coverage by item and by material
 };
 
 // Adds one sample to every pixel. Returns false, with the film as it was before the pass or partly further, when `stop`
@@ -61,20 +49,28 @@ struct Passes {
     Raster<float> depth; // metres along the ray, harmonic mean; 0 where there is only sky
     Raster<V3f> normal;  // world
     Image albedo;
+    Raster<float> alpha;               // share that is no sky
+    std::vector<Image> split;          // routes, then sources; each kind sums to the picture; empty unless asked for
+    Raster<Coverage> items, materials; // what covers a pixel, by id and by materialKey(); empty unless asked for
 };
 
 // A finished picture.
 struct RenderResult {
     Image radiance;
     Passes passes;
-    float ev100; // metered or set
-    int samples;
+    float ev100;    // metered or set
+    double samples; // a pixel, on average
     int64_t rays;
     double seconds;
 };
-// Throws Error::Cancelled.
+// `samples` at most for each pixel; `denoise` 0..1 is how much of the noise is taken out after. Throws
+// Error::Cancelled.
 RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot,
-                           const PictureSettings& settings, int samples, bool denoise, Progress& progress);
+                           const PictureSettings& settings, int samples, float denoise, Progress& progress);
+
+// What a surface that shines on its way to the camera by chance may be at most, cd/m2: PathSettings::limit for
+// `sparks`.
+float sparkLimit(const PictureSettings& settings, float ev100);
 
 // The light for a shot at its site.
 Environment environmentOf(const Project& project, const Shot& shot);

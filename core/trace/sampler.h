@@ -11,6 +11,7 @@ namespace thallos {
 
 class Sampler {
 public:
+    Sampler() : Sampler(0, 0, 0, 0) {}
     Sampler(uint32_t x, uint32_t y, uint32_t sample, uint64_t seed)
         : seed_(static_cast<uint32_t>(mix(seed, x, y))), index_(sample) {}
 

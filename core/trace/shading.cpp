@@ -38,6 +38,37 @@ Id itemAt(const Scene& scene, const Hit& hit) {
     return hit.plant ? Id{hit.plant->item} : scene.objects[hit.object].item;
 }
 
+namespace {
+constexpr uint32_t kPlantKey = 1u << 31, kMaterials = 4096; // of a model
+}
+
+uint32_t materialKey(const Scene& scene, const Hit& hit) {
+    if (hit.plant) return kPlantKey | static_cast<uint32_t>(hit.plant->individual) << 2 | hit.part;
+    const SceneObject& object = scene.objects[hit.object];
+    const int material = object.model ? object.model->parts[hit.part].material : 0;
+    return hit.object * kMaterials + static_cast<uint32_t>(std::min(material, static_cast<int>(kMaterials) - 1));
+}
+
+std::string materialName(const Scene& scene, uint32_t key) {
+    if (key & kPlantKey) {
+        const auto individual = static_cast<int>((key & ~kPlantKey) >> 2);
+        const PlantLibrary& library = *scene.site->library;
+        return library.species()[individual / kIndividuals].recipe.name + " " +
+               library.individual(individual).surfaces[key & 3].name;
+    }
+    const SceneObject& object = scene.objects[key / kMaterials];
+    switch (object.kind) {
+    case ObjectKind::Ground:
+        return "ground";
+    case ObjectKind::Far:
+        return "far land";
+    case ObjectKind::Water:
+        return "water";
+    default:
+        return (*object.surfaces)[key % kMaterials].name;
+    }
+}
+
 ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, float footprint) {
     const SceneObject& object = scene.objects[hit.object];
     const BuiltSite& site = *scene.site;
@@ -64,7 +95,6 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         const PlantRecord& r = *hit.plant;
         const Individual& plant = site.library->individual(r.individual);
         const Mesh& mesh = (hit.coarse ? plant.coarse : plant.parts)[hit.part];
-        out.material = &plant.surfaces[hit.part];
         const PlantPose pose(r);
         const V3f local = pose.toLocal(hit.position);
         if ((hit.part == 0 || hit.part == 3) && !mesh.normals.empty()) { // wood
@@ -89,7 +119,6 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     case ObjectKind::Figure: {
         const Part& part = object.model->parts[hit.part];
         const Surface& surface = (*object.surfaces)[part.material];
-        out.material = &surface;
         V3f local, localNormal;
         object.toObject.multVecMatrix(hit.position, local);
         object.toObject.multDirMatrix(hit.normal, localNormal);

@@ -8,10 +8,9 @@ namespace thallos {
 
 struct ShadingPoint {
     SurfacePoint surface;
-    V3f normal;                        // geometric, towards the viewer
-    bool front = true;                 // seen from the surface's front
-    const Water* water = nullptr;      // the surface of a water body
-    const Surface* material = nullptr; // null: ground, far land, water
+    V3f normal;                   // geometric, towards the viewer
+    bool front = true;            // seen from the surface's front
+    const Water* water = nullptr; // the surface of a water body
 };
 
 // `outward` points from the hit to the viewer; `footprint` is the pixel's width there in metres.
@@ -19,6 +18,9 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
 
 // The item that was hit; none for ground and far land.
 Id itemAt(const Scene& scene, const Hit& hit);
+// What material was hit, as a number that means something for this scene alone, and its name.
+uint32_t materialKey(const Scene& scene, const Hit& hit);
+std::string materialName(const Scene& scene, uint32_t key);
 
 inline constexpr float kWaterIndex = 1.333f;
 // Of the body of water, 1/m.

@@ -50,8 +50,11 @@ float convergence(const Camera& c) {
     return std::abs(std::atan(std::sin(c.pitch) * lens.right.length()));
 }
 
+float middleGrey(float ev100) {
+    return 0.125f * std::exp2(ev100);
+}
 float exposureScale(float ev100) {
-    return 0.18f / (0.125f * std::exp2(ev100));
+    return 0.18f / middleGrey(ev100);
 }
 
 float meter(const Image& radiance, float fallback) {

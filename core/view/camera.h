@@ -43,6 +43,8 @@ float convergence(const Camera& camera);
 
 // Exposure. A luminance of 0.125 * 2^EV100 cd/m2 (what a meter with K = 12.5 calls right) becomes 0.18.
 float exposureScale(float ev100);
+// The luminance that becomes 0.18, cd/m2.
+float middleGrey(float ev100);
 // The EV100 that a matrix meter proposes: log average with the middle and the lower two thirds counting more, the
 // brightest held back from burning out. Radiance in cd/m2. Empty or black pictures give `fallback`. An even grey
 // becomes 0.29, not 0.18: the display transform shows 0.18 darker than a photographer's middle grey.

@@ -148,7 +148,7 @@ TEST(Split, RoutesAndSourcesSumToTheSample) {
         V3f from(2, -16, 4);
         V3f to(-14 + 26 * u.x, -6, 4.5f * u.y);
         if (i % 50 == 0) to = V3f(2.15f, -5, 1.7f); // the lamp
-        if (i % 100 == 0) from.x = 16; // past the pane
+        if (i % 100 == 0) from.x = 16;              // past the pane
         Split split;
         PathSettings settings;
         settings.split = &split;

@@ -80,6 +80,36 @@ TEST(Json, LaterSchemaIsRefusedAsSuch) {
     }
 }
 
+TEST(Json, EveryPastSchemaIsRead) {
+    std::map<std::string, std::string> blobs;
+    auto j = dump(sample(), [&](const std::string& b) {
+        const std::string h = contentHash(b);
+        blobs[h] = b;
+        return h;
+    });
+    const auto source = [&](const std::string& h) { return blobs.at(h); };
+    // Schema 2 knew neither glass bodies, varnish and lamp groups nor noise.
+    j["schema"] = 2;
+    for (auto& item : j["items"]) {
+        if (item.contains("output")) item["output"].erase("noise");
+        if (!item.contains("surfaces")) continue;
+        for (auto& s : item["surfaces"])
+            for (const char* key :
+                 {"solid", "absorption_per_m", "through_tint", "specular", "coat", "coat_roughness", "lamp_group"})
+                s.erase(key);
+    }
+    Project p = load(j, source);
+    EXPECT_EQ(bodyOf<Shot>(itemsOf<Shot>(p).front())->noise, 0) << "its pictures take as many samples as they did";
+    EXPECT_EQ(p.items.size(), sample().items.size());
+    // Schema 1 neither groups, sizes nor what a shot leaves out.
+    j["schema"] = 1;
+    for (auto& item : j["items"])
+        for (const char* key : {"group", "scale", "hidden"}) item.erase(key);
+    p = load(j, source);
+    EXPECT_EQ(p.items.size(), sample().items.size());
+    EXPECT_EQ(bodyOf<Building>(itemsOf<Building>(p).front())->scale, 1);
+}
+
 TEST(Json, ErrorsNameThePlace) {
     auto j = dump(newProject({50, 50}, 1, "x"), [](const std::string& b) { return contentHash(b); });
     j["items"][0]["camera"]["focal_mm"] = "long";

@@ -1,0 +1,102 @@
+#include "core/trace/film.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+namespace thallos {
+
+void Coverage::add(uint32_t k) {
+    for (int i = 0; i < kKeys; ++i) {
+        if (count[i] > 0 && key[i] != k) continue;
+        key[i] = k;
+        if (count[i] < UINT16_MAX) ++count[i];
+        return;
+    }
+}
+
+Film::Film(int w, int h, bool splits, bool mattes) : width(w), height(h) {
+    const size_t n = static_cast<size_t>(w) * h;
+    taken.assign(n, 0);
+    even.assign(n, Rgb(0));
+    odd.assign(n, Rgb(0));
+    emission.assign(n, Rgb(0));
+    albedo.assign(n, Rgb(0));
+    normal.assign(n, V3f(0));
+    depth.assign(n, 0);
+    sunlit.assign(n, 0);
+    alpha.assign(n, 0);
+    finished.assign(static_cast<size_t>(cellsAcross()) * ((h + kCell - 1) / kCell), 0);
+    if (splits) split.resize(n);
+    if (mattes) {
+        items.resize(n);
+        materials.resize(n);
+    }
+}
+
+bool Film::done() const {
+    return std::all_of(finished.begin(), finished.end(), [](char f) { return f != 0; });
+}
+
+double Film::meanSamples() const {
+    return taken.empty() ? 0 : std::accumulate(taken.begin(), taken.end(), 0.0) / static_cast<double>(taken.size());
+}
+
+void Film::add(int x, int y, const PathSample& s, const Split* parts) {
+    const size_t i = static_cast<size_t>(y) * width + x;
+    const Features& f = s.features;
+    (taken[i] & 1 ? odd : even)[i] += s.radiance - f.emission;
+    emission[i] += f.emission;
+    albedo[i] += f.albedo;
+    normal[i] += f.normal;
+    depth[i] += f.depth;
+    sunlit[i] += f.sunlit;
+    if (!s.sky) alpha[i] += 1;
+    if (!items.empty()) {
+        ++items[i].samples;
+        ++materials[i].samples;
+        if (!s.sky) {
+            items[i].add(s.item);
+            materials[i].add(s.material);
+        }
+    }
+    if (!split.empty()) {
+        for (int k = 0; k < kRoutes; ++k) split[i].routes[k] += parts->routes[k];
+        for (int k = 0; k < kSources; ++k) split[i].sources[k] += parts->sources[k];
+    }
+    ++taken[i];
+}
+
+Image Film::radiance() const {
+    Image out(width, height);
+    for (size_t i = 0; i < out.pixels.size(); ++i)
+        out.pixels[i] = (even[i] + odd[i] + emission[i]) / static_cast<float>(std::max<int>(taken[i], 1));
+    return out;
+}
+
+void judge(Film& film, float noise, float grey) {
+    const int across = film.cellsAcross();
+    for (size_t c = 0; c < film.finished.size(); ++c) {
+        if (film.finished[c]) continue;
+        const int x0 = static_cast<int>(c) % across * kCell, y0 = static_cast<int>(c) / across * kCell;
+        double sum = 0;
+        int pixels = 0, samples = 0;
+        for (int y = y0; y < std::min(y0 + kCell, film.height); ++y)
+            for (int x = x0; x < std::min(x0 + kCell, film.width); ++x) {
+                const size_t i = static_cast<size_t>(y) * film.width + x;
+                samples = film.taken[i];
+                const float odds = static_cast<float>(samples / 2), evens = static_cast<float>(samples) - odds;
+                if (odds == 0) return; // too early
+                const float a = luminance(film.even[i]) / evens, b = luminance(film.odd[i]) / odds;
+                const float own = luminance(film.emission[i]) / static_cast<float>(samples) + 0.5f * (a + b);
+                const float d = (a - b) / (2 * (std::max(own, 0.0f) + 0.05f * grey));
+                sum += static_cast<double>(d) * d;
+                ++pixels;
+            }
+        const double error = std::sqrt(sum / pixels);
+        // `noise` is what 64 samples would be judged by.
+        film.finished[c] = error * std::sqrt(64.0 / samples) <= noise;
+    }
+}
+
+} // namespace thallos

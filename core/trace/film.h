@@ -1,0 +1,57 @@
+// A picture as it gathers samples, with what was asked for besides its colour.
+#pragma once
+
+#include <cstdint>
+#include <vector>
+
+#include "core/base/image.h"
+#include "core/trace/integrator.h"
+
+namespace thallos {
+
+// Cells of the whole picture that are sampled and judged as one; films start on a cell's corner.
+inline constexpr int kCell = 8;
+
+// What covers a pixel, by key, with the number of samples that saw it; the few most seen keys are kept.
+struct Coverage {
+    static constexpr int kKeys = 6;
+    uint32_t key[kKeys] = {};
+    uint16_t count[kKeys] = {};
+    uint16_t samples = 0; // of the pixel, sky among them
+    explicit Coverage(int = 0) {}
+    void add(uint32_t k);
+};
+
+// Sums over the samples so far. Even and odd samples apart, so that their difference tells the noise. A plain value.
+struct Film {
+    int width = 0, height = 0;
+    int passes = 0;              // no pixel has more samples
+    std::vector<uint16_t> taken; // samples of each pixel
+    std::vector<Rgb> even, odd;  // radiance without `emission`
+    std::vector<Rgb> emission, albedo;
+    std::vector<V3f> normal;
+    std::vector<float> depth, sunlit;
+    std::vector<float> alpha;        // samples that saw no sky
+    std::vector<char> finished;      // cells that need no more samples, row by row
+    std::vector<Split> split;        // empty unless asked for
+    std::vector<Coverage> items;     // by id; empty unless asked for
+    std::vector<Coverage> materials; // by materialKey()
+
+    Film() = default;
+    Film(int w, int h, bool splits = false, bool mattes = false);
+    int cellsAcross() const { return (width + kCell - 1) / kCell; }
+    bool done() const; // all cells are finished
+    double meanSamples() const;
+    void add(int x, int y, const PathSample& sample, const Split* split);
+    Image radiance() const; // mean, cd/m2
+};
+
+// A film is judged first after so many samples, and again after every few more.
+inline constexpr int kFirstJudged = 16, kJudgedEvery = 8;
+// Marks the cells whose noise is at most `noise`, a share of the pixel's own luminance and a twentieth of `grey`
+// (cd/m2) more, so that depths of shadow are not cleaned for ever. To bring the mean error of the picture down soonest
+// samples belong where their spread is, not its square: a cell is finished when its noise over the root of its samples
+// is. Decided from the cell alone, so that a region comes out like the whole.
+void judge(Film& film, float noise, float grey);
+
+} // namespace thallos
