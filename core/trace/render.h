@@ -68,8 +68,7 @@ struct RenderResult {
 RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot,
                            const PictureSettings& settings, int samples, float denoise, Progress& progress);
 
-// What a surface that shines on its way to the camera by chance may be at most, cd/m2: PathSettings::limit for
-// `sparks`.
+// The PathSettings::limit that `sparks` stands for at this exposure, cd/m2; 0: none.
 float sparkLimit(const PictureSettings& settings, float ev100);
 
 // The light for a shot at its site.
