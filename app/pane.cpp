@@ -23,6 +23,9 @@ namespace thallos {
 Pane::Pane(Session& session, Engine& engine, QWidget* parent) : QWidget(parent), session_(session), engine_(engine) {
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
+    setAttribute(Qt::WA_OpaquePaintEvent); // every pixel is painted here
+    laterView_.setSingleShot(true);
+    connect(&laterView_, &QTimer::timeout, this, &Pane::updateNow);
     connect(&session_, &Session::chosenChanged, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::projectChanged, this, [this] { update(); });
     connect(&session_, &Session::builtChanged, this, qOverload<>(&QWidget::update));
@@ -38,6 +41,21 @@ void Pane::setTool(Tool* tool) {
 
 void Pane::setCompact(bool compact) {
     compact_ = compact;
+    update();
+}
+
+void Pane::updateView() {
+    constexpr int kFollows = 40; // ms
+    if (drag_ != Drag::None && sinceView_.isValid() && sinceView_.elapsed() < kFollows) {
+        if (!laterView_.isActive()) laterView_.start(kFollows - static_cast<int>(sinceView_.elapsed()));
+        return;
+    }
+    updateNow();
+}
+
+void Pane::updateNow() {
+    laterView_.stop();
+    sinceView_.start();
     update();
 }
 

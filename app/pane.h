@@ -3,6 +3,8 @@
 
 #include <optional>
 
+#include <QElapsedTimer>
+#include <QTimer>
 #include <QWidget>
 
 #include "app/engine.h"
@@ -67,6 +69,9 @@ protected:
     virtual bool walksWith(const QKeyEvent&) const { return false; } // a letter that moves the view
     virtual void zoomBy(double steps, const QPointF& at) = 0;
     virtual void lookKey(QKeyEvent* event) = 0;
+    // Paints what follows the view: at once, but in a drag seldom enough that the pictures keep the machine.
+    void updateView();
+    void updateNow();
     void drawChip(QPainter& painter, const QPointF& topLeft, const QString& text, const QFont& font) const;
     // A line on the ground as far as it is seen, in pieces, without points too near each other to tell.
     void addSeen(const std::vector<V3f>& line, std::vector<QPolygonF>& out) const;
@@ -113,6 +118,8 @@ private:
     bool probing_ = false;
     QStringList probed_;
     float pressure_ = 1;
+    QElapsedTimer sinceView_; // the last paint for the view
+    QTimer laterView_;
 };
 
 class ShotPane : public Pane {

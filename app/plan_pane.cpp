@@ -30,7 +30,7 @@ PlanPane::PlanPane(Session& session, Engine& engine, QWidget* parent) : Pane(ses
         frame({{box.min.x, box.min.y, 0}, {box.max.x, box.max.y, 0}});
     });
     connect(&session_, &Session::fileChanged, this, [this] { framed_ = framed_ && session_.built(); });
-    connect(&session_, &Session::viewChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::viewChanged, this, &PlanPane::updateView);
 }
 
 void PlanPane::frame(const Box3f& box) {

@@ -35,8 +35,8 @@ QRectF ShotPane::pictureRect() const {
 }
 
 void ShotPane::requestSize() {
-    if (isVisible()) engine_.setShotSize(pictureRect().size().toSize() * 1);
-    update();
+    if (isVisible()) engine_.setShotSize(pictureRect().size().toSize());
+    updateView();
 }
 
 void ShotPane::resizeEvent(QResizeEvent*) {
@@ -49,7 +49,7 @@ void ShotPane::showEvent(QShowEvent*) {
 void ShotPane::setPicture(const ShotPicture& picture) {
     picture_ = picture;
     shown_ = QPixmap();
-    update();
+    updateNow();
 }
 
 const Lens& ShotPane::lens() const {

@@ -451,7 +451,7 @@ PathSample tracePath(const Scene& scene, const Environment& env, const V3f& orig
 }
 
 Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle,
-                 bool moving, const Hit* first) {
+                 bool moving, const Hit* first, Sunlit* neighbour) {
     Rgb sum(0), carried(1);
     V3f o = origin, d = direction;
     float travelled = 0;
@@ -466,7 +466,9 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
         carried *= haze.transmittance;
         travelled += hit.t;
         const V3f outward = -d;
-        const ShadingPoint point = shadingAt(scene, hit, outward, travelled * pixelAngle);
+        // A moving picture is chequered and made large: its pixels hold no finer detail than twice their width.
+        const float footprint = travelled * pixelAngle * (moving ? 2.0f : 1.0f);
+        const ShadingPoint point = shadingAt(scene, hit, outward, footprint);
         const SurfacePoint& s = point.surface;
         if (point.water || s.clear()) {
             const V3f n = point.water ? s.normal : point.normal;
@@ -488,9 +490,15 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
         const Rgb matt = c > 0 ? s.albedo : s.through;
         Rgb lit(0);
         if (!black(matt) && !black(env.sunIlluminance)) {
-            const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
-            lit = env.sunIlluminance * matt * std::abs(c) *
-                  transmittance(scene, offset(hit.position, side, hit.t), env.toSun, detail);
+            const bool near = neighbour && clear == 0 && neighbour->object == hit.object &&
+                              std::abs(neighbour->t - hit.t) < 0.05f * hit.t;
+            Rgb share = near ? neighbour->share : Rgb(0);
+            if (!near) {
+                const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
+                share = transmittance(scene, offset(hit.position, side, hit.t), env.toSun, detail);
+                if (neighbour && clear == 0) *neighbour = {hit.t, hit.object, share};
+            }
+            lit = env.sunIlluminance * matt * std::abs(c) * share;
         }
         // Half of the sky's light stands for what the ground and the neighbours hide or send back.
         const bool leaf = !black(s.through);

@@ -81,9 +81,17 @@ struct PathSettings {
 PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,
                      Sampler& sampler, const PathSettings& settings);
 
+// What a neighbouring pixel found out about the sun: t 0 stands for nothing.
+struct Sunlit {
+    float t = 0;         // of its first hit
+    uint32_t object = 0; // that it hit
+    Rgb share{0};        // of the sun's light that arrives
+};
+
 // Quick shading: albedo under the sun, if it shines there, and the whole sky. `moving` spares grass with distance;
-// `first` is the ray's hit where that is known already.
+// `first` is the ray's hit where that is known already. With `neighbour` a close neighbour's sunlight is taken for this
+// pixel's own; otherwise its own is traced and told there.
 Rgb quickShading(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,
-                 float pixelAngle, bool moving = false, const Hit* first = nullptr);
+                 float pixelAngle, bool moving = false, const Hit* first = nullptr, Sunlit* neighbour = nullptr);
 
 } // namespace thallos

@@ -113,10 +113,13 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& env, const 
             starts[i] = lens.start(rays[i]);
         }
         tracePacket(scene, starts, rays, detail, hits);
+        Sunlit sunlit; // of the left one of two
         for (int i = 0; i < kPacket; ++i) {
             const V2i p = pixel(bx, by, i);
+            if (i % 2 == 0) sunlit = Sunlit();
             if (p.x < out.width && p.y < out.height)
-                out.at(p.x, p.y) = quickShading(scene, env, lens.origin, rays[i], angle, moving, &hits[i]);
+                out.at(p.x, p.y) =
+                    quickShading(scene, env, lens.origin, rays[i], angle, moving, &hits[i], moving ? &sunlit : nullptr);
         }
     });
     if (whole && moving) fillBetween(out);

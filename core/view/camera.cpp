@@ -61,17 +61,24 @@ float meter(const Image& radiance, float fallback) {
     double sum = 0, weights = 0;
     std::vector<float> all;
     all.reserve(radiance.pixels.size());
-    for (int y = 0; y < radiance.height; ++y)
+    // The weight of a pixel is that of its column times that of its row.
+    std::vector<float> columns(radiance.width);
+    for (int x = 0; x < radiance.width; ++x) {
+        const float u = (static_cast<float>(x) + 0.5f) / static_cast<float>(radiance.width) - 0.5f;
+        columns[x] = std::exp(-4.0f * u * u);
+    }
+    for (int y = 0; y < radiance.height; ++y) {
+        const float v = (static_cast<float>(y) + 0.5f) / static_cast<float>(radiance.height) - 0.58f;
+        const float row = std::exp(-6.4f * v * v);
         for (int x = 0; x < radiance.width; ++x) {
             const float l = luminance(radiance.at(x, y));
             if (!(l > 1e-6f) || !std::isfinite(l)) continue;
-            const float u = (static_cast<float>(x) + 0.5f) / static_cast<float>(radiance.width) - 0.5f;
-            const float v = (static_cast<float>(y) + 0.5f) / static_cast<float>(radiance.height) - 0.58f;
-            const double w = std::exp(-4.0 * (u * u + 1.6 * v * v));
+            const float w = columns[x] * row;
             sum += w * std::log2(l);
             weights += w;
             all.push_back(l);
         }
+    }
     if (all.empty()) return fallback;
     // EV100 from luminance: L = 0.125 * 2^EV.
     const float average = static_cast<float>(sum / weights) + 3 - 0.7f;
