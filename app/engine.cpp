@@ -139,21 +139,39 @@ void Engine::publish(Image radiance, const Request& r, int samples, bool denoise
     Q_EMIT shotReady(p);
 }
 
-void Engine::adoptBetterTrees() {
-    std::shared_ptr<PlantScenes> plants;
+bool Engine::adoptBetter() {
+    std::shared_ptr<const SceneBuilder::Bettered> better;
     {
         const std::lock_guard lock(mutex_);
-        plants.swap(better_);
+        better.swap(better_);
     }
-    if (!plants) return;
-    current_ = builder_.adopt(std::move(plants));
+    if (!better) return false;
+    current_ = builder_.adopt(better);
     const std::lock_guard lock(mutex_);
     shared_ = current_;
+    return !better->sheets.empty();
+}
+
+// Better trees and finer sheets, built aside by one thread.
+void Engine::improve() {
+    if (improving_) return;
+    auto make = builder_.better();
+    if (!make) return;
+    if (improver_.joinable()) improver_.join();
+    improving_ = true;
+    improver_ = std::thread([this, make = std::move(make)] {
+        standBack(kNiceOfLeisure);
+        tbb::task_arena arena(1, 1, tbb::task_arena::priority::low);
+        auto better = arena.execute([&] { return make([this] { return quit_.load(); }); });
+        const std::lock_guard lock(mutex_);
+        better_ = std::move(better);
+        improving_ = false;
+    });
 }
 
 void Engine::work(const Request& r, uint64_t generation) {
     const auto stop = [this, generation] { return stale(generation); };
-    adoptBetterTrees();
+    if (adoptBetter()) filmFresh_ = quickDone_ = false;
 
     // The site, if the document changed or was built in haste and now rests.
     const bool newSite = !site_ || !(r.project == site_->project) || (r.haste == Haste::Rest && site_->stale);
@@ -224,16 +242,8 @@ void Engine::work(const Request& r, uint64_t generation) {
     } else if (finishChanged && filmFresh_ && film_.passes > 0)
         publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.passes, !cleaned_.empty());
 
-    // Now that something is seen: better trees, once, built aside by one thread.
-    if (!improver_.joinable())
-        if (auto make = builder_.better())
-            improver_ = std::thread([this, make = std::move(make)] {
-                standBack(kNiceOfLeisure);
-                tbb::task_arena arena(1, 1, tbb::task_arena::priority::low);
-                auto plants = arena.execute([&] { return make([this] { return quit_.load(); }); });
-                const std::lock_guard lock(mutex_);
-                better_ = std::move(plants);
-            });
+    // Now that something is seen.
+    improve();
     if (r.paused) return;
     if (!filmFresh_) {
         film_ = Film(r.shotSize.width(), r.shotSize.height());
@@ -245,7 +255,11 @@ void Engine::work(const Request& r, uint64_t generation) {
     settings.size = V2i(r.shotSize.width(), r.shotSize.height());
     settings.path.limit = sparkLimit(settings, ev_);
     while (film_.passes < r.shot.samples && !film_.done()) {
-        adoptBetterTrees(); // the same picture, sooner
+        if (adoptBetter()) { // samples of coarse sheets don't count
+            film_ = Film(r.shotSize.width(), r.shotSize.height());
+            cleaned_ = Image();
+        }
+        improve();
         // A pass that is stopped half way leaves some pixels ahead of others: it is made on a copy.
         const auto start = std::chrono::steady_clock::now();
         Film next = film_;

@@ -72,7 +72,8 @@ private:
     void work(const Request& request, uint64_t generation);
     bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
     void change(const std::function<void(Request&)>& set);
-    void adoptBetterTrees();
+    bool adoptBetter(); // sheets are finer: the picture is another
+    void improve();
     void publish(Image radiance, const Request& request, int samples, bool denoised, bool moving = false);
 
     std::shared_ptr<const PlantLibrary> library_;
@@ -85,7 +86,7 @@ private:
     // Of the worker alone.
     Request done_;
     std::shared_ptr<const BuiltSite> site_;
-    SceneBuilder builder_{true};
+    SceneBuilder builder_{true, shippedMaterials()};
     std::shared_ptr<const Scene> current_;
     std::shared_ptr<const Atmosphere> atmosphere_;
     Daylight daylight_; // of the environment
@@ -95,9 +96,10 @@ private:
     float ev_ = 13;
     double passSeconds_ = 0;
     bool planFresh_ = false, environmentFresh_ = false, filmFresh_ = false, quickDone_ = false;
-    std::shared_ptr<const Scene> shared_; // guarded by mutex_
-    std::shared_ptr<PlantScenes> better_; // guarded by mutex_
+    std::shared_ptr<const Scene> shared_;                  // guarded by mutex_
+    std::shared_ptr<const SceneBuilder::Bettered> better_; // guarded by mutex_
     std::thread improver_;
+    std::atomic<bool> improving_{false};
     Display display_;
     std::thread thread_;
 };

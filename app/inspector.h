@@ -20,7 +20,8 @@ class Inspector : public QScrollArea {
 public:
     Inspector(Session& session, Engine& engine, Tools& tools, QWidget* parent);
     void setTool(Tool* tool);
-    void rebuild(); // all rows anew
+    void rebuild();                            // all rows anew
+    int material() const { return material_; } // of the chosen building, that is shown
 
 private:
     void refresh();        // other values

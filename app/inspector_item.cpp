@@ -8,6 +8,7 @@
 #include "app/figures.h"
 #include "app/inspector.h"
 #include "app/theme.h"
+#include "core/material/library.h"
 #include "core/project/measure.h"
 
 namespace thallos {
@@ -245,22 +246,50 @@ void Inspector::buildingRows(const Item& item) {
             },
             key, dragging ? Haste::Moving : Haste::Rest);
     };
-    QStringList patterns;
-    for (const char* n : kPatternNames) patterns << n;
+    // What it is made of, from the library: colour and roughness come with it and can be changed after.
+    QStringList recipes{tr("plain")};
+    for (const Recipe& r : shippedMaterials()->recipes()) recipes << QString::fromStdString(r.name);
     choice(
-        tr("Pattern"), patterns, tr("Grain laid over the material in true size"),
-        [surface] { return surface() ? static_cast<int>(surface()->pattern) : 0; },
+        tr("Made of"), recipes, tr("A material of the library in its true size; its colour and roughness come with it"),
+        [surface] {
+            if (!surface() || surface()->recipe.empty()) return 0;
+            const auto& all = shippedMaterials()->recipes();
+            const auto it =
+                std::find_if(all.begin(), all.end(), [&](const Recipe& r) { return r.name == surface()->recipe; });
+            return it == all.end() ? 0 : static_cast<int>(it - all.begin()) + 1;
+        },
         [set](int i) {
             set(
-                tr("Pattern"), [&](Surface& s) { s.pattern = static_cast<Pattern>(i); }, {}, false);
+                tr("Made of"),
+                [&](Surface& s) {
+                    if (i == 0)
+                        s.recipe.clear();
+                    else
+                        s = made(s, shippedMaterials()->surface(shippedMaterials()->recipes()[i - 1].name));
+                },
+                {}, false);
         });
     row(
-        tr("Pattern size"), ValueRange::length(0.005, 2, 0.15, true, 3),
-        tr("Width of a board, height of a stone, size of a grain"),
-        [surface] { return surface() ? surface()->patternSize : 0.1; },
+        tr("Scale"), ValueRange::percent(0.05, 20, 1), tr("Of the material's true size"),
+        [surface] { return surface() ? surface()->scale : 1; },
         [set](double v, bool d) {
             set(
-                tr("Pattern size"), [&](Surface& s) { s.patternSize = static_cast<float>(v); }, "pattern size", d);
+                tr("Scale"), [&](Surface& s) { s.scale = static_cast<float>(v); }, "scale", d);
+        });
+    row(
+        tr("Turn of grain"), {-180, 180, false, Dimension::Angle, "°", 1, 0},
+        tr("Turns boards, courses and pictures on their face"),
+        [surface] { return surface() ? static_cast<double>(degrees(surface()->turn)) : 0.0; },
+        [set](double v, bool d) {
+            set(
+                tr("Turn"), [&](Surface& s) { s.turn = radians(static_cast<float>(v)); }, "turn", d);
+        });
+    row(
+        tr("Relief"), ValueRange::percent(0, 4, 1), tr("How deep joints and grain are"),
+        [surface] { return surface() ? surface()->relief : 1; },
+        [set](double v, bool d) {
+            set(
+                tr("Relief"), [&](Surface& s) { s.relief = static_cast<float>(v); }, "relief", d);
         });
     row(
         tr("Roughness"), ValueRange::percent(0, 1, 0.6), tr("From a mirror to matt"),

@@ -98,6 +98,9 @@ private:
     void startReading(const std::filesystem::path& file);
     void endReading();
     void layPicture(const std::filesystem::path& file, const PanePoint& at);
+    void showMaterials();
+    // Onto the material under the point, or the one that the inspector shows.
+    void layMaterial(const QString& name, const PanePoint* at);
     void savePicture();
     void guarded(const std::function<void()>& act); // errors become a message
     void remember(const std::filesystem::path& file);

@@ -181,6 +181,8 @@ void MainWindow::itemCommands() {
                    }});
     commands_.add({"items.rename", menu, tr("Rename…"), tr("In the register"), Qt::Key_F2,
                    [this] { register_->renameChosen(); }, [this] { return session_.allChosen().size() == 1; }});
+    commands_.add({"items.materials", menu, tr("Materials…"), tr("The library, to lay on parts of buildings"),
+                   QKeySequence(Qt::CTRL | Qt::Key_M), [this] { showMaterials(); }});
     commands_.add({"items.lock", menu, tr("Lock"), tr("Clicks in the panes pass it by, and nothing changes it"),
                    QKeySequence(Qt::CTRL | Qt::Key_L),
                    [this] {

@@ -18,11 +18,13 @@
 #include <QSettings>
 #include <QStandardPaths>
 
+#include "app/windows/materials_window.h"
 #include "app/windows/recent_window.h"
 #include "core/base/error.h"
 #include "core/base/quantity.h"
 #include "core/exchange/foreign.h"
 #include "core/exchange/survey.h"
+#include "core/material/library.h"
 #include "core/trace/probe.h"
 
 namespace thallos {
@@ -273,7 +275,7 @@ void MainWindow::layPicture(const fs::path& file, const PanePoint& at) {
     const QImage fit = image.width() > 4096 || image.height() > 4096
                            ? image.scaled(4096, 4096, Qt::KeepAspectRatio, Qt::SmoothTransformation)
                            : image;
-    auto texture = std::make_shared<Texture>(Texture{fit.width(), fit.height(), {}});
+    auto texture = std::make_shared<Picture>(Picture{fit.width(), fit.height(), {}});
     texture->rgba.resize(static_cast<size_t>(fit.width()) * fit.height() * 4);
     for (int y = 0; y < fit.height(); ++y)
         std::memcpy(&texture->rgba[static_cast<size_t>(y) * fit.width() * 4], fit.constScanLine(y),
@@ -281,14 +283,45 @@ void MainWindow::layPicture(const fs::path& file, const PanePoint& at) {
     session_.editItem(tr("Lay a picture"), item->id, [&](Item& i) {
         for (Surface& s : std::get<Building>(i.body).surfaces)
             if (s.name == on.material) {
-                s.texture = texture;
+                s.maps = {.color = texture};
                 s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
                 s.baseColor = Rgb(0.9f);
-                s.pattern = Pattern::None;
+                s.recipe.clear();
             }
     });
     session_.choose(item->id);
     tell(tr("%1 lies on %2.").arg(name, QString::fromStdString(on.material)), false);
+}
+
+void MainWindow::showMaterials() {
+    auto* window = findChild<MaterialsWindow*>();
+    if (!window) {
+        window = new MaterialsWindow(this);
+        connect(window, &MaterialsWindow::taken, this, [this](const QString& name) { layMaterial(name, nullptr); });
+    }
+    window->show();
+    window->raise();
+    window->activateWindow();
+}
+
+void MainWindow::layMaterial(const QString& name, const PanePoint* at) {
+    const auto scene = engine_.scene();
+    const Item* item = session_.item(at ? at->item : session_.chosen());
+    const auto* b = bodyOf<Building>(item);
+    if (!b || (at && (!scene || !at->inside)))
+        return tell(at ? tr("%1: drop it on a part of a building.").arg(name)
+                       : tr("Choose a building first, or drag %1 onto one.").arg(name));
+    const auto shown = static_cast<size_t>(inspector_->material());
+    const std::string part = at                           ? probe(*scene, at->origin, at->direction).material
+                             : shown < b->surfaces.size() ? b->surfaces[shown].name
+                                                          : std::string();
+    const Surface of = shippedMaterials()->surface(name.toStdString());
+    session_.editItem(tr("Made of"), item->id, [&](Item& i) {
+        for (Surface& s : std::get<Building>(i.body).surfaces)
+            if (s.name == part) s = made(s, of);
+    });
+    session_.choose(item->id);
+    tell(tr("%1 is made of %2.").arg(QString::fromStdString(part), name), false);
 }
 
 void MainWindow::take(const fs::path& file, const PanePoint* at) {
@@ -312,7 +345,7 @@ void MainWindow::take(const fs::path& file, const PanePoint* at) {
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
-    if (event->mimeData()->hasUrls()) event->acceptProposedAction();
+    if (event->mimeData()->hasUrls() || event->mimeData()->hasFormat(kMaterialMime)) event->acceptProposedAction();
 }
 
 void MainWindow::dropEvent(QDropEvent* event) {
@@ -322,6 +355,8 @@ void MainWindow::dropEvent(QDropEvent* event) {
         if (const QPoint p = pane->mapFrom(this, at); pane->isVisible() && pane->rect().contains(p))
             point = pane->pick(p);
     event->acceptProposedAction();
+    if (event->mimeData()->hasFormat(kMaterialMime))
+        layMaterial(QString::fromUtf8(event->mimeData()->data(kMaterialMime)), &point);
     for (const QUrl& url : event->mimeData()->urls())
         if (url.isLocalFile()) take(url.toLocalFile().toStdString(), &point);
 }

@@ -25,7 +25,7 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         order_.shot.camera.nearCut = 0;
         const Showing showing = showingOf(order_.project, order_.shot);
         if (!scene || !(scene->site->project == order_.project) || scene->site->stale || !(scene->showing == showing)) {
-            SceneBuilder builder;
+            SceneBuilder builder(false, shippedMaterials());
             scene = builder.update(build(order_.project, library), showing);
         }
         PictureSettings settings;

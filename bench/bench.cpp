@@ -50,7 +50,7 @@ int main(int argc, char** argv) {
     Project project;
     std::shared_ptr<const BuiltSite> site;
     std::shared_ptr<const Scene> scene;
-    SceneBuilder builder(true);
+    SceneBuilder builder(true, shippedMaterials());
     Environment light;
 
     // From nothing to the first picture, as at a start of the application (without its window).
@@ -112,7 +112,7 @@ int main(int argc, char** argv) {
         d.spacing = 0.1f;
         p = added(p, "Meadow", d);
         auto s = build(p, library);
-        SceneBuilder b;
+        SceneBuilder b(false, shippedMaterials());
         auto sc = b.update(s);
         Shot look = *bodyOf<Shot>(itemsOf<Shot>(p).front());
         int64_t touched = 0;
@@ -146,7 +146,7 @@ int main(int argc, char** argv) {
         const std::filesystem::path file =
             std::filesystem::temp_directory_path() / ("thallos-bench-" + std::to_string(getpid()) + ".thallos");
         saveProjectAs(p, file);
-        SceneBuilder b;
+        SceneBuilder b(false, shippedMaterials());
         std::shared_ptr<const Scene> sc;
         std::shared_ptr<const BuiltSite> s;
         out["open_300k_plants_ms"] = milliseconds([&] {

@@ -41,7 +41,7 @@ static void meadowCover(benchmark::State& state) {
     const Ground g = Ground::make({100, 100}, 0.5f);
     float x = 0;
     for (auto _ : state)
-        benchmark::DoNotOptimize(coverSurface(g.grid, g.gravel, {x += 0.01f, 3}, {0, 0, 1}, 0.01f).albedo);
+        benchmark::DoNotOptimize(coverSurface({}, g.grid, g.gravel, {x += 0.01f, 3}, {0, 0, 1}, 0.01f).albedo);
 }
 BENCHMARK(meadowCover);
 
@@ -67,5 +67,18 @@ static void displayTransform(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(display.encode(in).pixels[0].g);
 }
 BENCHMARK(displayTransform)->Unit(benchmark::kMillisecond);
+
+// Trilinear reads of a sheet of 4096 x 4096 texels, along lines as neighbouring pixels read it; with two threads.
+static void textureLookups(benchmark::State& state) {
+    static const Texture texture(4096, 4096, std::vector<Texel>(size_t{4096} * 4096, encodeTexel({})));
+    float x = 0.1f * static_cast<float>(state.thread_index()), sum = 0;
+    for (auto _ : state) {
+        x += 1.7f / 4096;
+        sum += texture.sample(V2f(x, 0.37f + 0.01f * x), 1.6f / 4096).roughness;
+    }
+    benchmark::DoNotOptimize(sum);
+    state.SetItemsProcessed(state.iterations());
+}
+BENCHMARK(textureLookups)->Threads(2)->UseRealTime();
 
 BENCHMARK_MAIN();

@@ -56,7 +56,7 @@ Set setOf(Project project, const std::shared_ptr<const PlantLibrary>& library, b
     Set s;
     s.project = std::move(project);
     s.site = build(s.project, library);
-    SceneBuilder builder(fast);
+    SceneBuilder builder(fast, shippedMaterials());
     s.scene = builder.update(s.site);
     s.shot = *bodyOf<Shot>(itemsOf<Shot>(s.project).front());
     s.light = environmentOf(s.project, s.shot);

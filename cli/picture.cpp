@@ -166,7 +166,7 @@ void render(const RenderOptions& o) {
     std::vector<std::string> warnings;
     const auto site = build(project, PlantLibrary::load(assetFolder() / "species"), nullptr, Haste::Rest, &warnings);
     for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
-    SceneBuilder builder;
+    SceneBuilder builder(false, shippedMaterials());
     const auto scene = builder.update(site, showingOf(project, *shot));
     const Environment environment = environmentOf(project, *shot);
 

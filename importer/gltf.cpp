@@ -146,10 +146,10 @@ Surface surfaceOf(const tinygltf::Model& g, const tinygltf::Material& m) {
             const auto& image = g.images[i];
             if (image.width > 0 && image.height > 0 && image.component == 4 && image.bits == 8 &&
                 image.image.size() == static_cast<size_t>(image.width) * image.height * 4) {
-                Texture tex{image.width, image.height, image.image};
+                Picture tex{image.width, image.height, image.image};
                 if (m.alphaMode == "OPAQUE")
                     for (size_t k = 3; k < tex.rgba.size(); k += 4) tex.rgba[k] = 255;
-                s.texture = std::make_shared<const Texture>(std::move(tex));
+                s.maps.color = std::make_shared<const Picture>(std::move(tex));
             }
         }
     }

@@ -11,20 +11,21 @@ using namespace thallos;
 
 namespace {
 
-// Colours and patterns that the plain model file cannot carry.
+// Materials that the plain model file cannot carry.
 void dress(Building& house) {
     for (Surface& s : house.surfaces) {
-        auto pattern = [&](Pattern p, float size) {
-            s.pattern = p;
-            s.patternSize = size;
+        const auto is = [&](const char* name, const char* recipe) {
+            if (s.name == name) s.recipe = recipe;
         };
-        if (s.name == "rubble stone") pattern(Pattern::Masonry, 0.13f);
-        if (s.name == "larch cladding") pattern(Pattern::Boards, 0.14f);
-        if (s.name == "soffit boards") pattern(Pattern::Boards, 0.12f);
-        if (s.name == "terrace deck") pattern(Pattern::Decking, 0.145f);
-        if (s.name == "floor tiles") pattern(Pattern::Paving, 0.3f);
-        if (s.name == "lime plaster") pattern(Pattern::Plaster, 0.6f);
-        if (s.name == "sawn stone") pattern(Pattern::Plaster, 0.5f);
+        is("rubble stone", "Rubble, coursed");
+        is("larch cladding", "Larch boards, fresh");
+        is("soffit boards", "Larch boards, fresh");
+        is("dark oak frame", "Hewn oak");
+        is("terrace deck", "Larch decking");
+        is("standing seam zinc", "Standing-seam zinc");
+        is("floor tiles", "Stone tiles");
+        is("lime plaster", "Limewash");
+        is("sawn stone", "Ashlar limestone");
     }
 }
 

@@ -20,4 +20,14 @@ std::filesystem::path assetFolder() {
                 "install Thallos again or set THALLOS_ASSETS");
 }
 
+std::filesystem::path cacheFolder() {
+    const auto set = [](const char* name) {
+        const char* value = std::getenv(name);
+        return std::filesystem::path(value && *value ? value : "");
+    };
+    if (const auto cache = set("XDG_CACHE_HOME"); !cache.empty()) return cache / "thallos";
+    if (const auto home = set("HOME"); !home.empty()) return home / ".cache" / "thallos";
+    return std::filesystem::temp_directory_path() / "thallos-cache";
+}
+
 } // namespace thallos

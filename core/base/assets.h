@@ -9,4 +9,8 @@ namespace thallos {
 // Throws Error::Missing.
 std::filesystem::path assetFolder();
 
+// Where what can be made again is kept: thallos/ in XDG_CACHE_HOME, else in .cache of the home folder. It need not
+// exist.
+std::filesystem::path cacheFolder();
+
 } // namespace thallos

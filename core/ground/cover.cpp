@@ -11,13 +11,8 @@ namespace thallos {
 namespace {
 
 // Short turf with bare soil between, as it looks where no drift stands.
-SurfacePoint meadow(const V2f& p, const V3f& normal, float footprint) {
-    static const Surface soil{.name = "meadow soil",
-                              .baseColor = fromSrgb(0.36f, 0.29f, 0.20f),
-                              .roughness = 1,
-                              .pattern = Pattern::Soil,
-                              .patternSize = 0.35f};
-    SurfacePoint s = evaluate(soil, {p.x, p.y, 0}, {0, 0, 1}, V2f(0), footprint);
+SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float footprint) {
+    SurfacePoint s = evaluate(covers.soil, {.position = {p.x, p.y, 0}, .footprint = footprint});
     const float large = fractalNoise(p.x / 26, p.y / 26, 301, 4);
     // Detail smaller than the pixel is neither shown nor computed.
     auto faded = [&](float size, uint64_t seed, int octaves, float from, float to) {
@@ -39,17 +34,12 @@ SurfacePoint meadow(const V2f& p, const V3f& normal, float footprint) {
 
 } // namespace
 
-SurfacePoint coverSurface(const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p, const V3f& normal,
-                          float footprint) {
-    SurfacePoint s = meadow(p, normal, footprint);
+SurfacePoint coverSurface(const Covers& covers, const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p,
+                          const V3f& normal, float footprint) {
+    SurfacePoint s = meadow(covers, p, normal, footprint);
     const float weight = coverAt(grid, gravel, p);
     if (weight <= 0) return s;
-    static const Surface stones{.name = "gravel",
-                                .baseColor = fromSrgb(0.66f, 0.60f, 0.51f),
-                                .roughness = 0.9f,
-                                .pattern = Pattern::Gravel,
-                                .patternSize = 0.022f};
-    SurfacePoint g = evaluate(stones, {p.x, p.y, 0}, {0, 0, 1}, V2f(0), footprint);
+    SurfacePoint g = evaluate(covers.gravel, {.position = {p.x, p.y, 0}, .footprint = footprint});
     // Gravel thins out in clumps at its edge instead of fading.
     const float ragged =
         0.22f * fractalNoise(p.x / 0.35f, p.y / 0.35f, 311, 4) + 0.06f * fractalNoise(p.x / 0.04f, p.y / 0.04f, 312, 2);
@@ -74,8 +64,8 @@ void wetten(SurfacePoint& s, const V2f& p, float above, float footprint) {
     s.specular = lerp(s.specular, 0.6f, wet);
 }
 
-SurfacePoint farSurface(const V2f& p, const V3f& normal, float footprint, uint64_t seed) {
-    SurfacePoint s = meadow(p, normal, footprint);
+SurfacePoint farSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint, uint64_t seed) {
+    SurfacePoint s = meadow(covers, p, normal, footprint);
     // Fields: jittered cells, some mown, some sown.
     const float size = 230;
     const float wx = p.x + 30 * valueNoise(p.x / 300, p.y / 300, seed + 31),

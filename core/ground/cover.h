@@ -6,12 +6,18 @@
 
 namespace thallos {
 
+// What covers are made of.
+struct Covers {
+    Material soil = plain({.name = "meadow soil", .baseColor = fromSrgb(0.36f, 0.29f, 0.20f), .roughness = 1});
+    Material gravel = plain({.name = "gravel", .baseColor = fromSrgb(0.66f, 0.60f, 0.51f), .roughness = 0.9f});
+};
+
 // Meadow soil with the painted gravel over it. `footprint` is the width of the pixel there in metres.
-SurfacePoint coverSurface(const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p, const V3f& normal,
-                          float footprint);
+SurfacePoint coverSurface(const Covers& covers, const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p,
+                          const V3f& normal, float footprint);
 
 // Fields, grassland and woods of the far land; its meadow is the site's own, so that no border shows.
-SurfacePoint farSurface(const V2f& p, const V3f& normal, float footprint, uint64_t seed);
+SurfacePoint farSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint, uint64_t seed);
 
 // The bank of a water whose level lies `above` metres under p (negative: p is under water): mud, wet and dark.
 void wetten(SurfacePoint& surface, const V2f& p, float above, float footprint);

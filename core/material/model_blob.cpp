@@ -1,6 +1,9 @@
 #include "core/material/model_blob.h"
 
+#include <algorithm>
+#include <array>
 #include <cstring>
+#include <iterator>
 #include <type_traits>
 
 #include "core/base/error.h"
@@ -9,8 +12,25 @@ namespace thallos {
 
 namespace {
 
-constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '1'};
-constexpr char kTextureMagic[8] = {'t', 'h', 'p', 'i', 'c', 't', 'u', '1'};
+constexpr char kFirstMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '1'}; // no sheets, one picture
+constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '2'};
+constexpr char kPictureMagic[8] = {'t', 'h', 'p', 'i', 'c', 't', 'u', '1'};
+
+// What the first files knew instead of recipes, with the size that made it as large as the recipe is.
+struct FirstPattern {
+    const char *name, *recipe;
+    float size;
+};
+constexpr FirstPattern kFirstPatterns[] = {{"none", "", 0},
+                                           {"boards", "Larch boards, fresh", 0.14f},
+                                           {"decking", "Larch decking", 0.145f},
+                                           {"masonry", "Rubble, coursed", 0.13f},
+                                           {"paving", "Stone tiles", 0.3f},
+                                           {"gravel", "River gravel", 0.022f},
+                                           {"soil", "Crumbly soil", 0.35f},
+                                           {"standing seam", "Standing-seam zinc", 0.43f},
+                                           {"bark", "Oak bark", 0.1f},
+                                           {"plaster", "Smooth render", 0.6f}};
 
 class Writer {
 public:
@@ -66,7 +86,66 @@ private:
     std::string_view rest_;
 };
 
+std::vector<std::shared_ptr<const Picture>*> picturesOf(Maps& maps) {
+    return {&maps.color, &maps.roughness, &maps.metalness, &maps.opacity, &maps.normal, &maps.height};
+}
+std::vector<const std::shared_ptr<const Picture>*> picturesOf(const Maps& maps) {
+    return {&maps.color, &maps.roughness, &maps.metalness, &maps.opacity, &maps.normal, &maps.height};
+}
+
+void putPicture(Writer& w, const Picture* p) {
+    w.put(p ? p->width : 0);
+    w.put(p ? p->height : 0);
+    w.put(p ? p->rgba : std::vector<uint8_t>());
+}
+std::shared_ptr<const Picture> getPicture(Reader& r) {
+    const int w = r.get<int>(), h = r.get<int>();
+    auto rgba = r.list<uint8_t>();
+    if (rgba.empty()) return nullptr;
+    if (w <= 0 || h <= 0 || rgba.size() != static_cast<size_t>(w) * h * 4) Reader::broken();
+    return std::make_shared<const Picture>(Picture{w, h, std::move(rgba)});
+}
+
+Surface surface(Reader& r) {
+    Surface s;
+    s.name = r.text();
+    for (Rgb* c : {&s.baseColor, &s.emission, &s.absorption, &s.throughTint}) *c = r.get<Rgb>();
+    for (float* f : {&s.roughness, &s.metalness, &s.transmission, &s.translucency, &s.specular, &s.coat,
+                     &s.coatRoughness, &s.scale, &s.turn, &s.textureSize, &s.relief, &s.maps.relief, &s.maps.width})
+        *f = r.get<float>();
+    s.solid = r.get<int32_t>() != 0;
+    s.lampGroup = r.get<int32_t>();
+    s.recipe = r.text();
+    for (auto* map : picturesOf(s.maps)) *map = getPicture(r);
+    return s;
+}
+
+Surface firstSurface(Reader& r) {
+    Surface s;
+    s.name = r.text();
+    s.baseColor = r.get<Rgb>();
+    s.emission = r.get<Rgb>();
+    float patternSize = 1;
+    for (float* f : {&s.roughness, &s.metalness, &s.transmission, &s.translucency, &patternSize, &s.textureSize})
+        *f = r.get<float>();
+    const auto pattern = r.get<int32_t>();
+    if (pattern < 0 || pattern >= static_cast<int32_t>(std::size(kFirstPatterns))) Reader::broken();
+    takeFirstPattern(s, kFirstPatterns[pattern].name, patternSize);
+    s.maps.color = getPicture(r);
+    return s;
+}
+
 } // namespace
+
+bool takeFirstPattern(Surface& s, std::string_view name, float size) {
+    for (const FirstPattern& p : kFirstPatterns)
+        if (name == p.name) {
+            s.recipe = p.recipe;
+            s.scale = p.size > 0 ? size / p.size : 1;
+            return true;
+        }
+    return false;
+}
 
 std::string packModel(const Model& model) {
     Writer w;
@@ -75,13 +154,14 @@ std::string packModel(const Model& model) {
     w.put(static_cast<uint64_t>(model.materials.size()));
     for (const Surface& s : model.materials) {
         w.put(s.name);
-        for (const Rgb& c : {s.baseColor, s.emission}) w.put(c);
-        for (float f : {s.roughness, s.metalness, s.transmission, s.translucency, s.patternSize, s.textureSize})
+        for (const Rgb& c : {s.baseColor, s.emission, s.absorption, s.throughTint}) w.put(c);
+        for (float f : {s.roughness, s.metalness, s.transmission, s.translucency, s.specular, s.coat, s.coatRoughness,
+                        s.scale, s.turn, s.textureSize, s.relief, s.maps.relief, s.maps.width})
             w.put(f);
-        w.put(static_cast<int32_t>(s.pattern));
-        w.put(s.texture ? s.texture->width : 0);
-        w.put(s.texture ? s.texture->height : 0);
-        w.put(s.texture ? s.texture->rgba : std::vector<uint8_t>());
+        w.put(static_cast<int32_t>(s.solid));
+        w.put(static_cast<int32_t>(s.lampGroup));
+        w.put(s.recipe);
+        for (const auto* map : picturesOf(s.maps)) putPicture(w, map->get());
     }
     w.put(static_cast<uint64_t>(model.parts.size()));
     for (const Part& p : model.parts) {
@@ -101,27 +181,13 @@ std::string packModel(const Model& model) {
 
 Model unpackModel(std::string_view bytes) {
     Reader r(bytes);
-    for (char c : kMagic)
-        if (r.get<char>() != c) Reader::broken();
+    const auto magic = r.get<std::array<char, 8>>();
+    const bool first = std::equal(magic.begin(), magic.end(), kFirstMagic);
+    if (!first && !std::equal(magic.begin(), magic.end(), kMagic)) Reader::broken();
     Model m;
     m.name = r.text();
     for (size_t n = r.count(60); n; --n) {
-        Surface s;
-        s.name = r.text();
-        s.baseColor = r.get<Rgb>();
-        s.emission = r.get<Rgb>();
-        for (float* f : {&s.roughness, &s.metalness, &s.transmission, &s.translucency, &s.patternSize, &s.textureSize})
-            *f = r.get<float>();
-        const auto pattern = r.get<int32_t>();
-        if (pattern < 0 || pattern >= static_cast<int32_t>(std::size(kPatternNames))) Reader::broken();
-        s.pattern = static_cast<Pattern>(pattern);
-        const int w = r.get<int>(), h = r.get<int>();
-        auto rgba = r.list<uint8_t>();
-        if (!rgba.empty()) {
-            if (w <= 0 || h <= 0 || rgba.size() != static_cast<size_t>(w) * h * 4) Reader::broken();
-            s.texture = std::make_shared<const Texture>(Texture{w, h, std::move(rgba)});
-        }
-        m.materials.push_back(std::move(s));
+        m.materials.push_back(first ? firstSurface(r) : surface(r));
     }
     for (size_t n = r.count(44); n; --n) {
         Part p;
@@ -146,20 +212,20 @@ Model unpackModel(std::string_view bytes) {
     return m;
 }
 
-std::string packTexture(const Texture& texture) {
+std::string packPicture(const Picture& picture) {
     Writer w;
-    w.put(kTextureMagic);
-    w.put(static_cast<int32_t>(texture.width));
-    w.put(static_cast<int32_t>(texture.height));
-    w.put(texture.rgba);
+    w.put(kPictureMagic);
+    w.put(static_cast<int32_t>(picture.width));
+    w.put(static_cast<int32_t>(picture.height));
+    w.put(picture.rgba);
     return std::move(w.bytes);
 }
 
-Texture unpackTexture(std::string_view bytes) {
+Picture unpackPicture(std::string_view bytes) {
     Reader r(bytes);
-    for (char c : kTextureMagic)
+    for (char c : kPictureMagic)
         if (r.get<char>() != c) Reader::broken();
-    Texture t;
+    Picture t;
     t.width = r.get<int32_t>();
     t.height = r.get<int32_t>();
     t.rgba = r.list<uint8_t>();

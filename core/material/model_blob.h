@@ -13,7 +13,11 @@ std::string packModel(const Model& model);
 Model unpackModel(std::string_view bytes);
 
 // A picture by itself, as it was laid on a material by hand.
-std::string packTexture(const Texture& texture);
-Texture unpackTexture(std::string_view bytes);
+std::string packPicture(const Picture& picture);
+Picture unpackPicture(std::string_view bytes);
+
+// Files before schema 4 knew nine patterns instead of recipes: takes the recipe that stands for one, of the given size
+// in metres. False: there was no such pattern.
+bool takeFirstPattern(Surface& surface, std::string_view name, float size);
 
 } // namespace thallos

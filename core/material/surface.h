@@ -6,20 +6,12 @@
 #include <vector>
 
 #include "core/base/vec.h"
+#include "core/material/colour.h"
+#include "core/material/laying.h"
+#include "core/material/texture.h"
+#include "core/mesh/mesh.h"
 
 namespace thallos {
-
-// A procedural recipe, laid on in metres over the object: no stretching, no visible repeat.
-enum class Pattern { None, Boards, Decking, Masonry, Paving, Gravel, Soil, StandingSeam, Bark, Plaster };
-
-inline constexpr const char* kPatternNames[] = {"none",   "boards", "decking",       "masonry", "paving",
-                                                "gravel", "soil",   "standing seam", "bark",    "plaster"};
-
-// 8-bit sRGB picture with coverage, rows from the top.
-struct Texture {
-    int width = 0, height = 0;
-    std::vector<uint8_t> rgba;
-};
 
 struct Surface {
     std::string name;
@@ -36,10 +28,14 @@ struct Surface {
     float coatRoughness = 0.1f;
     Rgb emission{0};   // cd/m2, from its front
     int lampGroup = 0; // 0..7, for lights told apart after rendering
-    Pattern pattern = Pattern::None;
-    float patternSize = 1;                  // metres: board width, stone height, grain
-    float textureSize = 0;                  // metres a repeat, laid over the object; 0: by the mesh's uv
-    std::shared_ptr<const Texture> texture; // multiplies baseColor; alpha cuts out
+    // What its sheet is: a recipe of the library by name, whose mean is then baseColor and roughness; or pictures,
+    // which multiply baseColor. With both the pictures count.
+    std::string recipe;
+    Maps maps;
+    float scale = 1;       // of a recipe's true size
+    float turn = 0;        // radians, counter-clockwise on the face
+    float textureSize = 0; // metres a repeat of the pictures, laid over the object; 0: by the mesh's uv
+    float relief = 1;      // scales the slopes of the sheet
 
     bool operator==(const Surface&) const = default;
     // Shadow rays pass: smooth panes and bodies of glass, not frosted ones.
@@ -66,19 +62,36 @@ struct SurfacePoint {
     bool clear() const { return transmission > 0.5f && !solid && roughness < 0.1f; }
 };
 
-// Linear ACEScg from a display colour and back (sRGB primaries and curve; for pickers and 8-bit textures).
-Rgb fromSrgb(float r, float g, float b);
-Rgb fromSrgb8(uint8_t r, uint8_t g, uint8_t b);
-V3f toSrgb(const Rgb& c); // clamped to 0..1
-// Linear-light Rec.709 to ACEScg and back, D65 to D60 by Bradford.
-Rgb fromLinear709(const V3f& c);
-V3f toLinear709(const Rgb& c);
+// A surface with its sheet, as rays meet it.
+struct Material {
+    Surface surface;
+    std::shared_ptr<const Texture> texture; // null: plain
+    Laying laying;
+    bool byUv = false; // laid by the mesh's uv, not by metres
+    Rgb gain{1};       // of the sheet's colour
+    float rougher = 0; // added to the sheet's roughness
+};
+// Without a sheet, or with one whose mean becomes the surface's own colour and roughness, or with the surface's
+// pictures.
+Material plain(const Surface& surface);
+Material dressed(const Surface& surface, std::shared_ptr<const Texture> sheet, const Laying& laying);
+Material pictured(const Surface& surface, std::shared_ptr<const Texture> pictures);
 
-// `p` and `normal` in the object's own metres, so that the pattern moves with it; `footprint` is about the width of the
-// pixel there in metres and fades detail that the picture cannot hold.
-SurfacePoint evaluate(const Surface& surface, const V3f& p, const V3f& normal, const V2f& uv, float footprint);
+// Where a ray meets a surface, in the object's own metres, so that the sheet moves with it.
+struct Spot {
+    V3f position{0}, normal{0, 0, 1}; // shading normal
+    V3f facet{0, 0, 1};               // of the flat triangle
+    V2f uv{0};
+    V3f alongU{0}, alongV{0}; // metres that one unit of u and v takes; 0: no uv
+    float footprint = 0;      // about the width of the pixel there, metres: detail that the picture can't hold fades
+};
+SurfacePoint evaluate(const Material& material, const Spot& spot);
 
-// Coverage 0..1 at a uv: textures with alpha cut out.
-float coverage(const Surface& surface, const V2f& uv);
+// Coverage 0..1: pictures and sheets with holes.
+float coverage(const Material& material, const Spot& spot);
+
+// At barycentric (u, v) of a triangle of an object that is `scale` times as large as its mesh; normal and facet are the
+// triangle's own.
+Spot spotOf(const Mesh& mesh, unsigned triangle, float u, float v, float scale);
 
 } // namespace thallos

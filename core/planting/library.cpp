@@ -7,6 +7,7 @@
 #include "core/base/error.h"
 #include "core/base/hash.h"
 #include "core/base/parallel.h"
+#include "core/base/recipe_reader.h"
 #include "core/planting/species.h"
 
 namespace thallos {
@@ -15,75 +16,28 @@ using nlohmann::json;
 
 namespace {
 
-// Reads members of one JSON object, checks their ranges and remembers which were asked for.
-class Reader {
-public:
-    Reader(const json& j, const std::string& where) : j_(j), where_(where) {
-        if (!j.is_object()) fail("must be an object");
-    }
-    void read(const char* key, float& v, float low, float high) const {
-        if (const json* x = member(key)) {
-            if (!x->is_number()) fail(std::string(key) + " must be a number");
-            v = x->get<float>();
-            if (!(v >= low && v <= high)) fail(std::string(key) + " must be " + text(low) + " to " + text(high));
-        }
-    }
-    void read(const char* key, int& v, int low, int high) const {
-        float f = static_cast<float>(v);
-        read(key, f, static_cast<float>(low), static_cast<float>(high));
-        v = static_cast<int>(f);
-    }
-    void read(const char* key, std::string& v, std::initializer_list<const char*> allowed = {}) const {
-        if (const json* x = member(key)) {
-            if (!x->is_string()) fail(std::string(key) + " must be a text");
-            v = x->get<std::string>();
-            if (allowed.size() && std::find(allowed.begin(), allowed.end(), v) == allowed.end())
-                fail(std::string(key) + " has no kind \"" + v + "\"");
-        }
-    }
-    void read(const char* key, Rgb& v) const { // display colour
-        if (const json* x = member(key)) {
-            if (!x->is_array() || x->size() != 3 || !(*x)[0].is_number() || !(*x)[1].is_number() ||
-                !(*x)[2].is_number())
-                fail(std::string(key) + " must be three numbers");
-            v = fromSrgb((*x)[0], (*x)[1], (*x)[2]);
-        }
-    }
-    const json* member(const char* key) const {
-        const auto it = j_.find(key);
-        return it == j_.end() ? nullptr : &*it;
-    }
-    std::string inside(const char* key) const { return where_ + ", " + key; }
-    [[noreturn]] void fail(const std::string& what) const { throw Error(Error::Kind::Unreadable, what, where_); }
+void readColor(const RecipeReader& in, const char* key, Rgb& color) {
+    V3f c(-1);
+    in.read(key, c);
+    if (c.x >= 0) color = fromSrgb(c.x, c.y, c.z);
+}
 
-private:
-    static std::string text(float f) {
-        std::ostringstream s;
-        s << f;
-        return s.str();
-    }
-    const json& j_;
-    std::string where_;
-};
-
-void read(const Reader& r, const char* key, Surface& s) {
+void read(const RecipeReader& r, const char* key, Surface& s) {
     const json* j = r.member(key);
     s.name = key;
     if (!j) return;
-    const Reader in(*j, r.inside(key));
-    in.read("color_srgb", s.baseColor);
+    const RecipeReader in(*j, r.inside(key));
+    readColor(in, "color_srgb", s.baseColor);
     in.read("roughness", s.roughness, 0.03f, 1);
     in.read("translucency", s.translucency, 0, 0.9f);
-    std::string pattern = "none";
-    in.read("pattern", pattern, {"none", "bark"});
-    if (pattern == "bark") s.pattern = Pattern::Bark;
-    in.read("pattern_size_m", s.patternSize, 0.005f, 5);
+    in.read("recipe", s.recipe);
+    in.read("scale", s.scale, 0.01f, 100);
 }
 
-void read(const Reader& r, const char* key, LeafRecipe& l) {
+void read(const RecipeReader& r, const char* key, LeafRecipe& l) {
     const json* j = r.member(key);
     if (!j) return;
-    const Reader in(*j, r.inside(key));
+    const RecipeReader in(*j, r.inside(key));
     in.read("length_m", l.length, 0.001f, 2);
     in.read("width_m", l.width, 0.0005f, 1);
     in.read("count", l.count, 0, 400);
@@ -92,10 +46,10 @@ void read(const Reader& r, const char* key, LeafRecipe& l) {
     in.read("shape", l.shape, {"oval", "needle", "diamond"});
 }
 
-void read(const Reader& r, WoodRecipe& w) {
+void read(const RecipeReader& r, WoodRecipe& w) {
     const json* j = r.member("wood");
     if (!j) r.fail("wood is missing");
-    const Reader in(*j, r.inside("wood"));
+    const RecipeReader in(*j, r.inside("wood"));
     in.read("trunk_radius_m", w.trunkRadius, 0.003f, 2);
     in.read("flare", w.flare, 0, 3);
     in.read("bare", w.bare, 0, 0.9f);
@@ -107,7 +61,7 @@ void read(const Reader& r, WoodRecipe& w) {
     if (!levels || !levels->is_array() || levels->size() < 2 || levels->size() > 5)
         in.fail("levels must be a list of 2 to 5");
     for (const json& l : *levels) {
-        const Reader li(l, r.inside("wood level"));
+        const RecipeReader li(l, r.inside("wood level"));
         BranchLevel b;
         li.read("count", b.count, 0, 400);
         li.read("length", b.length, 0.01f, 2);
@@ -123,10 +77,10 @@ void read(const Reader& r, WoodRecipe& w) {
     }
 }
 
-void read(const Reader& r, GrassRecipe& g) {
+void read(const RecipeReader& r, GrassRecipe& g) {
     const json* j = r.member("grass");
     if (!j) r.fail("grass is missing");
-    const Reader in(*j, r.inside("grass"));
+    const RecipeReader in(*j, r.inside("grass"));
     in.read("blades", g.blades, 1, 300);
     in.read("spread_m", g.spread, 0.01f, 3);
     in.read("length_m", g.length, 0.01f, 4);
@@ -143,7 +97,7 @@ void read(const Reader& r, GrassRecipe& g) {
 SpeciesRecipe parseRecipe(const std::string& text, const std::string& where) {
     const json j = json::parse(text, nullptr, false);
     if (j.is_discarded()) throw Error(Error::Kind::Unreadable, "is not valid JSON", where);
-    const Reader r(j, where);
+    const RecipeReader r(j, where);
     SpeciesRecipe s;
     r.read("name", s.name);
     if (s.name.empty()) r.fail("name is missing");

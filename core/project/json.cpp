@@ -57,6 +57,15 @@ json out(const CivilTime& t) {
     return {{"date", date}, {"hour", t.hour}, {"zone_h", t.zone}};
 }
 
+// Pictures of a surface by their keys; the first has its name from before there were others.
+constexpr std::pair<const char*, std::shared_ptr<const Picture> Maps::*> kMaps[] = {
+    {"picture", &Maps::color},
+    {"roughness_picture", &Maps::roughness},
+    {"metalness_picture", &Maps::metalness},
+    {"opacity_picture", &Maps::opacity},
+    {"normal_picture", &Maps::normal},
+    {"height_picture", &Maps::height}};
+
 json out(const Surface& s) {
     return {{"name", s.name},
             {"base_color", out(s.baseColor)},
@@ -72,9 +81,13 @@ json out(const Surface& s) {
             {"coat_roughness", s.coatRoughness},
             {"lamp_group", s.lampGroup},
             {"emission_cd_m2", out(s.emission)},
-            {"pattern", kPatternNames[static_cast<int>(s.pattern)]},
-            {"pattern_size_m", s.patternSize},
-            {"texture_size_m", s.textureSize}};
+            {"recipe", s.recipe},
+            {"scale", s.scale},
+            {"turn_deg", toDegrees(s.turn)},
+            {"relief", s.relief},
+            {"picture_size_m", s.textureSize},
+            {"height_m", s.maps.relief},
+            {"height_width_m", s.maps.width}};
 }
 
 struct Dump {
@@ -88,10 +101,12 @@ struct Dump {
         j["scale"] = b.scale;
         for (size_t i = 0; i < b.surfaces.size(); ++i) {
             j["surfaces"].push_back(out(b.surfaces[i]));
-            // A picture other than the model's own.
-            const auto& picture = b.surfaces[i].texture;
-            if (i < b.model->materials.size() && picture != b.model->materials[i].texture)
-                j["surfaces"].back()["picture"] = picture ? sink(packTexture(*picture)) : std::string();
+            // Pictures other than the model's own.
+            for (const auto& [key, map] : kMaps) {
+                const auto& picture = b.surfaces[i].maps.*map;
+                if (i < b.model->materials.size() && picture != b.model->materials[i].maps.*map)
+                    j["surfaces"].back()[key] = picture ? sink(packPicture(*picture)) : std::string();
+            }
         }
     }
     void operator()(const Figure& f) const {
@@ -255,12 +270,19 @@ Surface surfaceIn(const In& in) {
         s.lampGroup = in.at("lamp_group").small();
     }
     s.emission = in.at("emission_cd_m2").v3();
-    const std::string pattern = in.at("pattern").text();
-    const auto found = std::find(std::begin(kPatternNames), std::end(kPatternNames), pattern);
-    if (found == std::end(kPatternNames)) in.at("pattern").fail("names no pattern");
-    s.pattern = static_cast<Pattern>(found - std::begin(kPatternNames));
-    s.patternSize = in.at("pattern_size_m").real();
-    s.textureSize = in.at("texture_size_m").real();
+    if (in.has("recipe")) { // since schema 4
+        s.recipe = in.at("recipe").text();
+        s.scale = in.at("scale").real();
+        s.turn = toRadians(in.at("turn_deg").number());
+        s.relief = in.at("relief").real();
+        s.textureSize = in.at("picture_size_m").real();
+        s.maps.relief = in.at("height_m").real();
+        s.maps.width = in.at("height_width_m").real();
+    } else {
+        if (!takeFirstPattern(s, in.at("pattern").text(), in.at("pattern_size_m").real()))
+            in.at("pattern").fail("names no pattern");
+        s.textureSize = in.at("texture_size_m").real();
+    }
     return s;
 }
 
@@ -281,11 +303,13 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
         in.at("surfaces").each([&](const In& s) {
             b.surfaces.push_back(surfaceIn(s));
             const size_t i = b.surfaces.size() - 1;
-            if (i < model->materials.size()) b.surfaces[i].texture = model->materials[i].texture;
-            if (!s.has("picture")) return;
-            const std::string picture = s.at("picture").text();
-            b.surfaces[i].texture =
-                picture.empty() ? nullptr : std::make_shared<const Texture>(unpackTexture(source(picture)));
+            for (const auto& [key, map] : kMaps) {
+                auto& picture = b.surfaces[i].maps.*map;
+                if (i < model->materials.size()) picture = model->materials[i].maps.*map;
+                if (!s.has(key)) continue;
+                const std::string hash = s.at(key).text();
+                picture = hash.empty() ? nullptr : std::make_shared<const Picture>(unpackPicture(source(hash)));
+            }
         });
         return b;
     }

@@ -261,7 +261,7 @@ struct Check {
             range(item, "a varnish", s.coat, 0, 1);
             range(item, "the roughness of a varnish", s.coatRoughness, 0, 1);
             range(item, "a lamp group", static_cast<float>(s.lampGroup), 0, 7);
-            range(item, "a pattern size", s.patternSize, 0.001f, 100);
+            range(item, "the scale of a material", s.scale, 0.001f, 1000);
         }
     }
     void operator()(const Figure& f) const {

@@ -26,10 +26,10 @@ Lamps lampsOf(const std::vector<SceneObject>& objects) {
     std::vector<double> powers;
     for (size_t o = 0; o < objects.size(); ++o) {
         const SceneObject& object = objects[o];
-        if (!object.model || !object.surfaces || object.hidden) continue;
+        if (!object.model || !object.materials || object.hidden) continue;
         for (size_t p = 0; p < object.model->parts.size(); ++p) {
             const Part& part = object.model->parts[p];
-            const Surface& surface = (*object.surfaces)[part.material];
+            const Surface& surface = (*object.materials)[part.material].surface;
             if (luminance(surface.emission) <= 0) continue;
             lamps.firstOf[keyOf(static_cast<unsigned>(o), static_cast<unsigned>(p))] =
                 static_cast<uint32_t>(lamps.triangles.size());

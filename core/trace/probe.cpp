@@ -35,7 +35,7 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
     case ObjectKind::Figure: {
         const Part& part = object.model->parts[hit.part];
         out.part = part.name;
-        out.material = (*object.surfaces)[part.material].name;
+        out.material = (*object.materials)[part.material].surface.name;
         break;
     }
     case ObjectKind::Water:

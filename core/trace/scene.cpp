@@ -1,5 +1,6 @@
 #include "core/trace/scene.h"
 
+#include <algorithm>
 #include <atomic>
 #include <cmath>
 #include <functional>
@@ -84,17 +85,16 @@ Clear clearOf(const Surface& s) {
     return {s.baseColor, 1.52f, s.solid, s.absorption};
 }
 
-// A hole in a cut-out picture is no hit.
+// A hole in a picture or a sheet is no hit.
 struct CutOut {
     const Mesh* mesh;
-    const Surface* surface;
+    const Material* material;
+    float scale; // of the object
 };
 void passHoles(const RTCFilterFunctionNArguments* args) {
     const auto& c = *static_cast<const CutOut*>(args->geometryUserPtr);
     const auto& hit = *reinterpret_cast<const RTCHit*>(args->hit);
-    const V3i& t = c.mesh->triangles[hit.primID];
-    const V2f uv = c.mesh->uvs[t.x] * (1 - hit.u - hit.v) + c.mesh->uvs[t.y] * hit.u + c.mesh->uvs[t.z] * hit.v;
-    if (coverage(*c.surface, uv) < 0.5f) args->valid[0] = 0;
+    if (coverage(*c.material, spotOf(*c.mesh, hit.primID, hit.u, hit.v, c.scale)) < 0.5f) args->valid[0] = 0;
 }
 
 void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask,
@@ -139,13 +139,14 @@ std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int
 }
 
 std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>& model,
-                                              const std::vector<Surface>& surfaces) {
+                                              const std::shared_ptr<const std::vector<Material>>& materials,
+                                              float scale) {
     auto scene = newScene(false);
-    auto keptSurfaces = std::make_shared<std::vector<Surface>>(surfaces);
-    scene->keeps = {model, keptSurfaces};
+    scene->keeps = {model, materials};
     for (size_t i = 0; i < model->parts.size(); ++i) {
         const Part& part = model->parts[i];
-        const Surface& surface = (*keptSurfaces)[part.material];
+        const Material& material = (*materials)[part.material];
+        const Surface& surface = material.surface;
         const bool clear = surface.letsSunThrough();
         addMesh(*scene, part.mesh, static_cast<unsigned>(i), clear ? kMaskClear : kMaskSolid, [&](RTCGeometry g) {
             if (clear) {
@@ -153,8 +154,8 @@ std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>
                 rtcSetGeometryUserData(g, glass.get());
                 rtcSetGeometryOccludedFilterFunction(g, passClear);
                 scene->keeps.push_back(std::move(glass));
-            } else if (surface.texture && !part.mesh.uvs.empty()) {
-                auto cut = std::make_shared<CutOut>(CutOut{&part.mesh, &surface});
+            } else if (material.texture && material.texture->cuts() && (!material.byUv || !part.mesh.uvs.empty())) {
+                auto cut = std::make_shared<CutOut>(CutOut{&part.mesh, &material, scale});
                 rtcSetGeometryUserData(g, cut.get());
                 rtcSetGeometryOccludedFilterFunction(g, passHoles);
                 rtcSetGeometryIntersectFilterFunction(g, passHoles);
@@ -166,14 +167,23 @@ std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>
     return scene;
 }
 
-// Whether the tracer sees the two lists alike: only what decides filters and masks is built into a scene.
-bool sameFilters(const std::vector<Surface>& a, const std::vector<Surface>& b) {
-    if (a.size() != b.size()) return false;
-    for (size_t i = 0; i < a.size(); ++i)
-        if (a[i].letsSunThrough() != b[i].letsSunThrough() || a[i].texture != b[i].texture ||
-            (a[i].letsSunThrough() &&
-             (a[i].baseColor != b[i].baseColor || a[i].solid != b[i].solid || a[i].absorption != b[i].absorption)))
+bool cuts(const Material& m) {
+    return m.texture && m.texture->cuts();
+}
+
+// Whether the tracer sees the two alike: only what decides filters and masks is built into a scene.
+bool sameFilters(const SceneObject& a, const SceneObject& b) {
+    if (a.model != b.model || a.materials->size() != b.materials->size()) return false;
+    for (size_t i = 0; i < a.materials->size(); ++i) {
+        const Material &m = (*a.materials)[i], &n = (*b.materials)[i];
+        const Surface &s = m.surface, &t = n.surface;
+        if (s.letsSunThrough() != t.letsSunThrough() ||
+            (s.letsSunThrough() && (s.baseColor != t.baseColor || s.solid != t.solid || s.absorption != t.absorption)))
             return false;
+        if (cuts(m) != cuts(n) || (cuts(m) && (m.texture != n.texture || m.byUv != n.byUv || !(m.laying == n.laying) ||
+                                               s.scale != t.scale || s.turn != t.turn || a.scale != b.scale)))
+            return false;
+    }
     return true;
 }
 
@@ -213,12 +223,12 @@ std::shared_ptr<const PlantTile> shownOf(const std::shared_ptr<const PlantTile>&
     return rest;
 }
 
-std::shared_ptr<const std::vector<Surface>> grey(size_t n) {
+std::shared_ptr<const std::vector<Material>> grey(size_t n) {
     Surface s;
     s.name = "neutral";
     s.baseColor = Rgb(0.55f);
     s.roughness = 0.9f;
-    return std::make_shared<const std::vector<Surface>>(n, s);
+    return std::make_shared<const std::vector<Material>>(n, plain(s));
 }
 
 } // namespace
@@ -238,6 +248,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     plantScenes_->prepare(individualsOf(*site));
     scene->plantScenes = plantScenes_;
     const BuiltSite* before = last_ ? last_->site.get() : nullptr;
+    const auto wardrobe = dressAll(*site, *scene);
 
     // What the last scene holds, by the part of the site it was made of.
     std::unordered_map<const void*, const SceneObject*> known;
@@ -255,7 +266,6 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                 if (last_->plantScenes == plantScenes_) key = o.tile.get();
                 break;
             case ObjectKind::Building:
-                key = o.surfaces;
                 break;
             case ObjectKind::Figure:
                 key = o.model.get();
@@ -334,28 +344,20 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     for (const auto& item : site->project.items) {
         if (!shown(site->project, *item)) continue;
         if (const auto* b = std::get_if<Building>(&item->body)) {
-            const std::vector<Surface>* surfaces = &b->surfaces;
-            if (showing.neutral) surfaces = scene->greys.emplace_back(grey(b->surfaces.size())).get();
-            const SceneObject* same = nullptr;
-            if (last_)
-                for (const SceneObject& o : last_->objects)
-                    if (o.kind == ObjectKind::Building && o.model == b->model && sameFilters(*o.surfaces, *surfaces))
-                        same = &o;
             SceneObject o{.kind = ObjectKind::Building,
                           .item = item->id,
                           .hidden = hides(showing, item->id),
-                          .scene = same ? same->scene : nullptr,
                           .model = b->model,
-                          .surfaces = surfaces};
+                          .materials = showing.neutral ? grey(b->surfaces.size()) : wardrobe.at(&b->surfaces)};
             o.scale = b->scale;
+            if (last_)
+                for (const SceneObject& other : last_->objects)
+                    if (other.kind == ObjectKind::Building && sameFilters(other, o)) o.scene = other.scene;
             o.toWorld = transformOf(*b);
             o.toObject = o.toWorld.inverse();
-            add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made.model, *made.surfaces); });
+            add(std::move(o),
+                [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, made.scale); });
         } else if (const auto* f = std::get_if<Figure>(&item->body)) {
-            if (!figure_) {
-                figure_ = std::make_shared<const Model>(scaleFigure());
-                figureSurfaces_ = figure_->materials;
-            }
             // Stands on the highest floor or ground under it.
             const V3f at(f->at.x, f->at.y, field.at(f->at));
             SceneObject o{.kind = ObjectKind::Figure,
@@ -363,10 +365,10 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                           .hidden = hides(showing, item->id),
                           .scene = reuse(figure_.get()),
                           .model = figure_,
-                          .surfaces = &figureSurfaces_};
+                          .materials = wardrobe.at(&figure_->materials)};
             o.toWorld = transformOf(Building{.position = at, .yaw = f->yaw});
             o.toObject = o.toWorld.inverse();
-            add(std::move(o), [this](SceneObject& made) { made.scene = modelScene(figure_, figureSurfaces_); });
+            add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, 1); });
         }
     }
     parallelFor(static_cast<int>(makers.size()), [&](int i) {
@@ -399,18 +401,72 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     return scene;
 }
 
+std::map<const std::vector<Surface>*, std::shared_ptr<const std::vector<Material>>>
+SceneBuilder::dressAll(const BuiltSite& site, Scene& scene) {
+    if (!figure_) figure_ = std::make_shared<const Model>(scaleFigure());
+    if (soil_.name.empty()) {
+        const Covers bare;
+        soil_ = bare.soil.surface;
+        soil_.recipe = "Crumbly soil";
+        gravel_ = bare.gravel.surface;
+        gravel_.recipe = "River gravel";
+    }
+    std::vector<const Surface*> all{&soil_, &gravel_};
+    // Of species only what stands on the site: a sheet takes time and memory.
+    static const Surface none{.name = "none"};
+    const std::vector<char> wanted = individualsOf(site);
+    const auto& species = site.library->species();
+    for (size_t i = 0; i < species.size(); ++i) {
+        const auto from = wanted.begin() + static_cast<std::ptrdiff_t>(i * kIndividuals);
+        const bool stands = std::any_of(from, from + kIndividuals, [](char w) { return w != 0; });
+        const std::vector<Surface>& surfaces = species[i].individuals.front()->surfaces;
+        for (size_t k = 0; k < 4; ++k) all.push_back(stands && k < surfaces.size() ? &surfaces[k] : &none);
+    }
+    const size_t plants = species.size() * 4;
+    std::vector<const std::vector<Surface>*> lists{&figure_->materials};
+    for (const auto& item : site.project.items)
+        if (const auto* b = std::get_if<Building>(&item->body)) lists.push_back(&b->surfaces);
+    for (const auto* list : lists)
+        for (const Surface& s : *list) all.push_back(&s);
+    std::vector<Material> dressed = dresser_.dress(all);
+    scene.covers = {dressed[0], dressed[1]};
+    auto next = dressed.begin() + 2;
+    scene.plants.assign(next, next + static_cast<std::ptrdiff_t>(plants));
+    next += static_cast<std::ptrdiff_t>(plants);
+    std::map<const std::vector<Surface>*, std::shared_ptr<const std::vector<Material>>> out;
+    for (const auto* list : lists) {
+        const auto end = next + static_cast<std::ptrdiff_t>(list->size());
+        out[list] = std::make_shared<const std::vector<Material>>(next, end);
+        next = end;
+    }
+    return out;
+}
+
 SceneBuilder::Better SceneBuilder::better() const {
-    if (!last_ || !plantScenes_->fast()) return {};
-    return [site = last_->site](const std::function<bool()>& stop) -> std::shared_ptr<PlantScenes> {
-        auto plants = std::make_shared<PlantScenes>(site->library, false);
-        return plants->prepare(individualsOf(*site), stop) ? plants : nullptr;
+    if (!last_ || !plantScenes_) return {};
+    const auto finer = dresser_.finer();
+    if (!plantScenes_->fast() && !finer) return {};
+    return [site = last_->site, plants = plantScenes_->fast(),
+            finer](const std::function<bool()>& stop) -> std::shared_ptr<const Bettered> {
+        auto out = std::make_shared<Bettered>();
+        try {
+            if (finer) out->sheets = finer(stop);
+        } catch (const Error&) {
+            return nullptr;
+        }
+        if (plants) {
+            out->plants = std::make_shared<PlantScenes>(site->library, false);
+            if (!out->plants->prepare(individualsOf(*site), stop)) return nullptr;
+        }
+        return out;
     };
 }
 
-std::shared_ptr<const Scene> SceneBuilder::adopt(std::shared_ptr<PlantScenes> plants) {
-    if (!last_ || plants->library() != last_->site->library) return last_;
+std::shared_ptr<const Scene> SceneBuilder::adopt(std::shared_ptr<const Bettered> bettered) {
+    if (!last_ || !bettered) return last_;
     // Tiles of plants hold on to the scenes of their individuals: they are made anew, the rest is shared.
-    plantScenes_ = std::move(plants);
+    if (bettered->plants && bettered->plants->library() == last_->site->library) plantScenes_ = bettered->plants;
+    dresser_.adopt(bettered->sheets);
     return update(last_->site, last_->showing);
 }
 

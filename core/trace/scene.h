@@ -3,10 +3,13 @@
 #pragma once
 
 #include <functional>
+#include <map>
 #include <memory>
 #include <unordered_map>
 
+#include "core/ground/cover.h"
 #include "core/project/built_site.h"
+#include "core/trace/dresser.h"
 #include "core/trace/embree.h"
 #include "core/trace/lamps.h"
 
@@ -37,7 +40,7 @@ struct SceneObject {
     std::shared_ptr<const PlantTile> plants; // without what is hidden
     std::shared_ptr<const PlantTile> tile;   // as the site has it
     std::shared_ptr<const Model> model;
-    const std::vector<Surface>* surfaces = nullptr;
+    std::shared_ptr<const std::vector<Material>> materials; // of the model's parts
     const Water* water = nullptr;
     M44f toWorld, toObject;
     float scale = 1; // of toWorld
@@ -48,7 +51,11 @@ struct Scene {
     std::shared_ptr<const BuiltSite> site;
     std::shared_ptr<const PlantScenes> plantScenes;
     Showing showing;
-    std::vector<std::shared_ptr<const std::vector<Surface>>> greys; // surfaces of neutral buildings
+    Covers covers;
+    std::vector<Material> plants; // four a species
+    const Material& plantMaterial(int individual, unsigned part) const {
+        return plants[static_cast<size_t>(individual / kIndividuals) * 4 + part];
+    }
     std::vector<SceneObject> objects;
     Lamps lamps;
     std::unique_ptr<EmbreeScene> top;
@@ -57,25 +64,37 @@ struct Scene {
 
 class SceneBuilder {
 public:
-    // `fast`: the plants' scenes are made quickly, for the first picture; see better().
-    explicit SceneBuilder(bool fast = false) : fast_(fast) {}
+    // `fast`: the plants' scenes and the sheets of materials are made quickly, for the first picture; see better().
+    // Without a library all recipes are plain. Textures take at most `textureBytes`; the finest levels of the largest
+    // are left out until they do.
+    explicit SceneBuilder(bool fast = false, std::shared_ptr<const MaterialLibrary> materials = nullptr,
+                          size_t textureBytes = size_t{2} << 30)
+        : fast_(fast), dresser_(std::move(materials), fast, textureBytes) {}
     // Tiles that are the same as in the last scene made here are shared with it.
     std::shared_ptr<const Scene> update(std::shared_ptr<const BuiltSite> site, const Showing& showing = {});
 
-    // What makes the plants of the last scene as fast to trace as they can be: takes seconds, is safe to call from
-    // another thread while this builder goes on, and gives what adopt() wants, or null when `stop` answered true. Empty
-    // when there is nothing to better.
-    using Better = std::function<std::shared_ptr<PlantScenes>(const std::function<bool()>& stop)>;
+    // What makes the plants of the last scene as fast to trace as they can be and its sheets as fine: takes seconds, is
+    // safe to call from another thread while this builder goes on, and gives what adopt() wants, or null when `stop`
+    // answered true. Empty when there is nothing to better.
+    struct Bettered {
+        std::shared_ptr<PlantScenes> plants; // null: as they are
+        NamedSheets sheets;
+    };
+    using Better = std::function<std::shared_ptr<const Bettered>(const std::function<bool()>& stop)>;
     Better better() const;
-    // The last scene with better plants. The same picture but for the last bits.
-    std::shared_ptr<const Scene> adopt(std::shared_ptr<PlantScenes> plants);
+    // The last scene with better plants and sheets.
+    std::shared_ptr<const Scene> adopt(std::shared_ptr<const Bettered> bettered);
 
 private:
+    // The materials of all that is on the site; of models by the list of their surfaces.
+    std::map<const std::vector<Surface>*, std::shared_ptr<const std::vector<Material>>> dressAll(const BuiltSite& site,
+                                                                                                 Scene& scene);
     bool fast_;
+    Dresser dresser_;
     std::shared_ptr<const Scene> last_;
     std::shared_ptr<PlantScenes> plantScenes_;
     std::shared_ptr<const Model> figure_;
-    std::vector<Surface> figureSurfaces_;
+    Surface soil_, gravel_; // of the covers
 };
 
 // Bytes that the Embree device holds now.

@@ -18,12 +18,6 @@ V3f triangleNormal(const Mesh& mesh, unsigned triangle, float u, float v, const 
     return n.length2() > 1e-8f ? n.normalized() : fallback;
 }
 
-V2f triangleUv(const Mesh& mesh, unsigned triangle, float u, float v) {
-    if (mesh.uvs.empty()) return V2f(0);
-    const V3i& t = mesh.triangles[triangle];
-    return mesh.uvs[t.x] * (1 - u - v) + mesh.uvs[t.y] * u + mesh.uvs[t.z] * v;
-}
-
 V3f rippled(const Water& water, const V3f& p) {
     const float a = 0.05f * water.ripple;
     const float x = fractalNoise(p.x * 1.4f, p.y * 0.9f, 401, 4, 0.62f),
@@ -65,7 +59,7 @@ std::string materialName(const Scene& scene, uint32_t key) {
     case ObjectKind::Water:
         return "water";
     default:
-        return (*object.surfaces)[key % kMaterials].name;
+        return (*object.materials)[key % kMaterials].surface.name;
     }
 }
 
@@ -80,7 +74,8 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     switch (object.kind) {
     case ObjectKind::Ground: {
         const V2f p = xy(hit.position);
-        out.surface = coverSurface(site.field.grid, site.project.ground->gravel, p, site.field.normal(p), footprint);
+        out.surface = coverSurface(scene.covers, site.field.grid, site.project.ground->gravel, p, site.field.normal(p),
+                                   footprint);
         for (const WaterBody& w : site.waters)
             if (hit.position.z < w.water.level + 0.25f && Box2f(w.box.min - V2f(3), w.box.max + V2f(3)).intersects(p))
                 wetten(out.surface, p, hit.position.z - w.water.level, footprint);
@@ -88,7 +83,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     }
     case ObjectKind::Far: {
         const V3f smooth = triangleNormal(*site.far, hit.triangle, hit.u, hit.v, hit.normal);
-        out.surface = farSurface(xy(hit.position), smooth, footprint, site.project.site->farSeed);
+        out.surface = farSurface(scene.covers, xy(hit.position), smooth, footprint, site.project.site->farSeed);
         break;
     }
     case ObjectKind::Plants: {
@@ -97,13 +92,15 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         const Mesh& mesh = (hit.coarse ? plant.coarse : plant.parts)[hit.part];
         const PlantPose pose(r);
         const V3f local = pose.toLocal(hit.position);
+        const Material& material = scene.plantMaterial(r.individual, hit.part);
         if ((hit.part == 0 || hit.part == 3) && !mesh.normals.empty()) { // wood
             const V3f smooth =
                 pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
-            out.surface = evaluate(plant.surfaces[hit.part], local * pose.scale, smooth, V2f(0), footprint);
+            out.surface = evaluate(
+                material, {.position = local * pose.scale, .normal = smooth, .facet = n, .footprint = footprint});
             out.surface.specular = 0.15f;
         } else {
-            out.surface = evaluate(plant.surfaces[hit.part], local, n, V2f(0), footprint);
+            out.surface = evaluate(material, {.position = local, .normal = n, .facet = n, .footprint = footprint});
             out.surface.specular = 0.6f;
             // From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little.
             const float tint = static_cast<float>(r.tint) / 255 - 0.5f;
@@ -118,14 +115,19 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     case ObjectKind::Building:
     case ObjectKind::Figure: {
         const Part& part = object.model->parts[hit.part];
-        const Surface& surface = (*object.surfaces)[part.material];
+        const Material& material = (*object.materials)[part.material];
         V3f local, localNormal;
         object.toObject.multVecMatrix(hit.position, local);
         object.toObject.multDirMatrix(hit.normal, localNormal);
         V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, localNormal);
         if (smooth.dot(localNormal) < 0) smooth = -smooth;
-        out.surface = evaluate(surface, local * object.scale, smooth, triangleUv(part.mesh, hit.triangle, hit.u, hit.v),
-                               footprint);
+        Spot spot;
+        if (material.byUv) spot = spotOf(part.mesh, hit.triangle, hit.u, hit.v, object.scale);
+        spot.position = local * object.scale;
+        spot.normal = smooth;
+        spot.facet = localNormal;
+        spot.footprint = footprint;
+        out.surface = evaluate(material, spot);
         V3f world;
         object.toWorld.multDirMatrix(out.surface.normal, world);
         out.surface.normal = world.normalized();

@@ -355,7 +355,7 @@ TEST(Dropping, APictureLiesOnThePartItFellOnAndIsSaved) {
     const std::string before = documentHash();
     ASSERT_TRUE(drop(file, shot.mapTo(&window(), spot.toPoint())));
     int laid = 0;
-    for (const Surface& s : house()->surfaces) laid += s.texture && s.texture->width == 8;
+    for (const Surface& s : house()->surfaces) laid += s.maps.color && s.maps.color->width == 8;
     EXPECT_GE(laid, 1);
     expectOneStep(before);
     session().saveAs(project);
@@ -365,7 +365,7 @@ TEST(Dropping, APictureLiesOnThePartItFellOnAndIsSaved) {
     settle();
     EXPECT_EQ(documentHash(), saved);
     laid = 0;
-    for (const Surface& s : house()->surfaces) laid += s.texture && s.texture->width == 8;
+    for (const Surface& s : house()->surfaces) laid += s.maps.color && s.maps.color->width == 8;
     EXPECT_GE(laid, 1);
     // On nothing it lies nowhere, and that is told.
     ASSERT_TRUE(drop(file, QPoint(20, 300)));

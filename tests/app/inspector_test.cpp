@@ -150,7 +150,7 @@ TEST(Field, TheWheelStepsTheFieldThatHasTheFocus) {
     EXPECT_GT(session().shot().finish.saturation, before);
 }
 
-TEST(Choice, PatternsAspectAndExposure) {
+TEST(Choice, MaterialsAspectAndExposure) {
     show(Verb::Seat, "Honey house");
     auto pick = [&](const QString& name, int steps) {
         auto* box = window().findChild<Inspector*>()->findChild<QComboBox*>(name);
@@ -160,7 +160,7 @@ TEST(Choice, PatternsAspectAndExposure) {
         Q_EMIT box->activated(box->currentIndex());
     };
     std::string before = documentHash();
-    pick("Pattern", 3);
+    pick("Made of", 3);
     EXPECT_NE(documentHash(), before);
     verb(Verb::Frame);
     before = documentHash();

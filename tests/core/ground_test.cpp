@@ -144,8 +144,8 @@ TEST(Cover, GravelIsLighterThanSoil) {
     float gravel = 0, soil = 0;
     for (int i = 0; i < 400; ++i) {
         const V2f p(-10 + 0.05f * static_cast<float>(i), 0);
-        gravel += luminance(coverSurface(path.grid, path.gravel, p, {0, 0, 1}, 0.01f).albedo);
-        soil += luminance(coverSurface(flat.grid, flat.gravel, p, {0, 0, 1}, 0.01f).albedo);
+        gravel += luminance(coverSurface({}, path.grid, path.gravel, p, {0, 0, 1}, 0.01f).albedo);
+        soil += luminance(coverSurface({}, flat.grid, flat.gravel, p, {0, 0, 1}, 0.01f).albedo);
     }
     EXPECT_GT(gravel, 1.5f * soil);
 }
@@ -213,11 +213,11 @@ TEST(Water, FillsOneHollowAndNotTheOther) {
 TEST(Cover, TheWetBankIsDarkAndGlossyAndEndsSoon) {
     const Ground flat = Ground::make({60, 60}, 0.5f);
     auto bank = [&](float above) {
-        SurfacePoint s = coverSurface(flat.grid, flat.gravel, {3, 4}, {0, 0, 1}, 0.02f);
+        SurfacePoint s = coverSurface({}, flat.grid, flat.gravel, {3, 4}, {0, 0, 1}, 0.02f);
         wetten(s, {3, 4}, above, 0.02f);
         return s;
     };
-    const SurfacePoint dry = coverSurface(flat.grid, flat.gravel, {3, 4}, {0, 0, 1}, 0.02f);
+    const SurfacePoint dry = coverSurface({}, flat.grid, flat.gravel, {3, 4}, {0, 0, 1}, 0.02f);
     EXPECT_EQ(bank(0.4f).albedo, dry.albedo);
     EXPECT_EQ(bank(0.4f).roughness, dry.roughness);
     EXPECT_LT(bank(-0.5f).roughness, dry.roughness);

@@ -111,13 +111,17 @@ TEST(Model, FigureIsAPersonsHeight) {
 TEST(ModelBlob, ComesBackTheSame) {
     Model m = boxModel({0, 0, 0}, {2, 3, 4});
     m.parts[0].mesh.uvs.assign(8, V2f(0.5f, 0.25f));
-    m.materials[0].pattern = Pattern::Masonry;
-    m.materials[0].texture = std::make_shared<Texture>(Texture{2, 1, {1, 2, 3, 4, 5, 6, 7, 8}});
+    m.materials[0].recipe = "Rubble, coursed";
+    m.materials[0].coat = 0.4f;
+    m.materials[0].maps.color = std::make_shared<Picture>(Picture{2, 1, {1, 2, 3, 4, 5, 6, 7, 8}});
+    m.materials[0].maps.normal = std::make_shared<Picture>(Picture{1, 1, {128, 128, 255, 255}});
     m.warnings = {"something"};
     tidy(m);
     const Model back = unpackModel(packModel(m));
     EXPECT_EQ(packModel(back), packModel(m));
-    EXPECT_EQ(back.materials[0].texture->rgba, m.materials[0].texture->rgba);
+    EXPECT_EQ(back.materials[0].maps.color->rgba, m.materials[0].maps.color->rgba);
+    EXPECT_EQ(back.materials[0].recipe, "Rubble, coursed");
+    EXPECT_EQ(back.materials[0].coat, 0.4f);
     EXPECT_EQ(back.outlines, m.outlines);
 }
 
@@ -152,74 +156,4 @@ TEST(Surface, ColoursRoundTrip) {
     }
     const Rgb white = fromLinear709({1, 1, 1});
     for (int k = 0; k < 3; ++k) EXPECT_NEAR(white[k], 1, 2e-3);
-}
-
-TEST(Surface, PatternsStayReflective) {
-    for (int p = 0; p < static_cast<int>(std::size(kPatternNames)); ++p) {
-        const Surface s{.name = "x", .baseColor = Rgb(0.5f), .pattern = static_cast<Pattern>(p), .patternSize = 0.15f};
-        Rgb mean(0);
-        for (int i = 0; i < 2000; ++i) {
-            const V3f at(0.013f * static_cast<float>(i), 0.2f, 0.007f * static_cast<float>(i));
-            const SurfacePoint q = evaluate(s, at, V3f(0, -1, 0), V2f(0), 0.001f);
-            for (int k = 0; k < 3; ++k) {
-                ASSERT_GE(q.albedo[k], 0) << kPatternNames[p];
-                ASSERT_LE(q.albedo[k], 0.95f) << kPatternNames[p];
-            }
-            ASSERT_NEAR(q.normal.length(), 1, 1e-4) << kPatternNames[p];
-            mean += q.albedo / 2000.0f;
-        }
-        EXPECT_NEAR(luminance(mean), 0.5f, 0.22f) << kPatternNames[p];
-    }
-}
-
-namespace {
-
-// The longest straight run of joint in a wall of 6 x 3 m, metres, along or up. A joint is where the face is lighter
-// than its surroundings turn out in the mean: mortar has one tone, stones vary around theirs.
-float longestJoint(Pattern pattern, bool along) {
-    const Surface s{.name = "x", .baseColor = Rgb(0.5f), .pattern = pattern, .patternSize = 0.15f};
-    const float step = 0.01f;
-    const int n = along ? 600 : 300, lines = along ? 300 : 600;
-    float longest = 0;
-    for (int line = 0; line < lines; ++line) {
-        int run = 0;
-        for (int i = 0; i < n; ++i) {
-            const float a = step * static_cast<float>(i), b = step * static_cast<float>(line);
-            const V3f at = along ? V3f(a, 0, b) : V3f(b, 0, a);
-            const V3f normal = evaluate(s, at, {0, -1, 0}, V2f(0), 0.001f).normal;
-            const bool edge = std::abs(along ? normal.z : normal.x) > 0.25f;
-            run = edge ? run + 1 : 0;
-            longest = std::max(longest, step * static_cast<float>(run));
-        }
-    }
-    return longest;
-}
-
-} // namespace
-
-TEST(Surface, NoJointOfRubbleRunsFar) {
-    EXPECT_LT(longestJoint(Pattern::Masonry, true), 1.2f);
-    EXPECT_LT(longestJoint(Pattern::Masonry, false), 1.0f);
-}
-
-TEST(Surface, StonesOfAWallDiffer) {
-    const Surface s{.name = "x", .baseColor = Rgb(0.5f), .pattern = Pattern::Masonry, .patternSize = 0.15f};
-    double sum = 0, squares = 0;
-    for (int i = 0; i < 4000; ++i) {
-        const V3f at(0.0171f * static_cast<float>(i), 0, 0.0093f * static_cast<float>(i % 700));
-        const float v = luminance(evaluate(s, at, {0, -1, 0}, V2f(0), 0.001f).albedo);
-        sum += v;
-        squares += static_cast<double>(v) * v;
-    }
-    const double mean = sum / 4000, deviation = std::sqrt(squares / 4000 - mean * mean);
-    EXPECT_GT(deviation / mean, 0.08);
-    EXPECT_LT(deviation / mean, 0.35);
-}
-
-TEST(Surface, FarPatternsFadeToTheirMean) {
-    const Surface s{.name = "x", .baseColor = Rgb(0.5f), .pattern = Pattern::Gravel, .patternSize = 0.02f};
-    const SurfacePoint a = evaluate(s, {0.001f, 0.002f, 0}, {0, 0, 1}, V2f(0), 2),
-                       b = evaluate(s, {0.011f, 0.022f, 0}, {0, 0, 1}, V2f(0), 2);
-    EXPECT_NEAR(a.albedo.x, b.albedo.x, 0.01f);
-    EXPECT_EQ(a.normal, V3f(0, 0, 1));
 }

@@ -1,0 +1,141 @@
+#include "core/material/generator.h"
+
+#include <algorithm>
+
+namespace thallos {
+
+namespace {
+
+int wrapped(int i, int n) {
+    i %= n;
+    return i < 0 ? i + n : i;
+}
+
+float gradientNoise(float x, float y, int nx, int ny, uint64_t seed) {
+    const float fx = std::floor(x), fy = std::floor(y);
+    const int ix = static_cast<int>(fx), iy = static_cast<int>(fy);
+    const float s = x - fx, t = y - fy;
+    const auto corner = [&](int i, int j) {
+        const uint64_t h =
+            mix(static_cast<uint64_t>(wrapped(ix + i, nx)) << 32 | static_cast<uint64_t>(wrapped(iy + j, ny)), seed);
+        // One of sixteen directions round the circle.
+        constexpr float kCos[] = {1,  0.92388f,  0.70711f,  0.38268f,  0, -0.38268f, -0.70711f, -0.92388f,
+                                  -1, -0.92388f, -0.70711f, -0.38268f, 0, 0.38268f,  0.70711f,  0.92388f};
+        const auto k = static_cast<int>(h >> 60);
+        return kCos[k] * (s - static_cast<float>(i)) + kCos[(k + 12) & 15] * (t - static_cast<float>(j));
+    };
+    const float u = s * s * s * (s * (s * 6 - 15) + 10), v = t * t * t * (t * (t * 6 - 15) + 10);
+    return 1.5f * lerp(lerp(corner(0, 0), corner(1, 0), u), lerp(corner(0, 1), corner(1, 1), u), v);
+}
+
+int lattice(float size, float feature) {
+    return std::max(1, static_cast<int>(std::lround(size / feature)));
+}
+
+} // namespace
+
+const V3f& Plot::color(size_t i) const {
+    static const V3f grey(0.5f);
+    return recipe_.colors.empty() ? grey : recipe_.colors[std::min(i, recipe_.colors.size() - 1)];
+}
+
+float Plot::number(std::string_view name, float otherwise) const {
+    const auto it = recipe_.numbers.find(std::string(name));
+    return it == recipe_.numbers.end() ? otherwise : it->second;
+}
+
+float Plot::noise(const V2f& p, const V2f& feature, uint64_t salt, int octaves, float gain) const {
+    int nx = lattice(size.x, feature.x), ny = lattice(size.y, feature.y);
+    float sum = 0, amplitude = 1, total = 0;
+    for (int k = 0; k < octaves; ++k) {
+        sum += amplitude * gradientNoise(p.x / size.x * static_cast<float>(nx) + 0.37f * static_cast<float>(k),
+                                         p.y / size.y * static_cast<float>(ny) + 0.71f * static_cast<float>(k), nx, ny,
+                                         seed(salt * 64 + static_cast<uint64_t>(k)));
+        total += amplitude;
+        amplitude *= gain;
+        nx *= 2;
+        ny *= 2;
+    }
+    return sum / total;
+}
+
+float Plot::ridges(const V2f& p, const V2f& feature, uint64_t salt, int octaves) const {
+    int nx = lattice(size.x, feature.x), ny = lattice(size.y, feature.y);
+    float sum = 0, amplitude = 1, total = 0;
+    for (int k = 0; k < octaves; ++k) {
+        const float n = gradientNoise(p.x / size.x * static_cast<float>(nx), p.y / size.y * static_cast<float>(ny), nx,
+                                      ny, seed(salt * 64 + static_cast<uint64_t>(k)));
+        sum += amplitude * (1 - std::min(std::abs(n) * 1.6f, 1.0f));
+        total += amplitude;
+        amplitude *= 0.5f;
+        nx *= 2;
+        ny *= 2;
+    }
+    return sum / total;
+}
+
+Cell Plot::cell(const V2f& p, const V2f& feature, uint64_t salt, float jitter) const {
+    const int nx = lattice(size.x, feature.x), ny = lattice(size.y, feature.y);
+    const V2f pitch(size.x / static_cast<float>(nx), size.y / static_cast<float>(ny));
+    const int ix = static_cast<int>(std::floor(p.x / pitch.x)), iy = static_cast<int>(std::floor(p.y / pitch.y));
+    const uint64_t s = seed(salt);
+    // Measured with y stretched until the lattice is square: cells become as long as their feature is.
+    const float stretch = pitch.x / pitch.y;
+    // Points from here, with their keys.
+    constexpr int kReach = 2, kSide = 2 * kReach + 1;
+    V2f points[kSide * kSide];
+    uint64_t keys[kSide * kSide];
+    int best = 0, n = 0;
+    for (int j = -kReach; j <= kReach; ++j)
+        for (int i = -kReach; i <= kReach; ++i, ++n) {
+            const uint64_t h =
+                mix(static_cast<uint64_t>(wrapped(ix + i, nx)) << 32 | static_cast<uint64_t>(wrapped(iy + j, ny)), s);
+            keys[n] = h;
+            points[n] = V2f((static_cast<float>(ix + i) + 0.5f + jitter * (unitFloat(h) - 0.5f)) * pitch.x,
+                            (static_cast<float>(iy + j) + 0.5f + jitter * (unitFloat(mix(h)) - 0.5f)) * pitch.y) -
+                        p;
+            points[n].y *= stretch;
+            if (points[n].length2() < points[best].length2()) best = n;
+        }
+    const V2f away(-points[best].x, -points[best].y / stretch);
+    Cell out{1e9f, away.length(), away, V2f(0), mix(keys[best], 7)};
+    for (int k = 0; k < n; ++k) {
+        if (k == best) continue;
+        const V2f across = points[k] - points[best];
+        const float length = across.length();
+        if (length < 1e-6f) continue;
+        const V2f normal = across / length, real(normal.x, normal.y * stretch); // back in metres
+        const float d = (points[k] + points[best]).dot(normal) * 0.5f / real.length();
+        if (d < out.border) {
+            out.border = d;
+            out.outward = real.normalized();
+        }
+    }
+    out.border = std::max(out.border, 0.0f);
+    return out;
+}
+
+Piece Plot::piece(const V2f& p) const {
+    const Laying& l = recipe_.laying;
+    const int rows = lattice(size.y, l.piece.y), columns = lattice(size.x, l.piece.x);
+    const int row = wrapped(static_cast<int>(std::floor(p.y / l.piece.y)), rows);
+    const float shift = l.shifts.empty() ? 0 : l.shifts[static_cast<size_t>(row) % l.shifts.size()];
+    const float x = (p.x - shift) / l.piece.x;
+    const int column = wrapped(static_cast<int>(std::floor(x)), columns);
+    Piece out;
+    out.row = row;
+    out.column = column;
+    out.at = V2f((x - std::floor(x)) * l.piece.x, p.y - std::floor(p.y / l.piece.y) * l.piece.y);
+    out.size = l.piece;
+    out.key = mix(static_cast<uint64_t>(row) << 32 | static_cast<uint64_t>(column), seed(3));
+    return out;
+}
+
+float Piece::inside(const V2f& from, const V2f& to, float radius) const {
+    const V2f half = (to - from) * 0.5f, c = at - from - half;
+    const V2f q(std::abs(c.x) - half.x + radius, std::abs(c.y) - half.y + radius);
+    const float out = V2f(std::max(q.x, 0.0f), std::max(q.y, 0.0f)).length();
+    return -(out + std::min(std::max(q.x, q.y), 0.0f) - radius);
+}
+
+} // namespace thallos

@@ -1,0 +1,282 @@
+#include "core/material/texture.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/base/parallel.h"
+#include "core/material/colour.h"
+
+namespace thallos {
+
+namespace {
+
+struct Tables {
+    std::array<float, 256> light, slope, part;
+    std::array<float, 256> alpha; // roughness squared
+    Tables() {
+        for (int i = 0; i < 256; ++i) {
+            const float v = static_cast<float>(i) / 255, s = static_cast<float>(i - 128) / 127;
+            light[i] = decodeSrgb(v);
+            part[i] = v;
+            alpha[i] = v * v;
+            slope[i] = std::copysign(std::min(s * s, 1.0f) * kSteepest, s);
+        }
+    }
+};
+const Tables kTables;
+
+uint8_t byte(float v) {
+    return static_cast<uint8_t>(clamp01(v) * 255 + 0.5f);
+}
+uint8_t slopeByte(float s) {
+    const float v = std::sqrt(std::min(std::abs(s) / kSteepest, 1.0f));
+    return static_cast<uint8_t>(128 + static_cast<int>(std::lround(std::copysign(v * 127, s))));
+}
+uint8_t lightByte(float linear) {
+    return byte(encodeSrgb(clamp01(linear)));
+}
+
+// Sums of decoded texels, in linear light of the sRGB primaries.
+struct Sum {
+    V3f color{0};
+    float opacity = 0, covered = 0;
+    V2f slope{0};
+    float slope2 = 0, alpha2 = 0, metalness = 0;
+    void add(const Texel& t, float w) {
+        const float a = kTables.part[t.opacity], c = w * std::max(a, 1e-3f);
+        // What is cut out has no say in the colour.
+        color += V3f(kTables.light[t.color[0]], kTables.light[t.color[1]], kTables.light[t.color[2]]) * c;
+        covered += c;
+        opacity += w * a;
+        const V2f s(kTables.slope[t.slope[0]], kTables.slope[t.slope[1]]);
+        slope += s * w;
+        slope2 += w * s.dot(s);
+        const float r = kTables.alpha[t.roughness];
+        alpha2 += w * r * r;
+        metalness += w * kTables.part[t.metalness];
+    }
+};
+
+Texel averaged(const Sum& s) {
+    const V3f c = s.color / std::max(s.covered, 1e-6f);
+    const float lost = std::max(s.slope2 - s.slope.dot(s.slope), 0.0f); // variance of the slopes
+    const float alpha = std::sqrt(s.alpha2 + lost);
+    return {{lightByte(c.x), lightByte(c.y), lightByte(c.z)},
+            byte(s.opacity),
+            {slopeByte(s.slope.x), slopeByte(s.slope.y)},
+            byte(std::sqrt(std::min(alpha, 1.0f))),
+            byte(s.metalness)};
+}
+
+// The texels of a finer level of `n` that the i-th of `m` covers, and how much each counts.
+struct Span {
+    float from, to;
+    int first, end;
+    Span(int i, int n, int m)
+        : from(static_cast<float>(i) * static_cast<float>(n) / static_cast<float>(m)),
+          to(static_cast<float>(i + 1) * static_cast<float>(n) / static_cast<float>(m)), first(static_cast<int>(from)),
+          end(std::min(static_cast<int>(std::ceil(to - 1e-4f)), n)) {}
+    float share(int k) const {
+        return (std::min(to, static_cast<float>(k + 1)) - std::max(from, static_cast<float>(k))) / (to - from);
+    }
+};
+
+int wrapped(int i, int n) {
+    i %= n;
+    return i < 0 ? i + n : i;
+}
+
+} // namespace
+
+Texel encodeTexel(const TextureSample& s) {
+    const V3f c = toLinear709(s.color);
+    return {{lightByte(c.x), lightByte(c.y), lightByte(c.z)},
+            byte(s.opacity),
+            {slopeByte(s.slope.x), slopeByte(s.slope.y)},
+            byte(s.roughness),
+            byte(s.metalness)};
+}
+
+TextureSample decodeTexel(const Texel& t) {
+    return {.color = fromLinear709({kTables.light[t.color[0]], kTables.light[t.color[1]], kTables.light[t.color[2]]}),
+            .opacity = kTables.part[t.opacity],
+            .slope = {kTables.slope[t.slope[0]], kTables.slope[t.slope[1]]},
+            .roughness = kTables.part[t.roughness],
+            .metalness = kTables.part[t.metalness]};
+}
+
+Texture::Texture(int width, int height, std::vector<Texel> finest) {
+    cuts_ = std::any_of(finest.begin(), finest.end(), [](const Texel& t) { return t.opacity < 255; });
+    Sum all;
+    for (const Texel& t : finest) all.add(t, 1 / static_cast<float>(finest.size()));
+    all.slope2 = 0; // as rough as its grains are, not as its relief seen from afar
+    all.slope = V2f(0);
+    mean_ = decodeTexel(averaged(all));
+    levels_.push_back({width, height, std::move(finest)});
+    while (levels_.back().width > 1 || levels_.back().height > 1) {
+        const Level& from = levels_.back();
+        Level to{std::max(from.width / 2, 1), std::max(from.height / 2, 1), {}};
+        to.texels.resize(static_cast<size_t>(to.width) * to.height);
+        parallelFor(
+            to.height,
+            [&](int y) {
+                // Where a size is odd, texels are shared by what they lie in.
+                const Span rows(y, from.height, to.height);
+                for (int x = 0; x < to.width; ++x) {
+                    const Span columns(x, from.width, to.width);
+                    Sum sum;
+                    for (int j = rows.first; j < rows.end; ++j)
+                        for (int i = columns.first; i < columns.end; ++i)
+                            sum.add(from.texels[static_cast<size_t>(j) * from.width + i],
+                                    rows.share(j) * columns.share(i));
+                    to.texels[static_cast<size_t>(y) * to.width + x] = averaged(sum);
+                }
+            },
+            16);
+        levels_.push_back(std::move(to));
+    }
+}
+
+size_t Texture::bytes() const {
+    size_t n = 0;
+    for (const Level& l : levels_) n += l.texels.size() * sizeof(Texel);
+    return n;
+}
+
+TextureSample Texture::bilinear(const Level& l, const V2f& uv) const {
+    const float x = uv.x * static_cast<float>(l.width) - 0.5f, y = uv.y * static_cast<float>(l.height) - 0.5f;
+    const float fx = std::floor(x), fy = std::floor(y), u = x - fx, v = y - fy;
+    const int x0 = wrapped(static_cast<int>(fx), l.width), y0 = wrapped(static_cast<int>(fy), l.height);
+    const int x1 = x0 + 1 == l.width ? 0 : x0 + 1, y1 = y0 + 1 == l.height ? 0 : y0 + 1;
+    const Texel* row0 = &l.texels[static_cast<size_t>(y0) * l.width];
+    const Texel* row1 = &l.texels[static_cast<size_t>(y1) * l.width];
+    TextureSample out{.color = Rgb(0), .opacity = 0, .roughness = 0};
+    const auto add = [&](const Texel& t, float w) {
+        out.color += V3f(kTables.light[t.color[0]], kTables.light[t.color[1]], kTables.light[t.color[2]]) * w;
+        out.opacity += kTables.part[t.opacity] * w;
+        out.slope += V2f(kTables.slope[t.slope[0]], kTables.slope[t.slope[1]]) * w;
+        out.roughness += kTables.part[t.roughness] * w;
+        out.metalness += kTables.part[t.metalness] * w;
+    };
+    add(row0[x0], (1 - u) * (1 - v));
+    add(row0[x1], u * (1 - v));
+    add(row1[x0], (1 - u) * v);
+    add(row1[x1], u * v);
+    return out;
+}
+
+TextureSample Texture::sample(const V2f& whole, float footprint) const {
+    const V2f uv(whole.x - std::floor(whole.x), whole.y - std::floor(whole.y)); // exact far from the origin too
+    const float level = std::log2(std::max(footprint * static_cast<float>(width()), 1.0f));
+    const int last = static_cast<int>(levels_.size()) - 1, l = std::min(static_cast<int>(level), last);
+    const float t = level - static_cast<float>(l);
+    TextureSample a = bilinear(levels_[l], uv);
+    if (l < last && t > 1 / 64.0f) {
+        const TextureSample b = bilinear(levels_[l + 1], uv);
+        a.color = lerp(a.color, b.color, t);
+        a.opacity = lerp(a.opacity, b.opacity, t);
+        a.slope += (b.slope - a.slope) * t;
+        a.roughness = lerp(a.roughness, b.roughness, t);
+        a.metalness = lerp(a.metalness, b.metalness, t);
+    }
+    a.color = fromLinear709(a.color);
+    return a;
+}
+
+float Texture::opacity(const V2f& whole) const {
+    const V2f uv(whole.x - std::floor(whole.x), whole.y - std::floor(whole.y));
+    return bilinear(levels_.front(), uv).opacity;
+}
+
+Texture Texture::coarser() const {
+    Texture out;
+    out.cuts_ = cuts_;
+    out.mean_ = mean_;
+    out.levels_.assign(levels_.begin() + (levels_.size() > 1 ? 1 : 0), levels_.end());
+    return out;
+}
+
+namespace {
+
+// One channel of a picture at a place, made to fit another size.
+struct Channels {
+    const Picture* picture;
+    Imath::V4f at(float u, float v) const { // 0..1 in bytes' own curve; v from the top
+        const Picture& p = *picture;
+        const float x = u * static_cast<float>(p.width) - 0.5f, y = v * static_cast<float>(p.height) - 0.5f;
+        const float fx = std::floor(x), fy = std::floor(y), s = x - fx, t = y - fy;
+        Imath::V4f sum(0);
+        for (int j = 0; j < 2; ++j)
+            for (int i = 0; i < 2; ++i) {
+                const float w = (i ? s : 1 - s) * (j ? t : 1 - t);
+                if (w <= 0) continue;
+                const size_t k = static_cast<size_t>(wrapped(static_cast<int>(fy) + j, p.height)) * p.width +
+                                 wrapped(static_cast<int>(fx) + i, p.width);
+                const uint8_t* b = &p.rgba[k * 4];
+                sum += Imath::V4f(b[0], b[1], b[2], b[3]) * (w / 255);
+            }
+        return sum;
+    }
+};
+
+} // namespace
+
+Texture makeTexture(const Maps& maps, float roughness, float metalness, int limit) {
+    int width = 1, height = 1;
+    for (const auto* p : {&maps.color, &maps.roughness, &maps.metalness, &maps.opacity, &maps.normal, &maps.height})
+        if (*p && (*p)->width > 0 && (*p)->height > 0) {
+            width = std::max(width, (*p)->width);
+            height = std::max(height, (*p)->height);
+        }
+    width = std::min(width, limit);
+    height = std::min(height, limit);
+    std::vector<Texel> texels(static_cast<size_t>(width) * height);
+    parallelFor(height, [&](int y) {
+        for (int x = 0; x < width; ++x) {
+            const float u = (static_cast<float>(x) + 0.5f) / static_cast<float>(width),
+                        v = 1 - (static_cast<float>(y) + 0.5f) / static_cast<float>(height); // from the top
+            Texel& t = texels[static_cast<size_t>(y) * width + x];
+            t = {{255, 255, 255}, 255, {128, 128}, byte(roughness), byte(metalness)};
+            const auto read = [&](const std::shared_ptr<const Picture>& p) { return Channels{p.get()}.at(u, v); };
+            if (maps.color) {
+                const Imath::V4f c = read(maps.color);
+                t.color = {byte(c.x), byte(c.y), byte(c.z)};
+                t.opacity = byte(c.w);
+            }
+            if (maps.opacity) t.opacity = byte(read(maps.opacity).x);
+            if (maps.roughness) t.roughness = byte(read(maps.roughness).x);
+            if (maps.metalness) t.metalness = byte(read(maps.metalness).x);
+            V2f slope(0);
+            if (maps.normal) {
+                const Imath::V4f c = read(maps.normal);
+                const float z = std::max(2 * c.z - 1, 0.05f);
+                slope = V2f(-(2 * c.x - 1) / z, -(2 * c.y - 1) / z);
+            }
+            if (maps.height) {
+                const float du = 1 / static_cast<float>(width), dv = 1 / static_cast<float>(height);
+                const Channels h{maps.height.get()};
+                const float tall = maps.width * static_cast<float>(height) / static_cast<float>(width);
+                slope += V2f((h.at(u + du, v).x - h.at(u - du, v).x) / (2 * du * maps.width),
+                             (h.at(u, v - dv).x - h.at(u, v + dv).x) / (2 * dv * tall)) *
+                         maps.relief;
+            }
+            t.slope = {slopeByte(slope.x), slopeByte(slope.y)};
+        }
+    });
+    return {width, height, std::move(texels)};
+}
+
+void fit(std::vector<std::shared_ptr<const Texture>>& textures, size_t bytes) {
+    size_t total = 0;
+    for (const auto& t : textures) total += t->bytes();
+    while (total > bytes) {
+        const auto largest = std::max_element(textures.begin(), textures.end(),
+                                              [](const auto& a, const auto& b) { return a->bytes() < b->bytes(); });
+        if (largest == textures.end() || (*largest)->width() * (*largest)->height() <= 1) return;
+        total -= (*largest)->bytes();
+        *largest = std::make_shared<const Texture>((*largest)->coarser());
+        total += (*largest)->bytes();
+    }
+}
+
+} // namespace thallos

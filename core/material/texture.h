@@ -1,0 +1,94 @@
+// All maps of a material in one pyramid of levels, as the tracer reads them.
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <memory>
+#include <vector>
+
+#include "core/base/vec.h"
+
+namespace thallos {
+
+// 8-bit sRGB picture with coverage, rows from the top, as files and the document hold it.
+struct Picture {
+    int width = 0, height = 0;
+    std::vector<uint8_t> rgba;
+};
+
+// What the maps say at one place.
+struct TextureSample {
+    Rgb color{0.5f};   // linear ACEScg
+    float opacity = 1; // 0: a hole
+    V2f slope{0};      // of the relief along u and v: height over way
+    float roughness = 0.5f;
+    float metalness = 0;
+};
+
+// Eight bytes a texel, so that one read of memory tells everything. Decoded before it is filtered.
+struct Texel {
+    std::array<uint8_t, 3> color; // sRGB curve and primaries
+    uint8_t opacity;
+    std::array<uint8_t, 2> slope; // signed square root, +-kSteepest
+    uint8_t roughness, metalness;
+};
+static_assert(sizeof(Texel) == 8);
+inline constexpr float kSteepest = 3;
+
+Texel encodeTexel(const TextureSample& sample);
+TextureSample decodeTexel(const Texel& texel);
+
+// A value: rows from v = 0 upwards, wrapping round at every edge. Levels go down to one texel. What a coarser level can
+// no longer show of the relief makes it rougher (Toksvig 2005; as moments, Olano and Baker 2010), so that distant
+// surfaces keep their shine.
+class Texture {
+public:
+    Texture() = default;
+    // `finest` has width * height texels; both at least 1, at most 16384.
+    Texture(int width, int height, std::vector<Texel> finest);
+
+    bool empty() const { return levels_.empty(); }
+    int width() const { return levels_.empty() ? 0 : levels_.front().width; }
+    int height() const { return levels_.empty() ? 0 : levels_.front().height; }
+    size_t bytes() const;
+
+    // Trilinear. `uv` in repeats; `footprint` is the width of the pixel there, in repeats along u. Safe to call from
+    // any number of threads.
+    TextureSample sample(const V2f& uv, float footprint) const;
+    float opacity(const V2f& uv) const;                                         // at the finest level
+    bool cuts() const { return cuts_; }                                         // there are holes
+    const std::vector<Texel>& finest() const { return levels_.front().texels; } // rows from v = 0; not of an empty one
+    const TextureSample& mean() const { return mean_; }                         // of all of it
+
+    // The same without its finest level; a texture of one level stays as it is.
+    Texture coarser() const;
+
+private:
+    struct Level {
+        int width, height;
+        std::vector<Texel> texels;
+    };
+    TextureSample bilinear(const Level& level, const V2f& uv) const;
+    std::vector<Level> levels_;
+    bool cuts_ = false;
+    TextureSample mean_;
+};
+
+// Pictures of one material; null where there is none.
+struct Maps {
+    std::shared_ptr<const Picture> color;                         // its alpha cuts out
+    std::shared_ptr<const Picture> roughness, metalness, opacity; // first channel
+    std::shared_ptr<const Picture> normal;                        // tangent space, green upwards
+    std::shared_ptr<const Picture> height;                        // first channel; `relief` metres from black to white
+    float relief = 0.01f, width = 1;                              // metres; `width` of a whole repeat, for the height
+    bool operator==(const Maps&) const = default;
+    bool empty() const { return !color && !roughness && !metalness && !opacity && !normal && !height; }
+};
+// As large as the largest of the pictures, with nothing wider or higher than `limit`. Where a map is missing:
+// colour 1, roughness and metalness as given.
+Texture makeTexture(const Maps& maps, float roughness, float metalness, int limit = 16384);
+
+// Textures of a scene within a budget: the finest level of the largest goes first, again and again.
+void fit(std::vector<std::shared_ptr<const Texture>>& textures, size_t bytes);
+
+} // namespace thallos

@@ -1,0 +1,334 @@
+#include <filesystem>
+#include <fstream>
+#include <set>
+
+#include <gtest/gtest.h>
+
+#include "core/base/error.h"
+#include "core/base/hash.h"
+#include "core/material/library.h"
+#include "core/material/model_blob.h"
+
+namespace fs = std::filesystem;
+using namespace thallos;
+
+namespace {
+
+const MaterialLibrary& shipped() {
+    static const auto library = MaterialLibrary::load(fs::path(THALLOS_SOURCE) / "assets/materials");
+    return *library;
+}
+
+Texture noisy(int width, int height) {
+    Random random(3);
+    std::vector<Texel> texels(static_cast<size_t>(width) * height);
+    for (Texel& t : texels)
+        t = encodeTexel({.color = Rgb(random.unit()),
+                         .slope = V2f(random.around(1), random.around(1)),
+                         .roughness = random.unit(),
+                         .metalness = random.unit()});
+    return {width, height, std::move(texels)};
+}
+
+fs::path temporary(const char* name) {
+    const fs::path folder = fs::temp_directory_path() / name;
+    fs::remove_all(folder);
+    fs::create_directories(folder);
+    return folder;
+}
+
+} // namespace
+
+TEST(Texture, TexelsKeepTheirValues) {
+    const TextureSample s{
+        .color = Rgb(0.2f, 0.5f, 0.1f), .opacity = 0.5f, .slope = {0.3f, -0.02f}, .roughness = 0.4f, .metalness = 1};
+    const TextureSample back = decodeTexel(encodeTexel(s));
+    for (int k = 0; k < 3; ++k) EXPECT_NEAR(back.color[k], s.color[k], 0.006f);
+    EXPECT_NEAR(back.opacity, 0.5f, 0.003f);
+    EXPECT_NEAR(back.slope.x, 0.3f, 0.01f);
+    EXPECT_NEAR(back.slope.y, -0.02f, 0.002f);
+    EXPECT_NEAR(back.roughness, 0.4f, 0.003f);
+    EXPECT_EQ(back.metalness, 1);
+    EXPECT_EQ(decodeTexel(encodeTexel({})).slope, V2f(0));
+}
+
+TEST(Texture, EveryLevelHasTheSameMean) {
+    for (const V2i& size : {V2i(64, 64), V2i(37, 21), V2i(1, 9)}) {
+        const Texture t = noisy(size.x, size.y);
+        Rgb coarse = t.sample(V2f(0.5f), 1e6f).color;
+        EXPECT_NEAR(coarse.x, t.mean().color.x, 0.02f) << size;
+        EXPECT_NEAR(t.mean().color.x, 0.5f, 0.15f) << size;
+    }
+}
+
+TEST(Texture, FarReliefMakesRougher) {
+    const Texture t = noisy(64, 64);
+    EXPECT_GT(t.sample(V2f(0.5f), 1).roughness, t.mean().roughness + 0.1f);
+    EXPECT_LT(t.sample(V2f(0.5f), 1).slope.length(), 0.1f);
+}
+
+TEST(Texture, WrapsFarFromTheOrigin) {
+    const Texture t = noisy(16, 16);
+    const TextureSample a = t.sample(V2f(0.25f, 0.75f), 0), b = t.sample(V2f(-4095.75f, 8192.75f), 0);
+    EXPECT_EQ(a.color, b.color);
+    EXPECT_EQ(a.slope, b.slope);
+}
+
+TEST(Texture, OneTexelAndVeryWide) {
+    EXPECT_NEAR(noisy(1, 1).sample(V2f(0.9f, -3), 0.2f).opacity, 1, 1e-6f);
+    const Texture wide = noisy(16384, 2);
+    EXPECT_EQ(wide.width(), 16384);
+    EXPECT_TRUE(std::isfinite(wide.sample(V2f(0.99999f, 0.5f), 1e-5f).color.x));
+    EXPECT_TRUE(Texture().empty());
+}
+
+TEST(Texture, BudgetDropsTheFinestOfTheLargest) {
+    std::vector<std::shared_ptr<const Texture>> all = {std::make_shared<Texture>(noisy(256, 256)),
+                                                       std::make_shared<Texture>(noisy(32, 32))};
+    const size_t small = all[1]->bytes();
+    fit(all, 100000);
+    EXPECT_LE(all[0]->bytes() + all[1]->bytes(), 100000u);
+    EXPECT_EQ(all[0]->width(), 64);
+    EXPECT_EQ(all[1]->bytes(), small);
+    fit(all, 0); // never fails
+    EXPECT_EQ(all[0]->width(), 1);
+}
+
+TEST(Texture, MapsOfManySizesMakeOne) {
+    auto color = std::make_shared<Picture>(Picture{2, 2, {255, 0, 0, 255, 255, 0, 0, 255, 0, 0, 255, 0, 0, 0, 255, 0}});
+    auto rough = std::make_shared<Picture>(Picture{1, 1, {51, 51, 51, 255}});
+    auto normal = std::make_shared<Picture>(Picture{4, 4, std::vector<uint8_t>(64, 128)});
+    for (size_t i = 0; i < 64; i += 4) const_cast<std::vector<uint8_t>&>(normal->rgba)[i + 2] = 255;
+    Maps maps{.color = color, .roughness = rough, .normal = normal};
+    const Texture t = makeTexture(maps, 0.9f, 0.3f);
+    EXPECT_EQ(t.width(), 4);
+    EXPECT_TRUE(t.cuts());
+    const TextureSample top = t.sample(V2f(0.5f, 0.75f), 0);
+    EXPECT_NEAR(top.roughness, 0.2f, 0.01f);
+    EXPECT_NEAR(top.metalness, 0.3f, 0.01f);
+    EXPECT_GT(top.color.x, top.color.z); // rows run from the top
+    EXPECT_GT(top.opacity, 0.7f);
+    EXPECT_NEAR(top.slope.length(), 0, 0.02f);
+}
+
+TEST(Texture, HeightsBecomeSlopesInMetres) {
+    Picture ramp{64, 1, {}};
+    for (int x = 0; x < 64; ++x)
+        ramp.rgba.insert(ramp.rgba.end(), 3, static_cast<uint8_t>(x * 4)), ramp.rgba.push_back(255);
+    const Texture t = makeTexture({.height = std::make_shared<Picture>(ramp), .relief = 0.1f, .width = 2}, 0.5f, 0);
+    EXPECT_NEAR(t.sample(V2f(0.5f), 0).slope.x, 0.05f, 0.008f);
+}
+
+TEST(Laying, PiecesKeepTheirBond) {
+    // A brick with a dark left end: every brick of the wall has it at the same place of its bond.
+    std::vector<Texel> texels(64 * 16);
+    for (int y = 0; y < 16; ++y)
+        for (int x = 0; x < 64; ++x) texels[y * 64 + x] = encodeTexel({.color = Rgb(x % 16 < 4 ? 0.05f : 0.6f)});
+    const Texture t(64, 16, std::move(texels));
+    Laying l{.kind = Laying::Kind::Pieces, .size = {0.8f, 0.2f}, .piece = {0.2f, 0.1f}, .shifts = {0, 0}};
+    for (int i = -40; i < 40; ++i) {
+        const V2f brick(0.2f * static_cast<float>(i), 0.1f * static_cast<float>(i % 7));
+        EXPECT_LT(sampleLaid(t, l, brick + V2f(0.025f, 0.05f), 0).color.x, 0.1f) << i;
+        EXPECT_GT(sampleLaid(t, l, brick + V2f(0.12f, 0.05f), 0).color.x, 0.5f) << i;
+    }
+}
+
+TEST(Laying, TurnedPatchesTurnTheirSlopes) {
+    // A cone's slopes point away from its middle, however the patch lies: the mean slope of a whole field is nought,
+    // and none is longer than the sheet's own.
+    std::vector<Texel> texels(32 * 32, encodeTexel({.slope = {0.5f, 0}}));
+    const Texture t(32, 32, std::move(texels));
+    const Laying l{.kind = Laying::Kind::Blend, .turns = true};
+    V2f sum(0);
+    for (int i = 0; i < 4000; ++i) {
+        const V2f s =
+            sampleLaid(t, l, V2f(0.131f * static_cast<float>(i), 0.077f * static_cast<float>(i % 97)), 0).slope;
+        EXPECT_LT(s.length(), 0.5f * 1.74f); // where three patches meet their contrast is kept
+        sum += s / 4000;
+    }
+    EXPECT_LT(sum.length(), 0.06f);
+}
+
+TEST(MaterialLibrary, HoldsManyThatDiffer) {
+    std::set<std::string> generators;
+    int sheets = 0;
+    for (const Recipe& r : shipped().recipes()) {
+        if (r.generator.empty()) continue;
+        ++sheets;
+        EXPECT_TRUE(generators.insert(r.generator).second) << r.name << " shares " << r.generator;
+    }
+    EXPECT_GE(sheets, 48);
+    EXPECT_EQ(generators.size(), generatorNames().size()) << "a generator without a recipe";
+}
+
+TEST(MaterialLibrary, SheetsAreSoundAndClose) {
+    for (const Recipe& r : shipped().recipes()) {
+        const Texture t = bake(r, 128);
+        if (t.empty()) continue;
+        const TextureSample& mean = t.mean();
+        EXPECT_GT(luminance(mean.color), 0.002f) << r.name;
+        EXPECT_LT(luminance(mean.color), 0.97f) << r.name; // frosted glass
+        // The step over the sheet's edge is no greater than steps within.
+        double edge = 0, within = 0;
+        const auto at = [&](int x, int y) {
+            return luminance(decodeTexel(t.finest()[static_cast<size_t>(y) * t.width() + x]).color);
+        };
+        for (int y = 0; y < t.height(); ++y) {
+            edge += std::abs(at(0, y) - at(t.width() - 1, y));
+            for (int x = 1; x < t.width(); ++x) within += std::abs(at(x, y) - at(x - 1, y)) / (t.width() - 1);
+        }
+        if (r.laying.kind == Laying::Kind::Blend && r.laying.piece.x <= 0)
+            EXPECT_LT(edge, 2.2 * within + 0.05) << r.name;
+    }
+}
+
+TEST(MaterialLibrary, NothingRepeatsToTheEye) {
+    for (const Recipe& r : shipped().recipes()) {
+        const Texture t = bake(r, 256);
+        if (t.empty()) continue;
+        const float size = std::max(r.laying.size.x, r.laying.size.y);
+        // Bonds repeat by their nature; what must not is the sheet: shifts by whole sheets.
+        const bool bond = r.laying.kind == Laying::Kind::Pieces || r.laying.piece.x > 0;
+        if (bond) continue;
+        EXPECT_LT(repetition(t, r.laying, 10 * size, 0.5f * size), 0.15f) << r.name;
+    }
+}
+
+TEST(MaterialLibrary, PiecesOfABondAreShuffled) {
+    // Tones of whole pieces, along the courses: no shift brings them back.
+    for (const Recipe& r : shipped().recipes()) {
+        if (r.laying.kind != Laying::Kind::Pieces || r.name == "Perforated steel") continue;
+        const Texture t = bake(r, 256);
+        constexpr int kWide = 128, kRows = 24;
+        std::vector<double> tones(kWide * kRows);
+        double mean = 0;
+        for (int j = 0; j < kRows; ++j)
+            for (int i = 0; i < kWide; ++i) {
+                double sum = 0;
+                for (int k = 0; k < 12; ++k)
+                    sum += luminance(
+                        sampleLaid(t, r.laying,
+                                   V2f((static_cast<float>(i) + 0.08f * static_cast<float>(k)) * r.laying.piece.x,
+                                       (static_cast<float>(j) + 0.5f) * r.laying.piece.y),
+                                   r.laying.piece.y * 0.4f)
+                            .color);
+                tones[j * kWide + i] = sum;
+                mean += sum / (kWide * kRows);
+            }
+        double variance = 0, worst = 0;
+        for (double& v : tones) {
+            v -= mean;
+            variance += v * v;
+        }
+        if (variance < 1e-6) continue;
+        for (int d = 2; d < kWide / 2; ++d) {
+            double sum = 0;
+            for (int j = 0; j < kRows; ++j)
+                for (int i = 0; i + d < kWide; ++i) sum += tones[j * kWide + i] * tones[j * kWide + i + d];
+            worst = std::max(worst, sum / variance * kWide / (kWide - d));
+        }
+        EXPECT_LT(worst, 0.3) << r.name;
+    }
+}
+
+TEST(MaterialLibrary, CacheGivesTheSameSheet) {
+    const fs::path cache = temporary("thallos-sheets");
+    const fs::path recipes = temporary("thallos-recipes");
+    std::ofstream(recipes / "a.json") << R"({"name":"A","family":"x","generator":"limewash",
+        "colors_srgb":[[0.8,0.8,0.7],[0.6,0.6,0.5]],"laying":{"kind":"blend","size_m":[1,0.25]}})";
+    const auto first = MaterialLibrary::load(recipes, cache);
+    const auto baked = first->sheet("A", MaterialLibrary::kFull);
+    EXPECT_TRUE(first->ready("A", MaterialLibrary::kFull));
+    EXPECT_EQ(first->sheet("A", MaterialLibrary::kFull), baked);
+    ASSERT_FALSE(fs::is_empty(cache));
+    const auto again = MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull);
+    EXPECT_EQ(std::memcmp(again->finest().data(), baked->finest().data(), baked->finest().size() * sizeof(Texel)), 0);
+    // A broken file of the cache is made again.
+    for (const auto& f : fs::directory_iterator(cache)) fs::resize_file(f.path(), 100);
+    EXPECT_EQ(MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull)->mean().color,
+              baked->mean().color);
+    EXPECT_EQ(first->sheet("B", 64), nullptr);
+    EXPECT_EQ(first->surface("B").name, "B");
+    EXPECT_THROW(bake(*first->find("A"), 256, [] { return true; }), Error);
+}
+
+TEST(MaterialLibrary, BadRecipesAreRefusedByName) {
+    const auto reason = [&](const std::string& text) -> std::string {
+        const fs::path folder = temporary("thallos-bad-recipe");
+        std::ofstream(folder / "bad.json") << text;
+        try {
+            MaterialLibrary::load(folder);
+        } catch (const Error& e) {
+            return e.what();
+        }
+        return "";
+    };
+    EXPECT_NE(reason("{"), "");
+    EXPECT_NE(reason(R"({"family":"x"})"), "");
+    EXPECT_NE(reason(R"({"name":"A","family":"x","generator":"nothing"})").find("nothing"), std::string::npos);
+    EXPECT_NE(reason(R"({"name":"A","family":"x","roughness":7})").find("roughness"), std::string::npos);
+    EXPECT_NE(reason(R"({"name":"A","family":"x","laying":{"kind":"pieces","size_m":[1,1],"piece_m":[0.3,0.5]}})")
+                  .find("whole numbers"),
+              std::string::npos);
+    EXPECT_NE(reason(R"({"name":"A","family":"x","colors_srgb":[[1,"b",0]]})"), "");
+}
+
+TEST(Material, TakesTheSurfacesOwnColour) {
+    const auto sheet = shipped().sheet("Rubble, coursed", 256);
+    Surface s = shipped().surface("Rubble, coursed");
+    s.baseColor = Rgb(0.2f, 0.1f, 0.05f);
+    s.roughness = 0.5f;
+    const Material m = dressed(s, sheet, shipped().find("Rubble, coursed")->laying);
+    Rgb mean(0);
+    float rough = 0;
+    for (int i = 0; i < 4000; ++i) {
+        const SurfacePoint q =
+            evaluate(m, {.position = V3f(0.0713f * static_cast<float>(i), 0, 0.0093f * static_cast<float>(i % 700)),
+                         .normal = {0, -1, 0},
+                         .facet = {0, -1, 0}});
+        mean += q.albedo / 4000;
+        rough += q.roughness / 4000;
+        ASSERT_NEAR(q.normal.length(), 1, 1e-4);
+    }
+    for (int k = 0; k < 3; ++k) EXPECT_NEAR(mean[k], s.baseColor[k], 0.15f * s.baseColor[k]);
+    EXPECT_NEAR(rough, 0.5f, 0.05f);
+}
+
+TEST(Material, FarAwayIsItsMean) {
+    const Material m = dressed(shipped().surface("River gravel"), shipped().sheet("River gravel", 256),
+                               shipped().find("River gravel")->laying);
+    const SurfacePoint a = evaluate(m, {.position = {0.1f, 0.2f, 0}, .footprint = 20}),
+                       b = evaluate(m, {.position = {7.3f, 4.1f, 0}, .footprint = 20});
+    EXPECT_NEAR(a.albedo.x, b.albedo.x, 0.01f);
+    EXPECT_GT(a.normal.z, 0.999f);
+}
+
+TEST(Material, ReliefTurnsWithTheSheet) {
+    // Slopes along the sheet's x; turned by a quarter they run up the wall.
+    Surface s{.name = "x", .recipe = "x"};
+    const auto sheet =
+        std::make_shared<Texture>(Texture(1, 1, {encodeTexel({.color = Rgb(0.5f), .slope = {0.5f, 0}})}));
+    const Spot wall{.normal = {0, -1, 0}, .facet = {0, -1, 0}};
+    const V3f level = evaluate(dressed(s, sheet, {}), wall).normal;
+    EXPECT_NEAR(level.x, -0.447f, 0.02f);
+    EXPECT_NEAR(level.z, 0, 1e-3f);
+    s.turn = kPi / 2;
+    const V3f up = evaluate(dressed(s, sheet, {}), wall).normal;
+    EXPECT_NEAR(up.x, 0, 1e-3f);
+    EXPECT_NEAR(up.z, -0.447f, 0.02f);
+    s.relief = 0;
+    EXPECT_EQ(evaluate(dressed(s, sheet, {}), wall).normal, V3f(0, -1, 0));
+}
+
+TEST(Material, FirstPatternsBecomeRecipes) {
+    for (const char* name :
+         {"boards", "decking", "masonry", "paving", "gravel", "soil", "standing seam", "bark", "plaster"}) {
+        Surface s;
+        EXPECT_TRUE(takeFirstPattern(s, name, 0.14f));
+        EXPECT_NE(shipped().find(s.recipe), nullptr) << name;
+    }
+    Surface s;
+    EXPECT_TRUE(takeFirstPattern(s, "none", 1));
+    EXPECT_TRUE(s.recipe.empty());
+    EXPECT_FALSE(takeFirstPattern(s, "tartan", 1));
+}

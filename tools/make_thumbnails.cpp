@@ -1,0 +1,136 @@
+// Pictures of the materials of the library, each on a lit test object. Usage: make_thumbnails ASSETS FOLDER [PIXELS
+// SAMPLES [NAME...]]
+#include <algorithm>
+#include <cstdio>
+#include <cstdlib>
+#include <cstring>
+
+#include "core/finish/encode.h"
+#include "core/finish/finish.h"
+#include "core/material/library.h"
+#include "core/project/built_site.h"
+#include "core/trace/render.h"
+
+using namespace thallos;
+
+namespace {
+
+void addQuad(Mesh& m, const V3f& a, const V3f& b, const V3f& c, const V3f& d) {
+    const int at = static_cast<int>(m.positions.size());
+    m.positions.insert(m.positions.end(), {a, b, c, d});
+    m.triangles.push_back({at, at + 1, at + 2});
+    m.triangles.push_back({at, at + 2, at + 3});
+}
+
+Mesh box(const V3f& lo, const V3f& hi) {
+    Mesh m;
+    const V3f p[8] = {{lo.x, lo.y, lo.z}, {hi.x, lo.y, lo.z}, {hi.x, hi.y, lo.z}, {lo.x, hi.y, lo.z},
+                      {lo.x, lo.y, hi.z}, {hi.x, lo.y, hi.z}, {hi.x, hi.y, hi.z}, {lo.x, hi.y, hi.z}};
+    addQuad(m, p[0], p[1], p[5], p[4]);
+    addQuad(m, p[1], p[2], p[6], p[5]);
+    addQuad(m, p[2], p[3], p[7], p[6]);
+    addQuad(m, p[3], p[0], p[4], p[7]);
+    addQuad(m, p[4], p[5], p[6], p[7]);
+    addQuad(m, p[3], p[2], p[1], p[0]);
+    return m;
+}
+
+Mesh trunk(float radius, float height) {
+    Mesh m;
+    constexpr int kAround = 64;
+    for (int i = 0; i <= kAround; ++i) {
+        const float a = 2 * kPi * static_cast<float>(i) / kAround;
+        const V3f n(std::cos(a), std::sin(a), 0);
+        m.positions.push_back(n * radius);
+        m.positions.push_back(n * radius + V3f(0, 0, height));
+        m.normals.insert(m.normals.end(), 2, n);
+    }
+    for (int i = 0; i < kAround; ++i) {
+        const int k = 2 * i;
+        m.triangles.push_back({k, k + 2, k + 3});
+        m.triangles.push_back({k, k + 3, k + 1});
+    }
+    return m;
+}
+
+Building thing(Mesh mesh, const Surface& surface, const V3f& at) {
+    auto model = std::make_shared<Model>();
+    model->name = surface.name;
+    model->materials = {surface};
+    model->parts = {{"part", 0, std::move(mesh)}};
+    Building b;
+    b.model = model;
+    b.surfaces = {surface};
+    b.position = at;
+    return b;
+}
+
+// A block of the material as large as shows it well, on a grey floor; floors lie, bark stands round, glass has
+// something behind it.
+Project setting(const Recipe& recipe, const Surface& surface, float& width) {
+    Project p = newProject({40, 40}, 1, "materials");
+    Surface grey{.name = "grey", .baseColor = Rgb(0.24f), .roughness = 0.9f, .specular = 0.2f};
+    const float size = recipe.generator.empty() ? 0.5f : std::max(recipe.laying.size.x, recipe.laying.size.y);
+    width = std::clamp(0.45f * size, 0.35f, 1.9f);
+    p = added(p, "floor", thing(box(V3f(-12, -12, -0.1f), V3f(12, 12, 0.02f)), grey, V3f(0)));
+    const V3f base(0, 0, 0.021f);
+    const float w = width / 2;
+    if (recipe.family == "floors" || recipe.family == "earth")
+        return added(p, "thing", thing(box(V3f(-w, -w, 0), V3f(w, w, 0.22f * w)), surface, base));
+    if (recipe.family == "bark") return added(p, "thing", thing(trunk(0.55f * w, 2 * w), surface, base));
+    if (recipe.family == "glass and water") {
+        Surface dark{.name = "dark", .baseColor = Rgb(0.03f), .roughness = 0.9f};
+        for (int i = -3; i <= 3; ++i)
+            p = added(p, "bar",
+                      thing(box(V3f(-0.3f * w, -w, 0), V3f(0.3f * w, -0.9f * w, 2.2f * w)), i % 2 ? dark : grey,
+                            base + V3f(0.6f * w * static_cast<float>(i), 2.6f * w, 0)));
+        if (!surface.solid)
+            return added(p, "thing", thing(box(V3f(-w, -0.02f, 0), V3f(w, 0, 1.7f * w)), surface, base));
+    }
+    return added(p, "thing", thing(box(V3f(-w, -w, 0), V3f(w, w, 1.5f * w)), surface, base));
+}
+
+Shot shotOf(const Recipe& recipe, float width) {
+    Shot s;
+    s.camera.focal = 55;
+    s.camera.aspect = 1;
+    const bool lies = recipe.family == "floors" || recipe.family == "earth";
+    const V3f target(0, 0, lies ? 0 : 0.36f * width), from = V3f(0.62f, -0.9f, lies ? 0.85f : 0.5f).normalized();
+    s.camera.position = target + from * (2.25f * width);
+    const V3f d = (target - s.camera.position).normalized();
+    s.camera.yaw = std::atan2(-d.x, d.y);
+    s.camera.pitch = std::asin(d.z);
+    s.daylight.time = {2026, 6, 12, 15.6};
+    s.metered = false;
+    s.ev100 = 13.4f;
+    return s;
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    if (argc < 3) return 2;
+    const std::filesystem::path assets = argv[1], out = argv[2];
+    const int pixels = argc > 3 ? std::atoi(argv[3]) : 176, samples = argc > 4 ? std::atoi(argv[4]) : 64;
+    std::filesystem::create_directories(out);
+    const auto materials = MaterialLibrary::load(assets / "materials", std::filesystem::path());
+    const auto plants = PlantLibrary::load(assets / "species");
+    const Display display;
+    for (const Recipe& recipe : materials->recipes()) {
+        if (argc > 5 && std::none_of(argv + 5, argv + argc, [&](const char* n) { return recipe.name == n; })) continue;
+        float width = 1;
+        const Project p = setting(recipe, materials->surface(recipe.name), width);
+        auto site = std::make_shared<BuiltSite>(*build(p, plants));
+        site->far = nullptr;
+        SceneBuilder builder(false, materials);
+        const auto scene = builder.update(site);
+        const Shot shot = shotOf(recipe, width);
+        PictureSettings settings;
+        settings.size = V2i(pixels, pixels);
+        Progress progress;
+        const RenderResult r = renderPicture(*scene, environmentOf(p, shot), shot, settings, samples, 1, progress);
+        writePicture(out / (recipe.file + ".jpg"), display.encode(develop(r.radiance, r.ev100, shot.finish)));
+        std::printf("%s\n", recipe.name.c_str());
+        std::fflush(stdout);
+    }
+}
