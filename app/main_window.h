@@ -97,7 +97,8 @@ private:
     void importHeights(const std::filesystem::path& file);
     void startReading(const std::filesystem::path& file);
     void endReading();
-    void layPicture(const std::filesystem::path& file, const PanePoint& at);
+    // Each is the map that its name tells.
+    void layPictures(const std::vector<std::filesystem::path>& files, const PanePoint& at);
     void showMaterials();
     // Onto the material under the point, or the one that the inspector shows.
     void layMaterial(const QString& name, const PanePoint* at);

@@ -18,6 +18,7 @@
 #include <QSettings>
 #include <QStandardPaths>
 
+#include "app/inspector.h"
 #include "app/windows/materials_window.h"
 #include "app/windows/recent_window.h"
 #include "core/base/error.h"
@@ -262,35 +263,50 @@ void MainWindow::endReading() {
     jobBar_->setRange(0, 1000);
 }
 
-void MainWindow::layPicture(const fs::path& file, const PanePoint& at) {
+void MainWindow::layPictures(const std::vector<fs::path>& files, const PanePoint& at) {
     const auto scene = engine_.scene();
-    const QString name = QString::fromStdString(file.filename().string());
+    const QString name = QString::fromStdString(files.front().filename().string());
     const Item* item = session_.item(at.item);
     const auto* b = bodyOf<Building>(item);
     if (!b || !scene || !at.inside)
         return tell(tr("%1: drop it on a part of a building, whose material it will be.").arg(name));
+    if (importing_) return tell(tr("Another file is being read; wait for it or stop it."));
+    startReading(files.front());
     const Probed on = probe(*scene, at.origin, at.direction);
-    const QImage image = QImage(QString::fromStdString(file.string())).convertToFormat(QImage::Format_RGBA8888);
-    if (image.isNull()) return tell(tr("%1: can't be read as a picture.").arg(name));
-    const QImage fit = image.width() > 4096 || image.height() > 4096
-                           ? image.scaled(4096, 4096, Qt::KeepAspectRatio, Qt::SmoothTransformation)
-                           : image;
-    auto texture = std::make_shared<Picture>(Picture{fit.width(), fit.height(), {}});
-    texture->rgba.resize(static_cast<size_t>(fit.width()) * fit.height() * 4);
-    for (int y = 0; y < fit.height(); ++y)
-        std::memcpy(&texture->rgba[static_cast<size_t>(y) * fit.width() * 4], fit.constScanLine(y),
-                    static_cast<size_t>(fit.width()) * 4);
-    session_.editItem(tr("Lay a picture"), item->id, [&](Item& i) {
-        for (Surface& s : std::get<Building>(i.body).surfaces)
-            if (s.name == on.material) {
-                s.maps = {.color = texture};
-                s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
-                s.baseColor = Rgb(0.9f);
-                s.recipe.clear();
+    importThread_ = std::thread([this, files, name, id = item->id, part = on.material, progress = importProgress_] {
+        Maps maps;
+        QString failure;
+        try {
+            for (const fs::path& f : files) {
+                const auto map = mapNamed(f.stem().string());
+                maps.*map = std::make_shared<const Picture>(importPicture(f, map == &Maps::color, progress.get()));
             }
+        } catch (const Error& e) {
+            failure = e.kind() == Error::Kind::Cancelled ? tr("Stopped.") : QString::fromUtf8(e.what());
+        } catch (const std::exception& e) {
+            failure = QString::fromUtf8(e.what());
+        }
+        QMetaObject::invokeMethod(this, [this, maps, name, id, part, failure] {
+            endReading();
+            if (!failure.isEmpty()) return tell(failure);
+            if (!session_.item(id)) return;
+            session_.editItem(tr("Lay a picture"), id, [&](Item& i) {
+                for (Surface& s : std::get<Building>(i.body).surfaces)
+                    if (s.name == part) {
+                        s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
+                        if (maps.color) s.baseColor = Rgb(0.95f);
+                        s.recipe.clear();
+                        for (const auto map : {&Maps::color, &Maps::roughness, &Maps::metalness, &Maps::opacity,
+                                               &Maps::normal, &Maps::height})
+                            if (maps.*map) s.maps.*map = maps.*map;
+                        s.maps.width = s.textureSize;
+                        s.maps.relief = 0.02f * s.textureSize;
+                    }
+            });
+            session_.choose(id);
+            tell(tr("%1 lies on %2.").arg(name, QString::fromStdString(part)), false);
+        });
     });
-    session_.choose(item->id);
-    tell(tr("%1 lies on %2.").arg(name, QString::fromStdString(on.material)), false);
 }
 
 void MainWindow::showMaterials() {
@@ -324,6 +340,14 @@ void MainWindow::layMaterial(const QString& name, const PanePoint* at) {
     tell(tr("%1 is made of %2.").arg(QString::fromStdString(part), name), false);
 }
 
+namespace {
+// TIFF is not among them: it may be an elevation as well.
+bool isPicture(const fs::path& file) {
+    const QString kind = QString::fromStdString(file.extension().string()).toLower();
+    return QStringList{".png", ".jpg", ".jpeg", ".webp", ".exr"}.contains(kind);
+}
+} // namespace
+
 void MainWindow::take(const fs::path& file, const PanePoint* at) {
     std::string kind = file.extension().string();
     for (char& c : kind) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
@@ -335,10 +359,10 @@ void MainWindow::take(const fs::path& file, const PanePoint* at) {
         if (letGo()) openProject(file);
     } else if (is({".glb", ".gltf", ".obj", ".fbx", ".dae", ".3ds", ".stl", ".ply", ".dxf", ".ifc"}))
         importModel(file, place);
+    else if (isPicture(file) || (is({".tif", ".tiff"}) && at && bodyOf<Building>(session_.item(at->item))))
+        layPictures({file}, at ? *at : PanePoint());
     else if (is({".tif", ".tiff", ".asc", ".hgt"}))
         importHeights(file);
-    else if (is({".png", ".jpg", ".jpeg", ".webp"}))
-        layPicture(file, at ? *at : PanePoint());
     else
         tell(tr("%1: is no project, model, picture or elevation.")
                  .arg(QString::fromStdString(file.filename().string())));
@@ -357,8 +381,14 @@ void MainWindow::dropEvent(QDropEvent* event) {
     event->acceptProposedAction();
     if (event->mimeData()->hasFormat(kMaterialMime))
         layMaterial(QString::fromUtf8(event->mimeData()->data(kMaterialMime)), &point);
-    for (const QUrl& url : event->mimeData()->urls())
-        if (url.isLocalFile()) take(url.toLocalFile().toStdString(), &point);
+    // Pictures that come together are one material.
+    std::vector<fs::path> pictures;
+    for (const QUrl& url : event->mimeData()->urls()) {
+        if (!url.isLocalFile()) continue;
+        const fs::path file = url.toLocalFile().toStdString();
+        isPicture(file) ? pictures.push_back(file) : take(file, &point);
+    }
+    if (!pictures.empty()) layPictures(pictures, point);
 }
 
 void MainWindow::offerRecovery() {

@@ -1,14 +1,10 @@
 // All figures as one JSON object on standard output. usage: thallos-bench DEMO.thallos
-#include <algorithm>
-#include <chrono>
 #include <cstdio>
-#include <fstream>
-#include <functional>
 
 #include <nlohmann/json.hpp>
 #include <sys/resource.h>
-#include <unistd.h>
 
+#include "bench/measure.h"
 #include "core/base/assets.h"
 #include "core/base/parallel.h"
 #include "core/project/store.h"
@@ -17,31 +13,6 @@
 #include "core/trace/render.h"
 
 using namespace thallos;
-using Clock = std::chrono::steady_clock;
-
-namespace {
-
-double milliseconds(const std::function<void()>& act) {
-    const auto start = Clock::now();
-    act();
-    return std::chrono::duration<double, std::milli>(Clock::now() - start).count();
-}
-
-double median(int times, const std::function<void()>& act) {
-    std::vector<double> all;
-    for (int i = 0; i < times; ++i) all.push_back(milliseconds(act));
-    std::sort(all.begin(), all.end());
-    return all[all.size() / 2];
-}
-
-double residentMib() {
-    std::ifstream in("/proc/self/statm");
-    long pages = 0, resident = 0;
-    in >> pages >> resident;
-    return static_cast<double>(resident) * static_cast<double>(sysconf(_SC_PAGESIZE)) / (1 << 20);
-}
-
-} // namespace
 
 int main(int argc, char** argv) {
     if (argc != 2) return 2;
@@ -74,12 +45,12 @@ int main(int argc, char** argv) {
 
     // A camera move.
     Camera camera = shot.camera;
-    out["camera_move_320px_ms"] = median(9, [&] {
+    out["camera_move_320px_ms"] = medianMilliseconds(9, [&] {
         camera.yaw += 0.01f;
         quickPicture(coarse, *scene, light, camera, nullptr, true);
     });
     Image full(848, 477);
-    out["quick_848x477_ms"] = median(3, [&] { quickPicture(full, *scene, light, shot.camera, nullptr); });
+    out["quick_848x477_ms"] = medianMilliseconds(3, [&] { quickPicture(full, *scene, light, shot.camera, nullptr); });
 
     // Path tracing.
     PictureSettings settings;
@@ -95,7 +66,7 @@ int main(int argc, char** argv) {
     {
         // Replay: the same rays again, nothing but Embree and our plant callbacks.
         const RayReplay replay = recordRays(*scene, light, shot.camera, settings, 4);
-        const double shaded = replay.seconds * 1000, bare = median(3, [&] { replayRays(*scene, replay); });
+        const double shaded = replay.seconds * 1000, bare = medianMilliseconds(3, [&] { replayRays(*scene, replay); });
         out["raw_embree_share_of_path_tracing"] = bare / shaded;
         out["replayed_rays"] = replay.rays.size();
     }
@@ -120,7 +91,7 @@ int main(int argc, char** argv) {
             for (const auto& t : s->plants[i]) touched += static_cast<int64_t>(t->records.size());
         out["dab_plants_to_reseat"] = touched;
         double building = 0;
-        out["dab_to_coarse_picture_ms"] = median(7, [&] {
+        out["dab_to_coarse_picture_ms"] = medianMilliseconds(7, [&] {
             building = milliseconds([&] {
                 p = withGround(p, dab(*p.ground, s->natural, {BrushKind::Raise, 10, 0.1f, 0.6f}, {0, 0}));
                 s = build(p, library, s, Haste::Moving);

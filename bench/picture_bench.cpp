@@ -2,17 +2,13 @@
 // usage: thallos-bench-picture DEMO.thallos [REFERENCE.exr]
 // With a reference (thallos-cli render DEMO --size 480x270 --samples 4096 --noise 0 --denoise off --sparks 0 --float)
 // it also tells how many samples the denoiser and adaptive sampling save.
-#include <algorithm>
-#include <chrono>
 #include <cmath>
 #include <cstdio>
-#include <fstream>
-#include <functional>
 
 #include <nlohmann/json.hpp>
 #include <tbb/global_control.h>
-#include <unistd.h>
 
+#include "bench/measure.h"
 #include "core/base/assets.h"
 #include "core/finish/encode.h"
 #include "core/project/store.h"
@@ -23,26 +19,6 @@
 using namespace thallos;
 
 namespace {
-
-double milliseconds(const std::function<void()>& act) {
-    const auto start = std::chrono::steady_clock::now();
-    act();
-    return std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count();
-}
-
-double median(int times, const std::function<double()>& figure) {
-    std::vector<double> all;
-    for (int i = 0; i < times; ++i) all.push_back(figure());
-    std::sort(all.begin(), all.end());
-    return all[all.size() / 2];
-}
-
-double residentMib() {
-    std::ifstream in("/proc/self/statm");
-    long pages = 0, resident = 0;
-    in >> pages >> resident;
-    return static_cast<double>(resident) * static_cast<double>(sysconf(_SC_PAGESIZE)) / (1 << 20);
-}
 
 struct Set {
     Project project;

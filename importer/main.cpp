@@ -56,6 +56,10 @@ int run(int argc, char** argv) {
         put(argv[3], packHeights(readHeights(argv[2], std::strtof(argv[4], nullptr))));
         return 0;
     }
+    if (verb == "picture" && argc == 5) {
+        put(argv[3], packPicture(readPicture(argv[2], std::string(argv[4]) == "color")));
+        return 0;
+    }
     if (verb == "write-heights" && argc == 6) {
         std::ifstream in(argv[2], std::ios::binary);
         std::stringstream s;
@@ -65,7 +69,8 @@ int run(int argc, char** argv) {
     }
     std::fprintf(
         stderr,
-        "usage: thallos-importer model FILE OUT UNIT UP | heights FILE OUT PNG-HEIGHT | write-heights IN FILE X Y\n");
+        "usage: thallos-importer model FILE OUT UNIT UP | picture FILE OUT color|data | heights FILE OUT PNG-HEIGHT | "
+        "write-heights IN FILE X Y\n");
     return 2;
 }
 

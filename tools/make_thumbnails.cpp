@@ -98,11 +98,11 @@ Shot shotOf(const Recipe& recipe, float width) {
     const V3f target(0, 0, lies ? 0 : 0.36f * width), from = V3f(0.62f, -0.9f, lies ? 0.85f : 0.5f).normalized();
     s.camera.position = target + from * (2.25f * width);
     const V3f d = (target - s.camera.position).normalized();
-    s.camera.yaw = std::atan2(-d.x, d.y);
+    s.camera.yaw = std::atan2(d.x, d.y);
     s.camera.pitch = std::asin(d.z);
     s.daylight.time = {2026, 6, 12, 15.6};
     s.metered = false;
-    s.ev100 = 13.4f;
+    s.ev100 = 14.1f;
     return s;
 }
 
@@ -114,6 +114,9 @@ int main(int argc, char** argv) {
     const int pixels = argc > 3 ? std::atoi(argv[3]) : 176, samples = argc > 4 ? std::atoi(argv[4]) : 64;
     std::filesystem::create_directories(out);
     const auto materials = MaterialLibrary::load(assets / "materials", std::filesystem::path());
+    // The ground's own sheets are kept; they lie under every object.
+    const auto soil = materials->sheet("Crumbly soil", MaterialLibrary::kFull),
+               gravel = materials->sheet("River gravel", MaterialLibrary::kFull);
     const auto plants = PlantLibrary::load(assets / "species");
     const Display display;
     for (const Recipe& recipe : materials->recipes()) {

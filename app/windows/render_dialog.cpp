@@ -30,7 +30,7 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     samples_ = field(tr("Samples"), QString::number(proposal.samples));
     width_->setValidator(new QIntValidator(16, 32768, this));
     height_->setValidator(new QIntValidator(16, 32768, this));
-    samples_->setValidator(new QIntValidator(1, 65536, this));
+    samples_->setValidator(new QIntValidator(1, 65535, this));
     height_->setEnabled(false);
     height_->setToolTip(tr("Follows the aspect of the shot"));
     connect(width_, &QLineEdit::textEdited, this, [this](const QString& t) {

@@ -163,6 +163,16 @@ HeightRaster unpackHeights(const std::string& bytes) {
     return r;
 }
 
+Picture importPicture(const fs::path& file, bool color, Progress* progress, const ForeignLimits& limits) {
+    std::error_code e;
+    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+    const Scratch scratch;
+    const fs::path out = scratch / "picture";
+    runChild({"picture", fs::absolute(file).string(), out.string(), color ? "color" : "data"}, file, limits, progress,
+             scratch);
+    return unpackPicture(readFile(out));
+}
+
 HeightRaster importHeights(const fs::path& file, float pngHeight, Progress* progress, const ForeignLimits& limits) {
     std::error_code e;
     if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());

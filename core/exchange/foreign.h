@@ -24,6 +24,11 @@ struct ModelImport {
 Model importModel(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr,
                   const ForeignLimits& limits = {});
 
+// PNG, JPEG, TIFF, EXR or WebP, 8 or 16 bits or light; at most 16 384 wide and high, larger ones are made to fit.
+// `color`: light gets the sRGB curve; pictures of data stay as they are. Throws as importModel() does.
+Picture importPicture(const std::filesystem::path& file, bool color, Progress* progress = nullptr,
+                      const ForeignLimits& limits = {});
+
 // A grid of heights from a file: rows from the north-west as in rasters.
 struct HeightRaster {
     int width = 0, height = 0;

@@ -1,6 +1,7 @@
 #include "core/material/generator.h"
 
 #include <algorithm>
+#include <array>
 
 namespace thallos {
 
@@ -74,44 +75,68 @@ float Plot::ridges(const V2f& p, const V2f& feature, uint64_t salt, int octaves)
     return sum / total;
 }
 
+namespace {
+
+// The points of a lattice around one of its squares, with their keys. Neighbouring texels ask for the same again and
+// again, so each thread keeps what it made last.
+struct Around {
+    static constexpr int kReach = 2, kSide = 2 * kReach + 1, kPoints = kSide * kSide;
+    uint64_t seed = 0;
+    int nx = 0, ny = 0, ix = 0, iy = 0;
+    float jitter = 0;
+    V2f points[kPoints]; // in squares, from the lower left of the middle one
+    uint64_t keys[kPoints];
+};
+
+const Around& around(uint64_t seed, int nx, int ny, int ix, int iy, float jitter) {
+    thread_local std::array<Around, 16> kept;
+    Around& a = kept[seed >> 60];
+    if (a.seed == seed && a.nx == nx && a.ny == ny && a.ix == ix && a.iy == iy && a.jitter == jitter) return a;
+    a.seed = seed;
+    a.nx = nx;
+    a.ny = ny;
+    a.ix = ix;
+    a.iy = iy;
+    a.jitter = jitter;
+    int n = 0;
+    for (int j = -Around::kReach; j <= Around::kReach; ++j)
+        for (int i = -Around::kReach; i <= Around::kReach; ++i, ++n) {
+            const uint64_t h = mix(
+                static_cast<uint64_t>(wrapped(ix + i, nx)) << 32 | static_cast<uint64_t>(wrapped(iy + j, ny)), seed);
+            a.keys[n] = h;
+            a.points[n] = V2f(static_cast<float>(i) + 0.5f + jitter * (unitFloat(h) - 0.5f),
+                              static_cast<float>(j) + 0.5f + jitter * (unitFloat(mix(h)) - 0.5f));
+        }
+    return a;
+}
+
+} // namespace
+
 Cell Plot::cell(const V2f& p, const V2f& feature, uint64_t salt, float jitter) const {
     const int nx = lattice(size.x, feature.x), ny = lattice(size.y, feature.y);
     const V2f pitch(size.x / static_cast<float>(nx), size.y / static_cast<float>(ny));
-    const int ix = static_cast<int>(std::floor(p.x / pitch.x)), iy = static_cast<int>(std::floor(p.y / pitch.y));
-    const uint64_t s = seed(salt);
-    // Measured with y stretched until the lattice is square: cells become as long as their feature is.
-    const float stretch = pitch.x / pitch.y;
-    // Points from here, with their keys.
-    constexpr int kReach = 2, kSide = 2 * kReach + 1;
-    V2f points[kSide * kSide];
-    uint64_t keys[kSide * kSide];
-    int best = 0, n = 0;
-    for (int j = -kReach; j <= kReach; ++j)
-        for (int i = -kReach; i <= kReach; ++i, ++n) {
-            const uint64_t h =
-                mix(static_cast<uint64_t>(wrapped(ix + i, nx)) << 32 | static_cast<uint64_t>(wrapped(iy + j, ny)), s);
-            keys[n] = h;
-            points[n] = V2f((static_cast<float>(ix + i) + 0.5f + jitter * (unitFloat(h) - 0.5f)) * pitch.x,
-                            (static_cast<float>(iy + j) + 0.5f + jitter * (unitFloat(mix(h)) - 0.5f)) * pitch.y) -
-                        p;
-            points[n].y *= stretch;
-            if (points[n].length2() < points[best].length2()) best = n;
-        }
-    const V2f away(-points[best].x, -points[best].y / stretch);
-    Cell out{1e9f, away.length(), away, V2f(0), mix(keys[best], 7)};
-    for (int k = 0; k < n; ++k) {
+    const V2f q(p.x / pitch.x, p.y / pitch.y), corner(std::floor(q.x), std::floor(q.y)), at = q - corner;
+    const Around& a = around(seed(salt), nx, ny, static_cast<int>(corner.x), static_cast<int>(corner.y), jitter);
+    // Measured in squares, so that cells become as long as their feature is.
+    V2f points[Around::kPoints];
+    int best = 0;
+    for (int n = 0; n < Around::kPoints; ++n) {
+        points[n] = a.points[n] - at;
+        if (points[n].length2() < points[best].length2()) best = n;
+    }
+    const V2f away(-points[best].x * pitch.x, -points[best].y * pitch.y);
+    Cell out{1e9f, away.length(), away, V2f(0), mix(a.keys[best], 7)};
+    for (int k = 0; k < Around::kPoints; ++k) {
         if (k == best) continue;
-        const V2f across = points[k] - points[best];
-        const float length = across.length();
-        if (length < 1e-6f) continue;
-        const V2f normal = across / length, real(normal.x, normal.y * stretch); // back in metres
-        const float d = (points[k] + points[best]).dot(normal) * 0.5f / real.length();
+        const V2f across = points[k] - points[best], real(across.x / pitch.x, across.y / pitch.y); // back in metres
+        const float d = (points[k] + points[best]).dot(across) * 0.5f / std::max(real.length(), 1e-9f);
         if (d < out.border) {
             out.border = d;
-            out.outward = real.normalized();
+            out.outward = real;
         }
     }
     out.border = std::max(out.border, 0.0f);
+    out.outward.normalize();
     return out;
 }
 

@@ -16,7 +16,7 @@ namespace thallos {
 // cache, whose files may be deleted at any time. Any number of threads may ask.
 class MaterialLibrary {
 public:
-    static constexpr int kFull = 2048, kQuick = 256; // texels across a sheet
+    static constexpr int kFull = 2048, kQuick = 128; // texels across a sheet
     // `cache` empty: nothing is kept on disk. Throws Error::Unreadable naming the first bad recipe.
     static std::shared_ptr<const MaterialLibrary> load(const std::filesystem::path& recipes,
                                                        const std::filesystem::path& cache = {});

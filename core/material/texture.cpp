@@ -1,7 +1,10 @@
 #include "core/material/texture.h"
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
+#include <initializer_list>
+#include <string>
 
 #include "core/base/parallel.h"
 #include "core/material/colour.h"
@@ -220,6 +223,21 @@ struct Channels {
 };
 
 } // namespace
+
+std::shared_ptr<const Picture> Maps::*mapNamed(std::string_view fileName) {
+    std::string name;
+    for (const char c : fileName) name += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    const auto has = [&](std::initializer_list<const char*> words) {
+        return std::any_of(words.begin(), words.end(),
+                           [&](const char* w) { return name.find(w) != std::string::npos; });
+    };
+    if (has({"normal", "_nor", "-nor", "_nrm"})) return &Maps::normal;
+    if (has({"rough"})) return &Maps::roughness;
+    if (has({"metal"})) return &Maps::metalness;
+    if (has({"height", "displace", "_disp", "-disp", "bump"})) return &Maps::height;
+    if (has({"opacity", "alpha", "mask", "cutout"})) return &Maps::opacity;
+    return &Maps::color;
+}
 
 Texture makeTexture(const Maps& maps, float roughness, float metalness, int limit) {
     int width = 1, height = 1;

@@ -4,6 +4,7 @@
 #include <array>
 #include <cstdint>
 #include <memory>
+#include <string_view>
 #include <vector>
 
 #include "core/base/vec.h"
@@ -84,6 +85,9 @@ struct Maps {
     bool operator==(const Maps&) const = default;
     bool empty() const { return !color && !roughness && !metalness && !opacity && !normal && !height; }
 };
+// Which map a file holds, by the words that makers of pictures put into its name; colour when none is told.
+std::shared_ptr<const Picture> Maps::*mapNamed(std::string_view fileName);
+
 // As large as the largest of the pictures, with nothing wider or higher than `limit`. Where a map is missing:
 // colour 1, roughness and metalness as given.
 Texture makeTexture(const Maps& maps, float roughness, float metalness, int limit = 16384);

@@ -313,7 +313,7 @@ struct Check {
         range(item, "the saturation", s.finish.saturation, 0, 1.6f);
         range(item, "the vignette", s.finish.vignette, 0, 2);
         for (int k = 0; k < 2; ++k) range(item, "the size", static_cast<float>(s.size[k]), 16, 32768);
-        range(item, "the samples", static_cast<float>(s.samples), 1, 65536);
+        range(item, "the samples", static_cast<float>(s.samples), 1, 65535);
         range(item, "the noise", s.noise, 0, 1);
         thallos::check(s.daylight.time);
     }

@@ -1,16 +1,21 @@
 // Embree's handles with their lifetimes.
 #pragma once
 
+#include <cstdint>
 #include <memory>
 #include <vector>
 
 #include <embree3/rtcore.h>
 
-#include "core/base/vec.h"
+#include "core/mesh/mesh.h"
 
 namespace thallos {
 
 RTCDevice embreeDevice(); // one for the whole process
+int64_t embreeBytes();    // that it holds now
+
+// Of its own copy of the mesh; to be committed, attached and released by the caller.
+RTCGeometry triangleGeometry(const Mesh& mesh);
 
 // A committed scene with what its callbacks read.
 class EmbreeScene {

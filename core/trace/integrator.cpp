@@ -73,8 +73,11 @@ public:
     PathSample follow() {
         for (int depth = 0; depth < kLongest && step(); ++depth) {
         }
-        for (int k = 0; k < 3; ++k)
-            if (!std::isfinite(out_.radiance[k])) out_.radiance = Rgb(0);
+        const Rgb& r = out_.radiance;
+        if (!std::isfinite(r.x) || !std::isfinite(r.y) || !std::isfinite(r.z)) {
+            out_.radiance = Rgb(0);
+            if (settings_.split) *settings_.split = Split();
+        }
         return out_;
     }
 

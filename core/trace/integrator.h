@@ -75,7 +75,7 @@ struct PathSettings {
     bool coarse = true, oneShadowRay = true;
     const Hit* hit = nullptr; // of the ray itself, where it is known already
     int* rays = nullptr;      // counted when given
-    Split* split = nullptr;   // added to when given
+    Split* split = nullptr;   // filled when given
 };
 
 PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,

@@ -145,13 +145,7 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
 }
 
 void addTriangles(RTCScene scene, const Mesh& mesh, unsigned id) {
-    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
-    void* v =
-        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
-    std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
-    void* t =
-        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
-    std::copy(mesh.triangles.begin(), mesh.triangles.end(), static_cast<V3i*>(t));
+    RTCGeometry g = triangleGeometry(mesh);
     rtcCommitGeometry(g);
     rtcAttachGeometryByID(scene, g, id);
     rtcReleaseGeometry(g);

@@ -97,7 +97,4 @@ private:
     Surface soil_, gravel_; // of the covers
 };
 
-// Bytes that the Embree device holds now.
-int64_t embreeBytes();
-
 } // namespace thallos

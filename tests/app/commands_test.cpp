@@ -8,6 +8,7 @@
 #include <QDropEvent>
 #include <QKeySequenceEdit>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListWidget>
 #include <QMenuBar>
 #include <QMimeData>
@@ -19,6 +20,7 @@
 #include "app/theme.h"
 #include "app/windows/history_list.h"
 #include "app/windows/keys_sheet.h"
+#include "app/windows/materials_window.h"
 #include "app/windows/preferences.h"
 #include "core/base/assets.h"
 #include "core/exchange/foreign.h"
@@ -354,9 +356,12 @@ TEST(Dropping, APictureLiesOnThePartItFellOnAndIsSaved) {
     ASSERT_FALSE(spot.isNull());
     const std::string before = documentHash();
     ASSERT_TRUE(drop(file, shot.mapTo(&window(), spot.toPoint())));
-    int laid = 0;
-    for (const Surface& s : house()->surfaces) laid += s.maps.color && s.maps.color->width == 8;
-    EXPECT_GE(laid, 1);
+    const auto laid = [] {
+        const auto& all = house()->surfaces;
+        return std::count_if(all.begin(), all.end(),
+                             [](const Surface& s) { return s.maps.color && s.maps.color->width == 8; });
+    };
+    EXPECT_TRUE(waitFor([&] { return laid() >= 1; }));
     expectOneStep(before);
     session().saveAs(project);
     const std::string saved = documentHash();
@@ -364,12 +369,67 @@ TEST(Dropping, APictureLiesOnThePartItFellOnAndIsSaved) {
     window().openProject(project);
     settle();
     EXPECT_EQ(documentHash(), saved);
-    laid = 0;
-    for (const Surface& s : house()->surfaces) laid += s.maps.color && s.maps.color->width == 8;
-    EXPECT_GE(laid, 1);
+    EXPECT_GE(laid(), 1);
     // On nothing it lies nowhere, and that is told.
     ASSERT_TRUE(drop(file, QPoint(20, 300)));
     EXPECT_NE(message().indexOf("red.png"), -1);
+}
+
+TEST(Materials, AreFoundAndLaidFromTheirWindow) {
+    freshSite();
+    session().choose(itemsOf<Building>(session().project()).front()->id);
+    key(Qt::Key_M, Qt::ControlModifier);
+    auto* materials = window().findChild<MaterialsWindow*>();
+    ASSERT_TRUE(materials && materials->isVisible());
+    auto* list = materials->findChild<QListWidget*>("materialList");
+    ASSERT_GE(list->count(), 48);
+    for (int i = 0; i < list->count(); ++i) EXPECT_FALSE(list->item(i)->icon().isNull()) << i;
+    auto* find = materials->findChild<QLineEdit*>("findMaterial");
+    QTest::keyClicks(find, "slate roof");
+    int left = 0;
+    for (int i = 0; i < list->count(); ++i) left += !list->item(i)->isHidden();
+    EXPECT_EQ(left, 1);
+    const std::string before = documentHash();
+    QTest::keyClick(find, Qt::Key_Return);
+    EXPECT_EQ(house()->surfaces.front().recipe, "Slate roof");
+    EXPECT_LT(luminance(house()->surfaces.front().baseColor), 0.2f);
+    expectOneStep(before);
+    materials->findChild<QComboBox*>("materialFamily")->setCurrentText("brick");
+    find->clear();
+    left = 0;
+    for (int i = 0; i < list->count(); ++i) left += !list->item(i)->isHidden();
+    EXPECT_EQ(left, 5);
+    // Without a building that is told.
+    session().choose({});
+    QTest::keyClick(find, Qt::Key_Return);
+    EXPECT_NE(message().indexOf("building"), -1);
+    materials->close();
+    settle();
+}
+
+TEST(Materials, AreDraggedOntoParts) {
+    freshSite();
+    auto& shot = window().shotPane();
+    const QRectF r = shot.pictureRect();
+    QPointF spot;
+    for (double y = 0.3; y < 0.8 && spot.isNull(); y += 0.02)
+        for (double x = 0.2; x < 0.8 && spot.isNull(); x += 0.02) {
+            const QPointF p(r.left() + x * r.width(), r.top() + y * r.height());
+            if (bodyOf<Building>(session().item(shot.pick(p, {}).item))) spot = p;
+        }
+    ASSERT_FALSE(spot.isNull());
+    QMimeData data;
+    data.setData(kMaterialMime, "Rubble, random");
+    const QPoint to = shot.mapTo(&window(), spot.toPoint());
+    QDragEnterEvent enter(to, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&window(), &enter);
+    EXPECT_TRUE(enter.isAccepted());
+    QDropEvent fall(to, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&window(), &fall);
+    const auto& all = house()->surfaces;
+    EXPECT_TRUE(std::any_of(all.begin(), all.end(), [](const Surface& s) { return s.recipe == "Rubble, random"; }));
+    EXPECT_NE(message().indexOf("Rubble, random"), -1);
+    settle();
 }
 
 TEST(Dropping, OtherFilesAreOneSentence) {

@@ -10,6 +10,7 @@
 #include "core/base/error.h"
 #include "core/base/hash.h"
 #include "core/exchange/foreign.h"
+#include "core/finish/encode.h"
 
 using namespace thallos;
 namespace fs = std::filesystem;
@@ -222,4 +223,39 @@ TEST_F(Exchange, PackedHeightsAreChecked) {
     const std::string b = packHeights(r);
     EXPECT_EQ(unpackHeights(b).values, r.values);
     for (size_t n = 0; n < b.size(); ++n) EXPECT_THROW(unpackHeights(b.substr(0, n)), Error);
+}
+
+using PictureImport = Scratch;
+
+TEST_F(PictureImport, EveryFormatGivesTheSameColours) {
+    Image8 picture(6, 4);
+    for (int y = 0; y < 4; ++y)
+        for (int x = 0; x < 6; ++x) picture.at(x, y) = {static_cast<uint8_t>(x < 3 ? 200 : 40), 90, 30};
+    for (const char* name : {"p.png", "p.jpg", "p.tif"}) {
+        const fs::path file = folder / name;
+        writePicture(file, picture);
+        const Picture p = importPicture(file, true);
+        ASSERT_EQ(p.width, 6) << name;
+        ASSERT_EQ(p.height, 4) << name;
+        EXPECT_NEAR(p.rgba[0], 200, 6) << name;
+        EXPECT_NEAR(p.rgba[4 * 5 + 1], 90, 6) << name;
+        EXPECT_EQ(p.rgba[3], 255) << name;
+    }
+    // Light gets the curve of colours, data do not.
+    const fs::path file = folder / "p.exr";
+    writeExr(file, Image(5, 3, Rgb(0.5f)), 0);
+    const Picture data = importPicture(file, false), light = importPicture(file, true);
+    EXPECT_EQ(light.width, 5);
+    EXPECT_GT(light.rgba[0], data.rgba[0]);
+    EXPECT_NEAR(light.rgba[0], 255 * std::pow(data.rgba[0] / 255.0, 1 / 2.3), 12);
+}
+
+TEST_F(PictureImport, WhatIsNoneIsOneSentence) {
+    const fs::path file = folder / "broken.png";
+    std::ofstream(file) << "no picture";
+    EXPECT_THROW(importPicture(file, true), Error);
+    EXPECT_THROW(importPicture(folder / "missing.png", true), Error);
+    writePicture(folder / "half.png", Image8(64, 64));
+    fs::resize_file(folder / "half.png", fs::file_size(folder / "half.png") / 2);
+    EXPECT_THROW(importPicture(folder / "half.png", true), Error);
 }

@@ -111,6 +111,15 @@ TEST(Texture, MapsOfManySizesMakeOne) {
     EXPECT_NEAR(top.slope.length(), 0, 0.02f);
 }
 
+TEST(Texture, NamesTellTheMap) {
+    EXPECT_EQ(mapNamed("oak_basecolor"), &Maps::color);
+    EXPECT_EQ(mapNamed("Oak-Roughness-2k"), &Maps::roughness);
+    EXPECT_EQ(mapNamed("oak_nor_gl"), &Maps::normal);
+    EXPECT_EQ(mapNamed("oak_Displacement"), &Maps::height);
+    EXPECT_EQ(mapNamed("grille_opacity"), &Maps::opacity);
+    EXPECT_EQ(mapNamed("steel_metallic"), &Maps::metalness);
+}
+
 TEST(Texture, HeightsBecomeSlopesInMetres) {
     Picture ramp{64, 1, {}};
     for (int x = 0; x < 64; ++x)
