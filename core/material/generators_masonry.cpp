@@ -191,7 +191,7 @@ Grain washedBrick(const Plot& s, const V2f& p) {
     const Grain under = brick(s, p, b, V2f(0), b.size, b.key);
     const float in = b.inside(0.006f);
     const float gone = smoothstep(
-        0.18f, 0.36f, s.noise(p, 0.07f, 291, 5) + 0.22f * s.noise(p, 0.7f, 292, 2) + 0.16f * below(0, 0.012f, in));
+        0.3f, 0.5f, s.noise(p, 0.07f, 291, 5) + 0.22f * s.noise(p, 0.7f, 292, 2) + 0.16f * below(0, 0.012f, in));
     Grain g = under;
     g.color = lerp(s.color(4) * (0.95f + 0.06f * s.noise(p, 0.2f, 293, 3)), under.color, gone);
     g.height = 0.5f * under.height + 0.0007f * (1 - gone) - 0.002f * below(0, 0.012f, in);

@@ -56,8 +56,13 @@ struct CutOut {
 };
 void passHoles(const RTCFilterFunctionNArguments* args) {
     const auto& c = *static_cast<const CutOut*>(args->geometryUserPtr);
-    const auto& hit = *reinterpret_cast<const RTCHit*>(args->hit);
-    if (coverage(*c.material, spotOf(*c.mesh, hit.primID, hit.u, hit.v, c.scale)) < 0.5f) args->valid[0] = 0;
+    // First rays come in packets.
+    for (unsigned i = 0; i < args->N; ++i) {
+        if (!args->valid[i]) continue;
+        const Spot spot = spotOf(*c.mesh, RTCHitN_primID(args->hit, args->N, i), RTCHitN_u(args->hit, args->N, i),
+                                 RTCHitN_v(args->hit, args->N, i), c.scale);
+        if (coverage(*c.material, spot) < 0.5f) args->valid[i] = 0;
+    }
 }
 
 void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask,

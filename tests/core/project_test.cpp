@@ -88,6 +88,22 @@ TEST(Json, EveryPastSchemaIsRead) {
         return h;
     });
     const auto source = [&](const std::string& h) { return blobs.at(h); };
+    // Schema 3 knew nine patterns instead of recipes.
+    j["schema"] = 3;
+    for (auto& item : j["items"])
+        if (item.contains("surfaces"))
+            for (auto& s : item["surfaces"]) {
+                for (const char* key :
+                     {"recipe", "scale", "turn_deg", "relief", "picture_size_m", "height_m", "height_width_m"})
+                    s.erase(key);
+                s["pattern"] = "masonry";
+                s["pattern_size_m"] = 0.26;
+                s["texture_size_m"] = 0;
+            }
+    const Project third = load(j, source);
+    const Surface& stone = bodyOf<Building>(itemsOf<Building>(third).front())->surfaces.front();
+    EXPECT_EQ(stone.recipe, "Rubble, coursed");
+    EXPECT_NEAR(stone.scale, 2, 1e-5f);
     // Schema 2 knew neither glass bodies, varnish and lamp groups nor noise.
     j["schema"] = 2;
     for (auto& item : j["items"]) {
