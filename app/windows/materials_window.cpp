@@ -35,7 +35,7 @@ protected:
 MaterialsWindow::MaterialsWindow(QWidget* parent) : QDialog(parent) {
     setObjectName("materialsWindow");
     setWindowTitle(tr("Materials"));
-    resize(672, 560);
+    resize(704, 600);
     auto* l = new QVBoxLayout(this);
     auto* top = new QHBoxLayout;
     find_ = new QLineEdit(this);
@@ -63,6 +63,7 @@ MaterialsWindow::MaterialsWindow(QWidget* parent) : QDialog(parent) {
         if (family_->findText(family) < 0) family_->addItem(family);
         auto* item = new QListWidgetItem(QIcon(pictures + "/" + QString::fromStdString(r.file) + ".jpg"),
                                          QString::fromStdString(r.name), list_);
+        item->setSizeHint(list_->gridSize());
         item->setData(Qt::UserRole, family);
         item->setToolTip(r.generator.empty() ? family
                                              : tr("%1 · a sheet of %2 × %3 m in true size")
