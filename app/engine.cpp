@@ -163,9 +163,12 @@ void Engine::improve() {
         standBack(kNiceOfLeisure);
         tbb::task_arena arena(1, 1, tbb::task_arena::priority::low);
         auto better = arena.execute([&] { return make([this] { return quit_.load(); }); });
-        const std::lock_guard lock(mutex_);
-        better_ = std::move(better);
-        improving_ = false;
+        {
+            const std::lock_guard lock(mutex_);
+            better_ = std::move(better);
+            improving_ = false;
+        }
+        if (!quit_) change([](Request&) {}); // a worker that has finished takes it too
     });
 }
 

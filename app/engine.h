@@ -48,6 +48,7 @@ public:
 
     // The newest scene: for picking. May lag behind the document by the time of a build.
     std::shared_ptr<const Scene> scene() const;
+    bool improving() const { return improving_; } // trees and sheets, at leisure
 
 signals:
     void siteBuilt(std::shared_ptr<const thallos::BuiltSite> site);

@@ -175,7 +175,8 @@ int main(int argc, char** argv) {
     // A finished picture costs nothing.
     window.session().editShot("Few samples", [](Shot& s) { s.samples = 2; });
     until([&] { return shot.picture().samples >= 2 && shot.picture().wanted == 2; }, 120000);
-    wait(6000); // better trees, pictures of the strip
+    until([&] { return !window.engine().improving(); }, 240000); // better trees, fine sheets
+    wait(8000);                                                  // the picture with them, pictures of the strip
     const double before = cpuSeconds();
     wait(5000);
     out["idle_core_percent"] = (cpuSeconds() - before) / 5 * 100;

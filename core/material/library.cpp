@@ -19,8 +19,8 @@ namespace fs = std::filesystem;
 
 namespace {
 
-// Of the code of all generators: a change of any pattern makes the cached sheets stale.
-constexpr int kGenerators = 3;
+// Of the code of all generators and of texels: a change of either makes the cached sheets stale.
+constexpr int kGenerators = 4;
 
 std::string textOf(const fs::path& file) {
     std::ifstream in(file, std::ios::binary);

@@ -3,8 +3,11 @@
 #include <algorithm>
 #include <cctype>
 #include <cmath>
+#include <cstring>
 #include <initializer_list>
 #include <string>
+
+#include <emmintrin.h>
 
 #include "core/base/parallel.h"
 #include "core/material/colour.h"
@@ -19,7 +22,7 @@ struct Tables {
     Tables() {
         for (int i = 0; i < 256; ++i) {
             const float v = static_cast<float>(i) / 255, s = static_cast<float>(i - 128) / 127;
-            light[i] = decodeSrgb(v);
+            light[i] = v * v;
             part[i] = v;
             alpha[i] = v * v;
             slope[i] = std::copysign(std::min(s * s, 1.0f) * kSteepest, s);
@@ -36,7 +39,7 @@ uint8_t slopeByte(float s) {
     return static_cast<uint8_t>(128 + static_cast<int>(std::lround(std::copysign(v * 127, s))));
 }
 uint8_t lightByte(float linear) {
-    return byte(encodeSrgb(clamp01(linear)));
+    return byte(std::sqrt(clamp01(linear)));
 }
 
 // Sums of decoded texels, in linear light of the sRGB primaries.
@@ -146,26 +149,52 @@ size_t Texture::bytes() const {
     return n;
 }
 
-TextureSample Texture::bilinear(const Level& l, const V2f& uv) const {
+namespace {
+
+// A decoded texel: light and opacity, slopes, roughness and metalness. All channels decode alike, as t or t |t|.
+struct Wide {
+    __m128 lower, upper;
+};
+
+Wide decoded(const Texel& t) {
+    __m128i bytes = _mm_setzero_si128();
+    std::memcpy(&bytes, &t, sizeof t);
+    const __m128i none = _mm_setzero_si128(), shorts = _mm_unpacklo_epi8(bytes, none);
+    const __m128 lower = _mm_mul_ps(_mm_cvtepi32_ps(_mm_unpacklo_epi16(shorts, none)), _mm_set1_ps(1 / 255.0f));
+    const __m128 upper =
+        _mm_mul_ps(_mm_sub_ps(_mm_cvtepi32_ps(_mm_unpackhi_epi16(shorts, none)), _mm_setr_ps(128, 128, 0, 0)),
+                   _mm_setr_ps(1 / 127.0f, 1 / 127.0f, 1 / 255.0f, 1 / 255.0f));
+    const __m128 size = _mm_andnot_ps(_mm_set1_ps(-0.0f), upper), one = _mm_set1_ps(1);
+    // Light is squared, opacity not; slopes are squared with their sign, roughness and metalness not.
+    const __m128 first = _mm_shuffle_ps(lower, _mm_unpackhi_ps(lower, one), _MM_SHUFFLE(1, 0, 1, 0)),
+                 second = _mm_shuffle_ps(size, one, _MM_SHUFFLE(0, 0, 1, 0));
+    return {_mm_mul_ps(lower, first), _mm_mul_ps(_mm_mul_ps(upper, second), _mm_setr_ps(kSteepest, kSteepest, 1, 1))};
+}
+
+} // namespace
+
+void Texture::add(const Level& l, const V2f& uv, float weight, Sums& sums) {
     const float x = uv.x * static_cast<float>(l.width) - 0.5f, y = uv.y * static_cast<float>(l.height) - 0.5f;
     const float fx = std::floor(x), fy = std::floor(y), u = x - fx, v = y - fy;
-    const int x0 = wrapped(static_cast<int>(fx), l.width), y0 = wrapped(static_cast<int>(fy), l.height);
+    // uv is within one repeat: one texel beyond either edge at most.
+    const int x0 = fx < 0 ? l.width - 1 : std::min(static_cast<int>(fx), l.width - 1),
+              y0 = fy < 0 ? l.height - 1 : std::min(static_cast<int>(fy), l.height - 1);
     const int x1 = x0 + 1 == l.width ? 0 : x0 + 1, y1 = y0 + 1 == l.height ? 0 : y0 + 1;
     const Texel* row0 = &l.texels[static_cast<size_t>(y0) * l.width];
     const Texel* row1 = &l.texels[static_cast<size_t>(y1) * l.width];
-    TextureSample out{.color = Rgb(0), .opacity = 0, .roughness = 0};
-    const auto add = [&](const Texel& t, float w) {
-        out.color += V3f(kTables.light[t.color[0]], kTables.light[t.color[1]], kTables.light[t.color[2]]) * w;
-        out.opacity += kTables.part[t.opacity] * w;
-        out.slope += V2f(kTables.slope[t.slope[0]], kTables.slope[t.slope[1]]) * w;
-        out.roughness += kTables.part[t.roughness] * w;
-        out.metalness += kTables.part[t.metalness] * w;
+    __m128 lower = _mm_loadu_ps(sums.lower), upper = _mm_loadu_ps(sums.upper);
+    const auto take = [&](const Texel& t, float w) {
+        const Wide d = decoded(t);
+        const __m128 share = _mm_set1_ps(w * weight);
+        lower = _mm_add_ps(lower, _mm_mul_ps(d.lower, share));
+        upper = _mm_add_ps(upper, _mm_mul_ps(d.upper, share));
     };
-    add(row0[x0], (1 - u) * (1 - v));
-    add(row0[x1], u * (1 - v));
-    add(row1[x0], (1 - u) * v);
-    add(row1[x1], u * v);
-    return out;
+    take(row0[x0], (1 - u) * (1 - v));
+    take(row0[x1], u * (1 - v));
+    take(row1[x0], (1 - u) * v);
+    take(row1[x1], u * v);
+    _mm_storeu_ps(sums.lower, lower);
+    _mm_storeu_ps(sums.upper, upper);
 }
 
 TextureSample Texture::sample(const V2f& whole, float footprint) const {
@@ -173,22 +202,22 @@ TextureSample Texture::sample(const V2f& whole, float footprint) const {
     const float level = std::log2(std::max(footprint * static_cast<float>(width()), 1.0f));
     const int last = static_cast<int>(levels_.size()) - 1, l = std::min(static_cast<int>(level), last);
     const float t = level - static_cast<float>(l);
-    TextureSample a = bilinear(levels_[l], uv);
-    if (l < last && t > 1 / 64.0f) {
-        const TextureSample b = bilinear(levels_[l + 1], uv);
-        a.color = lerp(a.color, b.color, t);
-        a.opacity = lerp(a.opacity, b.opacity, t);
-        a.slope += (b.slope - a.slope) * t;
-        a.roughness = lerp(a.roughness, b.roughness, t);
-        a.metalness = lerp(a.metalness, b.metalness, t);
-    }
-    a.color = fromLinear709(a.color);
-    return a;
+    const bool both = l < last && t > 1 / 64.0f;
+    Sums s;
+    add(levels_[l], uv, both ? 1 - t : 1, s);
+    if (both) add(levels_[l + 1], uv, t, s);
+    return {.color = fromLinear709({s.lower[0], s.lower[1], s.lower[2]}),
+            .opacity = s.lower[3],
+            .slope = {s.upper[0], s.upper[1]},
+            .roughness = s.upper[2],
+            .metalness = s.upper[3]};
 }
 
 float Texture::opacity(const V2f& whole) const {
     const V2f uv(whole.x - std::floor(whole.x), whole.y - std::floor(whole.y));
-    return bilinear(levels_.front(), uv).opacity;
+    Sums s;
+    add(levels_.front(), uv, 1, s);
+    return s.lower[3];
 }
 
 Texture Texture::coarser() const {
@@ -258,7 +287,7 @@ Texture makeTexture(const Maps& maps, float roughness, float metalness, int limi
             const auto read = [&](const std::shared_ptr<const Picture>& p) { return Channels{p.get()}.at(u, v); };
             if (maps.color) {
                 const Imath::V4f c = read(maps.color);
-                t.color = {byte(c.x), byte(c.y), byte(c.z)};
+                t.color = {lightByte(decodeSrgb(c.x)), lightByte(decodeSrgb(c.y)), lightByte(decodeSrgb(c.z))};
                 t.opacity = byte(c.w);
             }
             if (maps.opacity) t.opacity = byte(read(maps.opacity).x);

@@ -28,7 +28,7 @@ struct TextureSample {
 
 // Eight bytes a texel, so that one read of memory tells everything. Decoded before it is filtered.
 struct Texel {
-    std::array<uint8_t, 3> color; // sRGB curve and primaries
+    std::array<uint8_t, 3> color; // square root of the light, sRGB primaries
     uint8_t opacity;
     std::array<uint8_t, 2> slope; // signed square root, +-kSteepest
     uint8_t roughness, metalness;
@@ -69,7 +69,10 @@ private:
         int width, height;
         std::vector<Texel> texels;
     };
-    TextureSample bilinear(const Level& level, const V2f& uv) const;
+    struct Sums {
+        float lower[4] = {0, 0, 0, 0}, upper[4] = {0, 0, 0, 0}; // light, opacity; slopes, roughness, metalness
+    };
+    static void add(const Level& level, const V2f& uv, float weight, Sums& sums); // bilinear
     std::vector<Level> levels_;
     bool cuts_ = false;
     TextureSample mean_;
