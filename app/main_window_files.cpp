@@ -296,11 +296,8 @@ void MainWindow::layPictures(const std::vector<fs::path>& files, const PanePoint
                         s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
                         if (maps.color) s.baseColor = Rgb(0.95f);
                         s.recipe.clear();
-                        for (const auto map : {&Maps::color, &Maps::roughness, &Maps::metalness, &Maps::opacity,
-                                               &Maps::normal, &Maps::height})
+                        for (const Map map : kMaps)
                             if (maps.*map) s.maps.*map = maps.*map;
-                        s.maps.width = s.textureSize;
-                        s.maps.relief = 0.02f * s.textureSize;
                     }
             });
             session_.choose(id);

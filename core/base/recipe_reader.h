@@ -13,7 +13,7 @@
 
 namespace thallos {
 
-// Reads members of one JSON object, checks their ranges and remembers which were asked for.
+// Reads members of one JSON object and checks their ranges; what is absent stays as it was.
 class RecipeReader {
 public:
     RecipeReader(const nlohmann::json& j, const std::string& where) : j_(j), where_(where) {

@@ -156,6 +156,18 @@ Piece Plot::piece(const V2f& p) const {
     return out;
 }
 
+Piece::Part Piece::part(int count, float wander) const {
+    const float share = size.x / static_cast<float>(count);
+    float from = 0;
+    for (int k = 0;; ++k) {
+        const auto n = static_cast<uint64_t>(k);
+        const bool last = k + 1 >= count;
+        const float to = last ? size.x : (static_cast<float>(k + 1) + wander * (random(60 + n) - 0.5f)) * share;
+        if (last || at.x < to) return {from, to, mix(key, n)};
+        from = to;
+    }
+}
+
 float Piece::inside(const V2f& from, const V2f& to, float radius) const {
     const V2f half = (to - from) * 0.5f, c = at - from - half;
     const V2f q(std::abs(c.x) - half.x + radius, std::abs(c.y) - half.y + radius);

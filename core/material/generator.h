@@ -24,6 +24,13 @@ struct Piece {
     V2f at, size; // metres, from its lower left corner
     uint64_t key; // of this piece of the sheet
     float random(uint64_t salt) const { return unitFloat(mix(key, salt)); }
+    // Which of `count` parts it is cut into along, whose borders wander by `wander` of a part; `from` and `to` in
+    // metres.
+    struct Part {
+        float from, to;
+        uint64_t key;
+    };
+    Part part(int count, float wander) const;
     // Metres to the nearest edge, with corners rounded by `radius`; negative beyond them.
     float inside(float radius = 0) const { return inside(V2f(0), size, radius); }
     float inside(const V2f& from, const V2f& to, float radius) const;

@@ -27,21 +27,7 @@ Grain setts(const Plot& s, const V2f& p) {
 // Riven flags: large slabs of many lengths, each with its own bed.
 Grain flags(const Plot& s, const V2f& p) {
     const Piece b = s.piece(p);
-    // A piece is three slabs long.
-    float from = 0, to = b.size.x;
-    uint64_t key = b.key;
-    for (int k = 0; k < 3; ++k) {
-        const float end =
-            k == 2
-                ? b.size.x
-                : (static_cast<float>(k + 1) + 0.7f * (b.random(70 + static_cast<uint64_t>(k)) - 0.5f)) * b.size.x / 3;
-        if (b.at.x < end) {
-            to = end;
-            key = mix(b.key, static_cast<uint64_t>(k) + 5);
-            break;
-        }
-        from = end;
-    }
+    const auto [from, to, key] = b.part(3, 0.7f); // slabs
     const float in = b.inside(V2f(from, 0), V2f(to, b.size.y), 0.008f) + 0.003f * s.noise(p, 0.06f, 611, 3),
                 joint = below(0.004f, 0.007f, in);
     const float tone = unitFloat(mix(key, 1)), bed = s.noise(V2f(p.x + 9 * tone, p.y), V2f(0.35f, 0.2f), 612, 4) * 3,

@@ -125,20 +125,7 @@ Grain slats(const Plot& s, const V2f& p) {
 // Shingles: courses of pieces of many widths, each leaning out to its butt.
 Grain shingle(const Plot& s, const V2f& p) {
     const Piece b = s.piece(p);
-    // A piece of the bond holds five shingles; their borders wander.
-    constexpr int kIn = 5;
-    float from = 0, to = b.size.x;
-    int k = 0;
-    for (; k < kIn; ++k) {
-        const float border =
-            (static_cast<float>(k + 1) + (k + 1 < kIn ? 0.7f * (b.random(60 + k) - 0.5f) : 0)) * b.size.x / kIn;
-        if (b.at.x < border) {
-            to = border;
-            break;
-        }
-        from = border;
-    }
-    const uint64_t key = mix(b.key, static_cast<uint64_t>(k));
+    const auto [from, to, key] = b.part(5, 0.7f);
     const float tone = unitFloat(key), drop = 0.008f * (unitFloat(mix(key, 1)) - 0.5f);
     const float up = (b.at.y - drop) / b.size.y, side = std::min(b.at.x - from, to - b.at.x);
     const float joint = below(0.001f, 0.003f, side), fibre = s.noise(p, V2f(0.004f, 0.25f), 151, 3);
@@ -156,19 +143,7 @@ Grain shingle(const Plot& s, const V2f& p) {
 // Old shingles: split, cupped, with moss in the joints and butts worn ragged.
 Grain oldShingle(const Plot& s, const V2f& p) {
     const Piece b = s.piece(p);
-    constexpr int kIn = 6;
-    float from = 0, to = b.size.x;
-    int k = 0;
-    for (; k < kIn; ++k) {
-        const float border =
-            (static_cast<float>(k + 1) + (k + 1 < kIn ? 0.8f * (b.random(60 + k) - 0.5f) : 0)) * b.size.x / kIn;
-        if (b.at.x < border) {
-            to = border;
-            break;
-        }
-        from = border;
-    }
-    const uint64_t key = mix(b.key, static_cast<uint64_t>(k));
+    const auto [from, to, key] = b.part(6, 0.8f);
     const float rag = 0.012f * s.noise(p, V2f(0.012f, 0.5f), 161, 2) + 0.03f * (unitFloat(mix(key, 1)) - 0.5f);
     const float up = (b.at.y - rag) / b.size.y, wide = to - from, x = (b.at.x - from) / wide;
     const float split = unitFloat(mix(key, 3)) < 0.35f

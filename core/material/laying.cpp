@@ -104,17 +104,7 @@ TextureSample pieced(const Texture& texture, const Laying& laying, const V2f& at
     return texture.sample(p, footprint / laying.size.x);
 }
 
-} // namespace
-
-TextureSample sampleLaid(const Texture& texture, const Laying& laying, const V2f& place, float footprint) {
-    if (laying.upright) {
-        Laying level = laying;
-        level.upright = false;
-        TextureSample s = sampleLaid(texture, level, V2f(place.y, -place.x), footprint);
-        s.slope = V2f(-s.slope.y, s.slope.x);
-        return s;
-    }
-    const V2f& at = place;
+TextureSample level(const Texture& texture, const Laying& laying, const V2f& at, float footprint) {
     switch (laying.kind) {
     case Laying::Kind::Blend:
         return blended(texture, laying, at, footprint);
@@ -124,6 +114,15 @@ TextureSample sampleLaid(const Texture& texture, const Laying& laying, const V2f
         break;
     }
     return texture.sample(V2f(at.x / laying.size.x, at.y / laying.size.y), footprint / laying.size.x);
+}
+
+} // namespace
+
+TextureSample sampleLaid(const Texture& texture, const Laying& laying, const V2f& at, float footprint) {
+    if (!laying.upright) return level(texture, laying, at, footprint);
+    TextureSample s = level(texture, laying, V2f(at.y, -at.x), footprint);
+    s.slope = V2f(-s.slope.y, s.slope.x);
+    return s;
 }
 
 float repetition(const Texture& texture, const Laying& laying, float field, float from) {

@@ -1,7 +1,6 @@
 // How a sheet of material is laid over a surface in true size, without a repeat that can be seen.
 #pragma once
 
-#include <string>
 #include <vector>
 
 #include "core/material/texture.h"

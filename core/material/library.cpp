@@ -20,7 +20,7 @@ namespace fs = std::filesystem;
 namespace {
 
 // Of the code of all generators and of texels: a change of either makes the cached sheets stale.
-constexpr int kGenerators = 4;
+constexpr int kGenerators = 5;
 
 std::string textOf(const fs::path& file) {
     std::ifstream in(file, std::ios::binary);
@@ -64,6 +64,9 @@ std::shared_ptr<const MaterialLibrary> MaterialLibrary::load(const fs::path& fol
     library->cache_ = cache;
     std::vector<fs::path> files;
     std::error_code e;
+    if (!fs::is_directory(folder, e))
+        throw Error(Error::Kind::Missing, "the folder of materials is not there", folder.string(),
+                    "install Thallos again");
     for (const auto& f : fs::directory_iterator(folder, e))
         if (f.path().extension() == ".json") files.push_back(f.path());
     std::vector<std::pair<Recipe, std::string>> all;
@@ -90,7 +93,7 @@ Surface MaterialLibrary::surface(const std::string& name) const {
     if (!r) return {.name = name};
     Surface s = r->surface;
     if (const auto small = sheet(name, 64)) {
-        const TextureSample mean = small->mean();
+        const TextureSample& mean = small->mean();
         s.baseColor = mean.color;
         s.roughness = mean.roughness;
     }

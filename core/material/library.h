@@ -17,7 +17,7 @@ namespace thallos {
 class MaterialLibrary {
 public:
     static constexpr int kFull = 2048, kQuick = 128; // texels across a sheet
-    // `cache` empty: nothing is kept on disk. Throws Error::Unreadable naming the first bad recipe.
+    // `cache` empty: nothing is kept on disk. Throws Error::Missing or Unreadable, naming the first bad recipe.
     static std::shared_ptr<const MaterialLibrary> load(const std::filesystem::path& recipes,
                                                        const std::filesystem::path& cache = {});
 

@@ -86,13 +86,6 @@ private:
     std::string_view rest_;
 };
 
-std::vector<std::shared_ptr<const Picture>*> picturesOf(Maps& maps) {
-    return {&maps.color, &maps.roughness, &maps.metalness, &maps.opacity, &maps.normal, &maps.height};
-}
-std::vector<const std::shared_ptr<const Picture>*> picturesOf(const Maps& maps) {
-    return {&maps.color, &maps.roughness, &maps.metalness, &maps.opacity, &maps.normal, &maps.height};
-}
-
 void putPicture(Writer& w, const Picture* p) {
     w.put(p ? p->width : 0);
     w.put(p ? p->height : 0);
@@ -111,12 +104,12 @@ Surface surface(Reader& r) {
     s.name = r.text();
     for (Rgb* c : {&s.baseColor, &s.emission, &s.absorption, &s.throughTint}) *c = r.get<Rgb>();
     for (float* f : {&s.roughness, &s.metalness, &s.transmission, &s.translucency, &s.specular, &s.coat,
-                     &s.coatRoughness, &s.scale, &s.turn, &s.textureSize, &s.relief, &s.maps.relief, &s.maps.width})
+                     &s.coatRoughness, &s.scale, &s.turn, &s.textureSize, &s.relief})
         *f = r.get<float>();
     s.solid = r.get<int32_t>() != 0;
     s.lampGroup = r.get<int32_t>();
     s.recipe = r.text();
-    for (auto* map : picturesOf(s.maps)) *map = getPicture(r);
+    for (const Map map : kMaps) s.maps.*map = getPicture(r);
     return s;
 }
 
@@ -156,12 +149,12 @@ std::string packModel(const Model& model) {
         w.put(s.name);
         for (const Rgb& c : {s.baseColor, s.emission, s.absorption, s.throughTint}) w.put(c);
         for (float f : {s.roughness, s.metalness, s.transmission, s.translucency, s.specular, s.coat, s.coatRoughness,
-                        s.scale, s.turn, s.textureSize, s.relief, s.maps.relief, s.maps.width})
+                        s.scale, s.turn, s.textureSize, s.relief})
             w.put(f);
         w.put(static_cast<int32_t>(s.solid));
         w.put(static_cast<int32_t>(s.lampGroup));
         w.put(s.recipe);
-        for (const auto* map : picturesOf(s.maps)) putPicture(w, map->get());
+        for (const Map map : kMaps) putPicture(w, (s.maps.*map).get());
     }
     w.put(static_cast<uint64_t>(model.parts.size()));
     for (const Part& p : model.parts) {

@@ -51,6 +51,25 @@ void readLaying(const RecipeReader& in, Laying& l) {
 
 } // namespace
 
+void readSurface(const RecipeReader& in, Surface& s) {
+    V3f shown(-1);
+    in.read("color_srgb", shown);
+    if (shown.x >= 0) s.baseColor = fromSrgb(shown.x, shown.y, shown.z);
+    in.read("roughness", s.roughness, 0.01f, 1);
+    in.read("metalness", s.metalness, 0, 1);
+    in.read("transmission", s.transmission, 0, 1);
+    in.read("translucency", s.translucency, 0, 0.9f);
+    in.read("specular", s.specular, 0, 1);
+    in.read("coat", s.coat, 0, 1);
+    in.read("coat_roughness", s.coatRoughness, 0.01f, 1);
+    int solid = 0;
+    in.read("solid", solid, 0, 1);
+    s.solid = solid != 0;
+    in.read("absorption_per_m", s.absorption);
+    in.read("recipe", s.recipe);
+    in.read("scale", s.scale, 0.01f, 100);
+}
+
 Recipe readRecipe(const std::filesystem::path& file) {
     std::ifstream in(file);
     const auto j = nlohmann::json::parse(in, nullptr, false);
@@ -90,19 +109,7 @@ Recipe readRecipe(const std::filesystem::path& file) {
     Surface& s = out.surface;
     s.name = out.name;
     s.recipe = out.name;
-    V3f shown(-1);
-    r.read("color_srgb", shown);
-    if (shown.x >= 0) s.baseColor = fromSrgb(shown.x, shown.y, shown.z);
-    r.read("roughness", s.roughness, 0.01f, 1);
-    r.read("metalness", s.metalness, 0, 1);
-    r.read("transmission", s.transmission, 0, 1);
-    r.read("specular", s.specular, 0, 1);
-    r.read("coat", s.coat, 0, 1);
-    r.read("coat_roughness", s.coatRoughness, 0.01f, 1);
-    int solid = 0;
-    r.read("solid", solid, 0, 1);
-    s.solid = solid != 0;
-    r.read("absorption_per_m", s.absorption);
+    readSurface(r, s);
     return out;
 }
 

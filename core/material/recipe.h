@@ -13,6 +13,8 @@
 
 namespace thallos {
 
+class RecipeReader;
+
 struct Recipe {
     std::string name, family; // as users read them: "Rubble limestone", "stone walls"
     std::string file;         // without folder and ending; its thumbnail has the same
@@ -26,6 +28,9 @@ struct Recipe {
 
 // Throws Error::Unreadable, naming the file, the member and what is allowed.
 Recipe readRecipe(const std::filesystem::path& file);
+
+// The values of a surface as recipes of materials and of species hold them; what is absent stays.
+void readSurface(const RecipeReader& in, Surface& surface);
 
 std::vector<std::string> generatorNames();
 

@@ -57,6 +57,8 @@ Material pictured(const Surface& surface, std::shared_ptr<const Texture> picture
         m.laying.size = V2f(surface.textureSize, surface.textureSize * static_cast<float>(m.texture->height()) /
                                                      static_cast<float>(m.texture->width()));
     m.gain = surface.baseColor;
+    if (!surface.maps.roughness) m.rougher = surface.roughness - m.texture->mean().roughness;
+    m.metals = surface.maps.metalness != nullptr;
     return m;
 }
 
@@ -89,7 +91,7 @@ TextureSample sheetAt(const Material& m, const Spot& spot, V3f& along, V3f& up) 
 float coverage(const Material& m, const Spot& spot) {
     if (!m.texture) return 1;
     V3f along, up;
-    return m.byUv ? m.texture->opacity(spot.uv) : sheetAt(m, spot, along, up).opacity;
+    return sheetAt(m, spot, along, up).opacity;
 }
 
 Spot spotOf(const Mesh& mesh, unsigned triangle, float u, float v, float scale) {
@@ -127,7 +129,7 @@ SurfacePoint evaluate(const Material& m, const Spot& spot) {
         const TextureSample t = sheetAt(m, spot, along, up);
         out.albedo = t.color * m.gain;
         out.roughness = std::clamp(t.roughness + m.rougher, 0.03f, 1.0f);
-        out.metalness = s.recipe.empty() || !s.maps.empty() ? t.metalness : std::max(t.metalness, s.metalness);
+        if (m.metals) out.metalness = t.metalness;
         out.normal = (spot.normal - along * (t.slope.x * s.relief) - up * (t.slope.y * s.relief)).normalized();
     }
     // No matt surface sends back all light; clear glass may let all through.

@@ -67,9 +67,10 @@ struct Material {
     Surface surface;
     std::shared_ptr<const Texture> texture; // null: plain
     Laying laying;
-    bool byUv = false; // laid by the mesh's uv, not by metres
-    Rgb gain{1};       // of the sheet's colour
-    float rougher = 0; // added to the sheet's roughness
+    bool byUv = false;  // laid by the mesh's uv, not by metres
+    Rgb gain{1};        // of the sheet's colour
+    float rougher = 0;  // added to the sheet's roughness
+    bool metals = true; // the sheet tells what is metal, not the surface
 };
 // Without a sheet, or with one whose mean becomes the surface's own colour and roughness, or with the surface's
 // pictures.

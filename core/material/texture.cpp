@@ -17,14 +17,12 @@ namespace thallos {
 namespace {
 
 struct Tables {
-    std::array<float, 256> light, slope, part;
-    std::array<float, 256> alpha; // roughness squared
+    std::array<float, 256> part, squared, slope; // of opacity and the like, of light, of slopes
     Tables() {
         for (int i = 0; i < 256; ++i) {
             const float v = static_cast<float>(i) / 255, s = static_cast<float>(i - 128) / 127;
-            light[i] = v * v;
             part[i] = v;
-            alpha[i] = v * v;
+            squared[i] = v * v;
             slope[i] = std::copysign(std::min(s * s, 1.0f) * kSteepest, s);
         }
     }
@@ -51,14 +49,14 @@ struct Sum {
     void add(const Texel& t, float w) {
         const float a = kTables.part[t.opacity], c = w * std::max(a, 1e-3f);
         // What is cut out has no say in the colour.
-        color += V3f(kTables.light[t.color[0]], kTables.light[t.color[1]], kTables.light[t.color[2]]) * c;
+        color += V3f(kTables.squared[t.color[0]], kTables.squared[t.color[1]], kTables.squared[t.color[2]]) * c;
         covered += c;
         opacity += w * a;
         const V2f s(kTables.slope[t.slope[0]], kTables.slope[t.slope[1]]);
         slope += s * w;
         slope2 += w * s.dot(s);
-        const float r = kTables.alpha[t.roughness];
-        alpha2 += w * r * r;
+        const float alpha = kTables.squared[t.roughness];
+        alpha2 += w * alpha * alpha;
         metalness += w * kTables.part[t.metalness];
     }
 };
@@ -104,7 +102,8 @@ Texel encodeTexel(const TextureSample& s) {
 }
 
 TextureSample decodeTexel(const Texel& t) {
-    return {.color = fromLinear709({kTables.light[t.color[0]], kTables.light[t.color[1]], kTables.light[t.color[2]]}),
+    return {.color =
+                fromLinear709({kTables.squared[t.color[0]], kTables.squared[t.color[1]], kTables.squared[t.color[2]]}),
             .opacity = kTables.part[t.opacity],
             .slope = {kTables.slope[t.slope[0]], kTables.slope[t.slope[1]]},
             .roughness = kTables.part[t.roughness],
@@ -171,53 +170,46 @@ Wide decoded(const Texel& t) {
     return {_mm_mul_ps(lower, first), _mm_mul_ps(_mm_mul_ps(upper, second), _mm_setr_ps(kSteepest, kSteepest, 1, 1))};
 }
 
-} // namespace
-
-void Texture::add(const Level& l, const V2f& uv, float weight, Sums& sums) {
-    const float x = uv.x * static_cast<float>(l.width) - 0.5f, y = uv.y * static_cast<float>(l.height) - 0.5f;
-    const float fx = std::floor(x), fy = std::floor(y), u = x - fx, v = y - fy;
-    // uv is within one repeat: one texel beyond either edge at most.
-    const int x0 = fx < 0 ? l.width - 1 : std::min(static_cast<int>(fx), l.width - 1),
-              y0 = fy < 0 ? l.height - 1 : std::min(static_cast<int>(fy), l.height - 1);
-    const int x1 = x0 + 1 == l.width ? 0 : x0 + 1, y1 = y0 + 1 == l.height ? 0 : y0 + 1;
-    const Texel* row0 = &l.texels[static_cast<size_t>(y0) * l.width];
-    const Texel* row1 = &l.texels[static_cast<size_t>(y1) * l.width];
-    __m128 lower = _mm_loadu_ps(sums.lower), upper = _mm_loadu_ps(sums.upper);
-    const auto take = [&](const Texel& t, float w) {
-        const Wide d = decoded(t);
-        const __m128 share = _mm_set1_ps(w * weight);
-        lower = _mm_add_ps(lower, _mm_mul_ps(d.lower, share));
-        upper = _mm_add_ps(upper, _mm_mul_ps(d.upper, share));
-    };
-    take(row0[x0], (1 - u) * (1 - v));
-    take(row0[x1], u * (1 - v));
-    take(row1[x0], (1 - u) * v);
-    take(row1[x1], u * v);
-    _mm_storeu_ps(sums.lower, lower);
-    _mm_storeu_ps(sums.upper, upper);
+Wide mixed(const Wide& a, const Wide& b, float t) {
+    const __m128 w = _mm_set1_ps(t);
+    return {_mm_add_ps(a.lower, _mm_mul_ps(_mm_sub_ps(b.lower, a.lower), w)),
+            _mm_add_ps(a.upper, _mm_mul_ps(_mm_sub_ps(b.upper, a.upper), w))};
 }
+
+// At uv within one repeat: one texel beyond either edge at most, so that rounding down needs no floor.
+Wide bilinear(const Texel* texels, int width, int height, const V2f& uv) {
+    const float x = uv.x * static_cast<float>(width) + 0.5f, y = uv.y * static_cast<float>(height) + 0.5f;
+    const int i = static_cast<int>(x), j = static_cast<int>(y);
+    const float u = x - static_cast<float>(i), v = y - static_cast<float>(j);
+    const int x0 = i == 0 ? width - 1 : i - 1, x1 = i >= width ? 0 : i;
+    const int y0 = j == 0 ? height - 1 : j - 1, y1 = j >= height ? 0 : j;
+    const Texel* row0 = texels + static_cast<size_t>(y0) * width;
+    const Texel* row1 = texels + static_cast<size_t>(y1) * width;
+    const Wide a = mixed(decoded(row0[x0]), decoded(row0[x1]), u), b = mixed(decoded(row1[x0]), decoded(row1[x1]), u);
+    return mixed(a, b, v);
+}
+
+} // namespace
 
 TextureSample Texture::sample(const V2f& whole, float footprint) const {
     const V2f uv(whole.x - std::floor(whole.x), whole.y - std::floor(whole.y)); // exact far from the origin too
     const float level = std::log2(std::max(footprint * static_cast<float>(width()), 1.0f));
     const int last = static_cast<int>(levels_.size()) - 1, l = std::min(static_cast<int>(level), last);
     const float t = level - static_cast<float>(l);
-    const bool both = l < last && t > 1 / 64.0f;
-    Sums s;
-    add(levels_[l], uv, both ? 1 - t : 1, s);
-    if (both) add(levels_[l + 1], uv, t, s);
-    return {.color = fromLinear709({s.lower[0], s.lower[1], s.lower[2]}),
-            .opacity = s.lower[3],
-            .slope = {s.upper[0], s.upper[1]},
-            .roughness = s.upper[2],
-            .metalness = s.upper[3]};
-}
-
-float Texture::opacity(const V2f& whole) const {
-    const V2f uv(whole.x - std::floor(whole.x), whole.y - std::floor(whole.y));
-    Sums s;
-    add(levels_.front(), uv, 1, s);
-    return s.lower[3];
+    const Level& fine = levels_[l];
+    Wide sum = bilinear(fine.texels.data(), fine.width, fine.height, uv);
+    if (l < last && t > 1 / 64.0f) {
+        const Level& coarse = levels_[l + 1];
+        sum = mixed(sum, bilinear(coarse.texels.data(), coarse.width, coarse.height, uv), t);
+    }
+    float lower[4], upper[4];
+    _mm_storeu_ps(lower, sum.lower);
+    _mm_storeu_ps(upper, sum.upper);
+    return {.color = fromLinear709({lower[0], lower[1], lower[2]}),
+            .opacity = lower[3],
+            .slope = {upper[0], upper[1]},
+            .roughness = upper[2],
+            .metalness = upper[3]};
 }
 
 Texture Texture::coarser() const {
@@ -230,7 +222,9 @@ Texture Texture::coarser() const {
 
 namespace {
 
-// One channel of a picture at a place, made to fit another size.
+constexpr float kRelief = 0.02f; // of height pictures, as a share of the repeat's width
+
+// A picture at a place, made to fit another size.
 struct Channels {
     const Picture* picture;
     Imath::V4f at(float u, float v) const { // 0..1 in bytes' own curve; v from the top
@@ -253,7 +247,7 @@ struct Channels {
 
 } // namespace
 
-std::shared_ptr<const Picture> Maps::*mapNamed(std::string_view fileName) {
+Map mapNamed(std::string_view fileName) {
     std::string name;
     for (const char c : fileName) name += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
     const auto has = [&](std::initializer_list<const char*> words) {
@@ -268,12 +262,12 @@ std::shared_ptr<const Picture> Maps::*mapNamed(std::string_view fileName) {
     return &Maps::color;
 }
 
-Texture makeTexture(const Maps& maps, float roughness, float metalness, int limit) {
+Texture makeTexture(const Maps& maps, int limit) {
     int width = 1, height = 1;
-    for (const auto* p : {&maps.color, &maps.roughness, &maps.metalness, &maps.opacity, &maps.normal, &maps.height})
-        if (*p && (*p)->width > 0 && (*p)->height > 0) {
-            width = std::max(width, (*p)->width);
-            height = std::max(height, (*p)->height);
+    for (const Map map : kMaps)
+        if (const auto& p = maps.*map) {
+            width = std::max(width, p->width);
+            height = std::max(height, p->height);
         }
     width = std::min(width, limit);
     height = std::min(height, limit);
@@ -283,7 +277,7 @@ Texture makeTexture(const Maps& maps, float roughness, float metalness, int limi
             const float u = (static_cast<float>(x) + 0.5f) / static_cast<float>(width),
                         v = 1 - (static_cast<float>(y) + 0.5f) / static_cast<float>(height); // from the top
             Texel& t = texels[static_cast<size_t>(y) * width + x];
-            t = {{255, 255, 255}, 255, {128, 128}, byte(roughness), byte(metalness)};
+            t = {{255, 255, 255}, 255, {128, 128}, byte(0.5f), 0};
             const auto read = [&](const std::shared_ptr<const Picture>& p) { return Channels{p.get()}.at(u, v); };
             if (maps.color) {
                 const Imath::V4f c = read(maps.color);
@@ -302,10 +296,10 @@ Texture makeTexture(const Maps& maps, float roughness, float metalness, int limi
             if (maps.height) {
                 const float du = 1 / static_cast<float>(width), dv = 1 / static_cast<float>(height);
                 const Channels h{maps.height.get()};
-                const float tall = maps.width * static_cast<float>(height) / static_cast<float>(width);
-                slope += V2f((h.at(u + du, v).x - h.at(u - du, v).x) / (2 * du * maps.width),
-                             (h.at(u, v - dv).x - h.at(u, v + dv).x) / (2 * dv * tall)) *
-                         maps.relief;
+                const float wide = static_cast<float>(width) / static_cast<float>(height);
+                slope += V2f((h.at(u + du, v).x - h.at(u - du, v).x) / (2 * du),
+                             (h.at(u, v - dv).x - h.at(u, v + dv).x) / (2 * dv) * wide) *
+                         kRelief;
             }
             t.slope = {slopeByte(slope.x), slopeByte(slope.y)};
         }

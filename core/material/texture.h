@@ -56,7 +56,6 @@ public:
     // Trilinear. `uv` in repeats; `footprint` is the width of the pixel there, in repeats along u. Safe to call from
     // any number of threads.
     TextureSample sample(const V2f& uv, float footprint) const;
-    float opacity(const V2f& uv) const;                                         // at the finest level
     bool cuts() const { return cuts_; }                                         // there are holes
     const std::vector<Texel>& finest() const { return levels_.front().texels; } // rows from v = 0; not of an empty one
     const TextureSample& mean() const { return mean_; }                         // of all of it
@@ -69,10 +68,6 @@ private:
         int width, height;
         std::vector<Texel> texels;
     };
-    struct Sums {
-        float lower[4] = {0, 0, 0, 0}, upper[4] = {0, 0, 0, 0}; // light, opacity; slopes, roughness, metalness
-    };
-    static void add(const Level& level, const V2f& uv, float weight, Sums& sums); // bilinear
     std::vector<Level> levels_;
     bool cuts_ = false;
     TextureSample mean_;
@@ -83,17 +78,21 @@ struct Maps {
     std::shared_ptr<const Picture> color;                         // its alpha cuts out
     std::shared_ptr<const Picture> roughness, metalness, opacity; // first channel
     std::shared_ptr<const Picture> normal;                        // tangent space, green upwards
-    std::shared_ptr<const Picture> height;                        // first channel; `relief` metres from black to white
-    float relief = 0.01f, width = 1;                              // metres; `width` of a whole repeat, for the height
+    std::shared_ptr<const Picture> height; // first channel; from black to white a fiftieth of the repeat's width
     bool operator==(const Maps&) const = default;
-    bool empty() const { return !color && !roughness && !metalness && !opacity && !normal && !height; }
+    bool empty() const { return *this == Maps(); }
 };
-// Which map a file holds, by the words that makers of pictures put into its name; colour when none is told.
-std::shared_ptr<const Picture> Maps::*mapNamed(std::string_view fileName);
+// One of them.
+using Map = std::shared_ptr<const Picture> Maps::*;
+inline constexpr Map kMaps[] = {&Maps::color,   &Maps::roughness, &Maps::metalness,
+                                &Maps::opacity, &Maps::normal,    &Maps::height};
 
-// As large as the largest of the pictures, with nothing wider or higher than `limit`. Where a map is missing:
-// colour 1, roughness and metalness as given.
-Texture makeTexture(const Maps& maps, float roughness, float metalness, int limit = 16384);
+// Which map a file holds, by the words that makers of pictures put into its name; colour when none is told.
+Map mapNamed(std::string_view fileName);
+
+// As large as the largest of the pictures, with nothing wider or higher than `limit`. Where a map is missing: white,
+// without holes, level, half rough, no metal.
+Texture makeTexture(const Maps& maps, int limit = 16384);
 
 // Textures of a scene within a budget: the finest level of the largest goes first, again and again.
 void fit(std::vector<std::shared_ptr<const Texture>>& textures, size_t bytes);

@@ -8,6 +8,7 @@
 #include "core/base/hash.h"
 #include "core/base/parallel.h"
 #include "core/base/recipe_reader.h"
+#include "core/material/recipe.h"
 #include "core/planting/species.h"
 
 namespace thallos {
@@ -16,22 +17,11 @@ using nlohmann::json;
 
 namespace {
 
-void readColor(const RecipeReader& in, const char* key, Rgb& color) {
-    V3f c(-1);
-    in.read(key, c);
-    if (c.x >= 0) color = fromSrgb(c.x, c.y, c.z);
-}
-
 void read(const RecipeReader& r, const char* key, Surface& s) {
     const json* j = r.member(key);
     s.name = key;
     if (!j) return;
-    const RecipeReader in(*j, r.inside(key));
-    readColor(in, "color_srgb", s.baseColor);
-    in.read("roughness", s.roughness, 0.03f, 1);
-    in.read("translucency", s.translucency, 0, 0.9f);
-    in.read("recipe", s.recipe);
-    in.read("scale", s.scale, 0.01f, 100);
+    readSurface(RecipeReader(*j, r.inside(key)), s);
 }
 
 void read(const RecipeReader& r, const char* key, LeafRecipe& l) {

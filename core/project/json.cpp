@@ -57,14 +57,9 @@ json out(const CivilTime& t) {
     return {{"date", date}, {"hour", t.hour}, {"zone_h", t.zone}};
 }
 
-// Pictures of a surface by their keys; the first has its name from before there were others.
-constexpr std::pair<const char*, std::shared_ptr<const Picture> Maps::*> kMaps[] = {
-    {"picture", &Maps::color},
-    {"roughness_picture", &Maps::roughness},
-    {"metalness_picture", &Maps::metalness},
-    {"opacity_picture", &Maps::opacity},
-    {"normal_picture", &Maps::normal},
-    {"height_picture", &Maps::height}};
+// Of the pictures of a surface, in the order of kMaps; the first has its name from before there were others.
+constexpr const char* kMapKeys[std::size(kMaps)] = {"picture",         "roughness_picture", "metalness_picture",
+                                                    "opacity_picture", "normal_picture",    "height_picture"};
 
 json out(const Surface& s) {
     return {{"name", s.name},
@@ -85,9 +80,7 @@ json out(const Surface& s) {
             {"scale", s.scale},
             {"turn_deg", toDegrees(s.turn)},
             {"relief", s.relief},
-            {"picture_size_m", s.textureSize},
-            {"height_m", s.maps.relief},
-            {"height_width_m", s.maps.width}};
+            {"picture_size_m", s.textureSize}};
 }
 
 struct Dump {
@@ -102,10 +95,10 @@ struct Dump {
         for (size_t i = 0; i < b.surfaces.size(); ++i) {
             j["surfaces"].push_back(out(b.surfaces[i]));
             // Pictures other than the model's own.
-            for (const auto& [key, map] : kMaps) {
-                const auto& picture = b.surfaces[i].maps.*map;
-                if (i < b.model->materials.size() && picture != b.model->materials[i].maps.*map)
-                    j["surfaces"].back()[key] = picture ? sink(packPicture(*picture)) : std::string();
+            for (size_t k = 0; k < std::size(kMaps); ++k) {
+                const auto& picture = b.surfaces[i].maps.*kMaps[k];
+                if (i < b.model->materials.size() && picture != b.model->materials[i].maps.*kMaps[k])
+                    j["surfaces"].back()[kMapKeys[k]] = picture ? sink(packPicture(*picture)) : std::string();
             }
         }
     }
@@ -276,8 +269,6 @@ Surface surfaceIn(const In& in) {
         s.turn = toRadians(in.at("turn_deg").number());
         s.relief = in.at("relief").real();
         s.textureSize = in.at("picture_size_m").real();
-        s.maps.relief = in.at("height_m").real();
-        s.maps.width = in.at("height_width_m").real();
     } else {
         if (!takeFirstPattern(s, in.at("pattern").text(), in.at("pattern_size_m").real()))
             in.at("pattern").fail("names no pattern");
@@ -303,11 +294,11 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
         in.at("surfaces").each([&](const In& s) {
             b.surfaces.push_back(surfaceIn(s));
             const size_t i = b.surfaces.size() - 1;
-            for (const auto& [key, map] : kMaps) {
-                auto& picture = b.surfaces[i].maps.*map;
-                if (i < model->materials.size()) picture = model->materials[i].maps.*map;
-                if (!s.has(key)) continue;
-                const std::string hash = s.at(key).text();
+            for (size_t k = 0; k < std::size(kMaps); ++k) {
+                auto& picture = b.surfaces[i].maps.*kMaps[k];
+                if (i < model->materials.size()) picture = model->materials[i].maps.*kMaps[k];
+                if (!s.has(kMapKeys[k])) continue;
+                const std::string hash = s.at(kMapKeys[k]).text();
                 picture = hash.empty() ? nullptr : std::make_shared<const Picture>(unpackPicture(source(hash)));
             }
         });

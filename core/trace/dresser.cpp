@@ -7,13 +7,12 @@ namespace thallos {
 std::shared_ptr<const Texture>* Dresser::textureOf(const Surface& s) {
     if (!s.maps.empty()) {
         for (const auto& p : pictures_)
-            if (p->maps == s.maps && p->roughness == s.roughness && p->metalness == s.metalness) {
+            if (p->maps == s.maps) {
                 p->used = true;
                 return &p->texture;
             }
-        auto texture = std::make_shared<const Texture>(makeTexture(s.maps, s.roughness, s.metalness));
-        pictures_.push_back(
-            std::make_unique<Pictures>(Pictures{s.maps, s.roughness, s.metalness, std::move(texture), true}));
+        auto texture = std::make_shared<const Texture>(makeTexture(s.maps));
+        pictures_.push_back(std::make_unique<Pictures>(Pictures{s.maps, std::move(texture), true}));
         return &pictures_.back()->texture;
     }
     if (s.recipe.empty() || !library_) return nullptr;
@@ -56,13 +55,6 @@ std::vector<Material> Dresser::dress(const std::vector<const Surface*>& surfaces
             out.push_back(dressed(s, *places[i], library_->find(s.recipe)->laying));
     }
     return out;
-}
-
-size_t Dresser::bytes() const {
-    size_t n = 0;
-    for (const auto& s : sheets_) n += s->texture->bytes();
-    for (const auto& p : pictures_) n += p->texture->bytes();
-    return n;
 }
 
 std::function<NamedSheets(const std::function<bool()>&)> Dresser::finer() const {

@@ -23,7 +23,6 @@ public:
     // One material for each surface. Lets go of what none of them uses; when the rest is over the budget, the finest
     // level of the largest goes, again and again.
     std::vector<Material> dress(const std::vector<const Surface*>& surfaces);
-    size_t bytes() const; // of the textures of the last dress()
 
     // What makes the full sheets of those that are small now, on any thread; empty when there is nothing to do. Throws
     // Error::Cancelled.
@@ -38,7 +37,6 @@ private:
     };
     struct Pictures {
         Maps maps;
-        float roughness, metalness;
         std::shared_ptr<const Texture> texture;
         bool used;
     };

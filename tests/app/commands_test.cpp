@@ -60,6 +60,18 @@ void setUp(int variant) {
     window().mainPane().setFocus();
 }
 
+// A place of the shot where the house is seen; none when it is not.
+QPointF onTheHouse() {
+    auto& shot = window().shotPane();
+    const QRectF r = shot.pictureRect();
+    for (double y = 0.3; y < 0.8; y += 0.02)
+        for (double x = 0.2; x < 0.8; x += 0.02) {
+            const QPointF p(r.left() + x * r.width(), r.top() + y * r.height());
+            if (bodyOf<Building>(session().item(shot.pick(p, {}).item))) return p;
+        }
+    return {};
+}
+
 bool drop(const fs::path& file, const QPoint& at) {
     QMimeData data;
     data.setUrls({QUrl::fromLocalFile(QString::fromStdString(file.string()))});
@@ -346,13 +358,7 @@ TEST(Dropping, APictureLiesOnThePartItFellOnAndIsSaved) {
     const fs::path file = scratch() / "red.png", project = scratch() / "red.thallos";
     red.save(QString::fromStdString(file.string()));
     auto& shot = window().shotPane();
-    const QRectF r = shot.pictureRect();
-    QPointF spot;
-    for (double y = 0.3; y < 0.8 && spot.isNull(); y += 0.02)
-        for (double x = 0.2; x < 0.8 && spot.isNull(); x += 0.02) {
-            const QPointF p(r.left() + x * r.width(), r.top() + y * r.height());
-            if (session().item(shot.pick(p, {}).item)) spot = p;
-        }
+    const QPointF spot = onTheHouse();
     ASSERT_FALSE(spot.isNull());
     const std::string before = documentHash();
     ASSERT_TRUE(drop(file, shot.mapTo(&window(), spot.toPoint())));
@@ -410,13 +416,7 @@ TEST(Materials, AreFoundAndLaidFromTheirWindow) {
 TEST(Materials, AreDraggedOntoParts) {
     freshSite();
     auto& shot = window().shotPane();
-    const QRectF r = shot.pictureRect();
-    QPointF spot;
-    for (double y = 0.3; y < 0.8 && spot.isNull(); y += 0.02)
-        for (double x = 0.2; x < 0.8 && spot.isNull(); x += 0.02) {
-            const QPointF p(r.left() + x * r.width(), r.top() + y * r.height());
-            if (bodyOf<Building>(session().item(shot.pick(p, {}).item))) spot = p;
-        }
+    const QPointF spot = onTheHouse();
     ASSERT_FALSE(spot.isNull());
     QMimeData data;
     data.setData(kMaterialMime, "Rubble, random");

@@ -100,12 +100,12 @@ TEST(Texture, MapsOfManySizesMakeOne) {
     auto normal = std::make_shared<Picture>(Picture{4, 4, std::vector<uint8_t>(64, 128)});
     for (size_t i = 0; i < 64; i += 4) const_cast<std::vector<uint8_t>&>(normal->rgba)[i + 2] = 255;
     Maps maps{.color = color, .roughness = rough, .normal = normal};
-    const Texture t = makeTexture(maps, 0.9f, 0.3f);
+    const Texture t = makeTexture(maps);
     EXPECT_EQ(t.width(), 4);
     EXPECT_TRUE(t.cuts());
     const TextureSample top = t.sample(V2f(0.5f, 0.75f), 0);
     EXPECT_NEAR(top.roughness, 0.2f, 0.01f);
-    EXPECT_NEAR(top.metalness, 0.3f, 0.01f);
+    EXPECT_EQ(top.metalness, 0);
     EXPECT_GT(top.color.x, top.color.z); // rows run from the top
     EXPECT_GT(top.opacity, 0.7f);
     EXPECT_NEAR(top.slope.length(), 0, 0.02f);
@@ -120,12 +120,12 @@ TEST(Texture, NamesTellTheMap) {
     EXPECT_EQ(mapNamed("steel_metallic"), &Maps::metalness);
 }
 
-TEST(Texture, HeightsBecomeSlopesInMetres) {
+TEST(Texture, HeightsBecomeSlopes) {
     Picture ramp{64, 1, {}};
     for (int x = 0; x < 64; ++x)
         ramp.rgba.insert(ramp.rgba.end(), 3, static_cast<uint8_t>(x * 4)), ramp.rgba.push_back(255);
-    const Texture t = makeTexture({.height = std::make_shared<Picture>(ramp), .relief = 0.1f, .width = 2}, 0.5f, 0);
-    EXPECT_NEAR(t.sample(V2f(0.5f), 0).slope.x, 0.05f, 0.008f);
+    const Texture t = makeTexture({.height = std::make_shared<Picture>(ramp)});
+    EXPECT_NEAR(t.sample(V2f(0.5f), 0).slope.x, 0.02f, 0.004f);
 }
 
 TEST(Laying, PiecesKeepTheirBond) {
@@ -327,6 +327,19 @@ TEST(Material, ReliefTurnsWithTheSheet) {
     EXPECT_NEAR(up.z, -0.447f, 0.02f);
     s.relief = 0;
     EXPECT_EQ(evaluate(dressed(s, sheet, {}), wall).normal, V3f(0, -1, 0));
+}
+
+TEST(Material, PicturesLeaveTheRestToTheSurface) {
+    Surface s{.name = "x", .baseColor = Rgb(0.5f), .roughness = 0.8f, .metalness = 1, .textureSize = 1};
+    s.maps.color = std::make_shared<Picture>(Picture{1, 1, {255, 255, 255, 255}});
+    SurfacePoint q = evaluate(pictured(s, std::make_shared<Texture>(makeTexture(s.maps))), {});
+    EXPECT_NEAR(q.roughness, 0.8f, 0.01f);
+    EXPECT_EQ(q.metalness, 1);
+    EXPECT_NEAR(q.albedo.y, 0.5f, 0.01f);
+    s.maps.roughness = s.maps.metalness = std::make_shared<Picture>(Picture{1, 1, {51, 51, 51, 255}});
+    q = evaluate(pictured(s, std::make_shared<Texture>(makeTexture(s.maps))), {});
+    EXPECT_NEAR(q.roughness, 0.2f, 0.01f);
+    EXPECT_NEAR(q.metalness, 0.2f, 0.01f);
 }
 
 TEST(Material, FirstPatternsBecomeRecipes) {

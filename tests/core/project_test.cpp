@@ -93,9 +93,7 @@ TEST(Json, EveryPastSchemaIsRead) {
     for (auto& item : j["items"])
         if (item.contains("surfaces"))
             for (auto& s : item["surfaces"]) {
-                for (const char* key :
-                     {"recipe", "scale", "turn_deg", "relief", "picture_size_m", "height_m", "height_width_m"})
-                    s.erase(key);
+                for (const char* key : {"recipe", "scale", "turn_deg", "relief", "picture_size_m"}) s.erase(key);
                 s["pattern"] = "masonry";
                 s["pattern_size_m"] = 0.26;
                 s["texture_size_m"] = 0;
