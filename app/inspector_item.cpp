@@ -270,7 +270,7 @@ void Inspector::buildingRows(const Item& item) {
                 {}, false);
         });
     row(
-        tr("Scale"), ValueRange::percent(0.05, 20, 1), tr("Of the material's true size"),
+        tr("Scale"), {0.05, 20, true, Dimension::Percent, "%", 0, 1}, tr("Of the material's true size"),
         [surface] { return surface() ? surface()->scale : 1; },
         [set](double v, bool d) {
             set(

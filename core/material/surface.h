@@ -28,8 +28,8 @@ struct Surface {
     float coatRoughness = 0.1f;
     Rgb emission{0};   // cd/m2, from its front
     int lampGroup = 0; // 0..7, for lights told apart after rendering
-    // What its sheet is: a recipe of the library by name, whose mean is then baseColor and roughness; or pictures,
-    // which multiply baseColor. With both the pictures count.
+    // What its sheet is: a recipe of the library by name, whose mean is then baseColor and roughness; or pictures:
+    // their colour multiplies baseColor, the others stand for roughness and metalness. With both the pictures count.
     std::string recipe;
     Maps maps;
     float scale = 1;       // of a recipe's true size
