@@ -59,6 +59,7 @@ void Engine::change(const std::function<void(Request&)>& set) {
         if (!request_) request_.emplace();
         set(*request_);
         ++generation_;
+        changed_ = std::chrono::steady_clock::now();
     }
     wake_.notify_all();
 }
@@ -152,6 +153,12 @@ bool Engine::adoptBetter() {
     return !better->sheets.empty();
 }
 
+bool Engine::rested() const {
+    using namespace std::chrono_literals;
+    while (!quit_ && std::chrono::steady_clock::now() - changed_.load() < 500ms) std::this_thread::sleep_for(20ms);
+    return !quit_;
+}
+
 // Better trees and finer sheets, built aside by one thread.
 void Engine::improve() {
     if (improving_) return;
@@ -162,7 +169,7 @@ void Engine::improve() {
     improver_ = std::thread([this, make = std::move(make)] {
         standBack(kNiceOfLeisure);
         tbb::task_arena arena(1, 1, tbb::task_arena::priority::low);
-        auto better = arena.execute([&] { return make([this] { return quit_.load(); }); });
+        auto better = arena.execute([&] { return make([this] { return !rested(); }); });
         {
             const std::lock_guard lock(mutex_);
             better_ = std::move(better);

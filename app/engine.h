@@ -2,6 +2,7 @@
 // traces on in place. It gives way to every new request within milliseconds.
 #pragma once
 
+#include <chrono>
 #include <condition_variable>
 #include <mutex>
 #include <optional>
@@ -75,6 +76,7 @@ private:
     void change(const std::function<void(Request&)>& set);
     bool adoptBetter(); // sheets are finer: the picture is another
     void improve();
+    bool rested() const; // waits while the document or a view is being moved; false: quitting
     void publish(Image radiance, const Request& request, int samples, bool denoised, bool moving = false);
 
     std::shared_ptr<const PlantLibrary> library_;
@@ -82,6 +84,7 @@ private:
     std::condition_variable wake_;
     std::optional<Request> request_; // newest
     std::atomic<uint64_t> generation_{0};
+    std::atomic<std::chrono::steady_clock::time_point> changed_{}; // when it was last asked for something
     std::atomic<bool> quit_{false};
 
     // Of the worker alone.

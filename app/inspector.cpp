@@ -18,9 +18,14 @@ Inspector::Inspector(Session& session, Engine& engine, Tools& tools, QWidget* pa
     setWidgetResizable(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setFocusPolicy(Qt::NoFocus);
+    // Other rows come after the panes have shown what is chosen: that is what the eye waits for.
+    soon_.setSingleShot(true);
+    connect(&soon_, &QTimer::timeout, this, [this] {
+        if (shape() != shape_) rebuild();
+    });
     auto update = [this] {
         if (shape() != shape_)
-            rebuild();
+            soon_.start(0);
         else
             refresh();
     };
@@ -73,7 +78,7 @@ void Inspector::heading(const QString& title, const QString& text) {
     a->setFont(typeface(Type::Heading));
     auto* b = new QLabel(text, w);
     b->setFont(typeface(Type::Body));
-    b->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    b->setProperty("role", "second");
     l->addWidget(a);
     l->addStretch();
     l->addWidget(b);
@@ -85,7 +90,7 @@ void Inspector::note(const std::function<QString()>& text) {
     l->setFont(typeface(Type::Body));
     l->setWordWrap(true);
     l->setContentsMargins(12, 4, 12, 6);
-    l->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    l->setProperty("role", "second");
     refreshers_.push_back([l, text] { l->setText(text()); });
     layout_->addWidget(l);
 }
@@ -109,8 +114,9 @@ void Inspector::choice(const QString& label, const QStringList& options, const Q
     l->setContentsMargins(12, 2, 12, 2);
     auto* text = new QLabel(label, w);
     text->setFixedWidth(88);
-    text->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    text->setProperty("role", "second");
     auto* box = new QComboBox(w);
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon); // not to the longest of many names
     box->addItems(options);
     box->setAccessibleName(label);
     box->setObjectName(label);
@@ -155,7 +161,6 @@ void Inspector::rebuild() {
     if (page_) takeWidget()->deleteLater();
     page_ = new QWidget;
     page_->setObjectName("inspectorPage");
-    page_->setStyleSheet(QString("#inspectorPage { background: %1; }").arg(Theme::now().panel.name()));
     layout_ = new QVBoxLayout(page_);
     layout_->setContentsMargins(0, 0, 0, 8);
     layout_->setSpacing(0);

@@ -5,6 +5,7 @@
 #include <optional>
 
 #include <QScrollArea>
+#include <QTimer>
 
 #include "app/number_field.h"
 #include "app/tools.h"
@@ -65,6 +66,7 @@ private:
     QVBoxLayout* layout_ = nullptr;
     std::vector<std::function<void()>> refreshers_;
     QString shape_;
+    QTimer soon_; // to rebuild
     int material_ = 0;
 };
 

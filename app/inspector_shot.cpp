@@ -24,7 +24,7 @@ void Inspector::lightRows() {
     l->setContentsMargins(12, 2, 12, 2);
     auto* label = new QLabel(tr("Date"), w);
     label->setFixedWidth(88);
-    label->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    label->setProperty("role", "second");
     l->addWidget(label);
     l->addWidget(date, 1);
     layout_->addWidget(w);

@@ -250,7 +250,6 @@ void MainWindow::applyPreferences() {
         redo_->setIcon(QIcon(icon("ui-redo-2", t.ink, 16, devicePixelRatioF())));
         planPane_->refreshPicture();
     }
-    cost_->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
     inspector_->rebuild();
     for (QWidget* w : findChildren<QWidget*>()) w->update();
 }
@@ -288,7 +287,7 @@ void MainWindow::makeTopBar(QVBoxLayout* column) {
     connect(redo_, &QToolButton::clicked, &session_, &Session::redo);
     cost_ = new QLabel(bar);
     cost_->setObjectName("cost");
-    cost_->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    cost_->setProperty("role", "second");
     cost_->setToolTip(
         tr("Plants standing, memory of the picture engine, and how long the final render of this shot takes here"));
     jobBox_ = new QWidget(bar);

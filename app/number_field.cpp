@@ -40,6 +40,7 @@ ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString&
     field_->installEventFilter(this);
     reason_ = new QLabel(this);
     reason_->setFont(typeface(Type::Tiny));
+    reason_->setProperty("role", "warning");
     reason_->hide();
     connect(field_, &QLineEdit::editingFinished, this, &ValueRow::typed);
     show();
@@ -60,11 +61,11 @@ void ValueRow::show() {
     const QString number =
         mixed_ ? QString() : QString::fromStdString(formatNumber(value_ * unitFactor(), range_.decimals));
     if (field_->text() != number) field_->setText(number);
-    field_->setProperty("wrong", false);
-    field_->style()->unpolish(field_);
-    field_->style()->polish(field_);
-    setFixedHeight(28);
-    reason_->hide();
+    if (field_->property("wrong").toBool()) { // polishing costs more than the rest of a row
+        setLook(field_, "wrong", false);
+        setFixedHeight(28);
+        reason_->hide();
+    }
     update();
 }
 
@@ -101,12 +102,9 @@ void ValueRow::typed() {
         Q_EMIT changed(v, false);
         Q_EMIT settled();
     } catch (const Error& e) {
-        field_->setProperty("wrong", true);
-        field_->style()->unpolish(field_);
-        field_->style()->polish(field_);
+        setLook(field_, "wrong", true);
         setFixedHeight(42);
         reason_->setText(QString::fromUtf8(e.what()));
-        reason_->setStyleSheet(QString("color: %1").arg(Theme::now().clay.name()));
         reason_->setGeometry(12, 27, width() - 24, 14);
         reason_->setAlignment(Qt::AlignRight);
         reason_->show();

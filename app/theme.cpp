@@ -9,7 +9,9 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QPalette>
+#include <QStyle>
 #include <QSvgRenderer>
+#include <QWidget>
 
 #include "core/base/assets.h"
 #include "core/base/error.h"
@@ -111,6 +113,13 @@ void Theme::load(const QString& name) {
         text.replace("@icons@", assetPath("icons"));
         qApp->setStyleSheet(text);
     }
+}
+
+void setLook(QWidget* widget, const char* property, const QVariant& value) {
+    if (widget->property(property) == value) return;
+    widget->setProperty(property, value);
+    widget->style()->unpolish(widget);
+    widget->style()->polish(widget);
 }
 
 QFont typeface(Type type) {

@@ -24,6 +24,9 @@ struct Theme {
 enum class Type { Title, Heading, Body, Medium, Small, Tiny };
 QFont typeface(Type type);
 
+// Sets a property that the style sheet asks for, and shows it. Before a widget is first shown setProperty() does.
+void setLook(QWidget* widget, const char* property, const QVariant& value);
+
 // An icon of assets/icons in one colour, drawn at the size and scale asked for.
 QPixmap icon(const QString& name, const QColor& color, int size, qreal scale);
 void drawIcon(QPainter& painter, const QString& name, const QColor& color, const QRectF& where);

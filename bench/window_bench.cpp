@@ -176,7 +176,9 @@ int main(int argc, char** argv) {
     window.session().editShot("Few samples", [](Shot& s) { s.samples = 2; });
     until([&] { return shot.picture().samples >= 2 && shot.picture().wanted == 2; }, 120000);
     until([&] { return !window.engine().improving(); }, 240000); // better trees, fine sheets
-    wait(8000);                                                  // the picture with them, pictures of the strip
+    wait(1000);
+    until([&] { return shot.picture().samples >= 2 && shot.picture().denoised; }, 120000);
+    wait(8000); // pictures of the strip
     const double before = cpuSeconds();
     wait(5000);
     out["idle_core_percent"] = (cpuSeconds() - before) / 5 * 100;

@@ -57,7 +57,7 @@ void addPair(QVBoxLayout* column, const QString& label, QWidget* widget) {
     row->setContentsMargins(12, 2, 12, 2);
     auto* text = new QLabel(label);
     text->setFixedWidth(88);
-    text->setStyleSheet(QString("color: %1").arg(Theme::now().second.name()));
+    text->setProperty("role", "second");
     row->addWidget(text);
     row->addWidget(widget, qobject_cast<QPushButton*>(widget) ? 0 : 1);
     row->addStretch(qobject_cast<QPushButton*>(widget) ? 1 : 0);
@@ -243,7 +243,7 @@ void PreferencesWindow::fillKeys() {
             const QKeySequence key(edit->keySequence()[0]);
             const QKeySequence one = edit->keySequence().isEmpty() ? QKeySequence() : key;
             if (const Commands::Entry* other = commands_.conflict(id, one)) {
-                conflict_->setStyleSheet(QString("color: %1").arg(Theme::now().clay.name()));
+                setLook(conflict_, "role", "warning");
                 conflict_->setText(tr("%1 is the key of “%2” already; change that first.")
                                        .arg(one.toString(QKeySequence::NativeText), other->command.text));
                 edit->setKeySequence(commands_.action(id)->shortcut());

@@ -78,8 +78,7 @@ void RenderDialog::accept() {
     if (!width_->hasAcceptableInput()) return width_->setFocus();
     if (!samples_->hasAcceptableInput()) return samples_->setFocus();
     if (!known || file_->text().isEmpty()) {
-        file_->setProperty("wrong", true);
-        file_->setStyleSheet(QString("border: 2px solid %1").arg(Theme::now().clay.name()));
+        setLook(file_, "wrong", true);
         file_->setToolTip(tr("The name must end in .png, .jpg, .tif or .exr"));
         return file_->setFocus();
     }

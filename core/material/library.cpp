@@ -20,28 +20,37 @@ namespace fs = std::filesystem;
 namespace {
 
 // Of the code of all generators and of texels: a change of either makes the cached sheets stale.
-constexpr int kGenerators = 5;
+constexpr int kGenerators = 6;
 
 std::string textOf(const fs::path& file) {
     std::ifstream in(file, std::ios::binary);
     return {std::istreambuf_iterator<char>(in), std::istreambuf_iterator<char>()};
 }
 
-// The finest level of a sheet; nothing when the file is missing or broken.
-std::optional<Texture> readSheet(const fs::path& file, int w, int h) {
+// Nothing when the file is missing or broken.
+std::optional<Texture> readSheet(const fs::path& file, int w, int h, const std::function<bool()>& stop) {
     const std::string packed = textOf(file);
-    std::vector<Texel> texels(static_cast<size_t>(w) * h);
-    const size_t bytes = texels.size() * sizeof(Texel);
+    const size_t count = Texture::texelCount(w, h), bytes = count * sizeof(Texel);
     if (packed.empty() || ZSTD_getFrameContentSize(packed.data(), packed.size()) != bytes) return std::nullopt;
-    const size_t got = ZSTD_decompress(texels.data(), bytes, packed.data(), packed.size());
-    if (ZSTD_isError(got) || got != bytes) return std::nullopt;
+    std::vector<Texel> texels(count);
+    // A little at a time, so that it rests or stops when it is told to.
+    const std::unique_ptr<ZSTD_DStream, decltype(&ZSTD_freeDStream)> stream(ZSTD_createDStream(), &ZSTD_freeDStream);
+    ZSTD_inBuffer in{packed.data(), packed.size(), 0};
+    ZSTD_outBuffer out{texels.data(), 0, 0};
+    while (out.pos < bytes) {
+        if (stop && stop()) throw Error(Error::Kind::Cancelled, "stopped", file.string());
+        const size_t read = in.pos, written = out.pos;
+        out.size = std::min(bytes, out.size + (size_t{1} << 20));
+        if (ZSTD_isError(ZSTD_decompressStream(stream.get(), &out, &in))) return std::nullopt;
+        if (in.pos == read && out.pos == written) return std::nullopt; // it ends too soon
+    }
     return Texture(w, h, std::move(texels));
 }
 
 void writeSheet(const fs::path& file, const Texture& texture) {
     std::error_code ignored;
     fs::create_directories(file.parent_path(), ignored);
-    const std::vector<Texel>& texels = texture.finest();
+    const std::vector<Texel>& texels = texture.texels();
     std::string packed(ZSTD_compressBound(texels.size() * sizeof(Texel)), '\0');
     const size_t n = ZSTD_compress(packed.data(), packed.size(), texels.data(), texels.size() * sizeof(Texel), 1);
     if (ZSTD_isError(n)) return;
@@ -125,7 +134,7 @@ std::shared_ptr<const Texture> MaterialLibrary::sheet(const std::string& name, i
     const fs::path file = cache_ / (hashes_[static_cast<size_t>(r - recipes_.data())] + "-" + std::to_string(width) +
                                     "-" + std::to_string(kGenerators) + ".sheet");
     std::optional<Texture> made;
-    if (keep) made = readSheet(file, w, h);
+    if (keep) made = readSheet(file, w, h, stop);
     if (!made) {
         made = bake(*r, width, stop);
         if (keep) writeSheet(file, *made);

@@ -110,42 +110,55 @@ TextureSample decodeTexel(const Texel& t) {
             .metalness = kTables.part[t.metalness]};
 }
 
-Texture::Texture(int width, int height, std::vector<Texel> finest) {
-    cuts_ = std::any_of(finest.begin(), finest.end(), [](const Texel& t) { return t.opacity < 255; });
-    Sum all;
-    for (const Texel& t : finest) all.add(t, 1 / static_cast<float>(finest.size()));
-    all.slope2 = 0; // as rough as its grains are, not as its relief seen from afar
-    all.slope = V2f(0);
-    mean_ = decodeTexel(averaged(all));
-    levels_.push_back({width, height, std::move(finest)});
-    while (levels_.back().width > 1 || levels_.back().height > 1) {
-        const Level& from = levels_.back();
-        Level to{std::max(from.width / 2, 1), std::max(from.height / 2, 1), {}};
-        to.texels.resize(static_cast<size_t>(to.width) * to.height);
-        parallelFor(
-            to.height,
-            [&](int y) {
-                // Where a size is odd, texels are shared by what they lie in.
-                const Span rows(y, from.height, to.height);
-                for (int x = 0; x < to.width; ++x) {
-                    const Span columns(x, from.width, to.width);
-                    Sum sum;
-                    for (int j = rows.first; j < rows.end; ++j)
-                        for (int i = columns.first; i < columns.end; ++i)
-                            sum.add(from.texels[static_cast<size_t>(j) * from.width + i],
-                                    rows.share(j) * columns.share(i));
-                    to.texels[static_cast<size_t>(y) * to.width + x] = averaged(sum);
-                }
-            },
-            16);
-        levels_.push_back(std::move(to));
+size_t Texture::texelCount(int width, int height) {
+    size_t n = static_cast<size_t>(width) * height + 1;
+    while (width > 1 || height > 1) {
+        width = std::max(width / 2, 1);
+        height = std::max(height / 2, 1);
+        n += static_cast<size_t>(width) * height;
     }
+    return n;
 }
 
-size_t Texture::bytes() const {
-    size_t n = 0;
-    for (const Level& l : levels_) n += l.texels.size() * sizeof(Texel);
-    return n;
+Texture::Texture(int width, int height, std::vector<Texel> texels) : texels_(std::move(texels)) {
+    levels_.push_back({width, height, 0});
+    while (levels_.back().width > 1 || levels_.back().height > 1) {
+        const Level& l = levels_.back();
+        levels_.push_back(
+            {std::max(l.width / 2, 1), std::max(l.height / 2, 1), l.first + static_cast<size_t>(l.width) * l.height});
+    }
+    const size_t finest = static_cast<size_t>(width) * height;
+    cuts_ = std::any_of(texels_.begin(), texels_.begin() + static_cast<std::ptrdiff_t>(finest),
+                        [](const Texel& t) { return t.opacity < 255; });
+    if (const size_t all = texelCount(width, height); texels_.size() != all) {
+        Sum sum;
+        for (const Texel& t : texels_) sum.add(t, 1 / static_cast<float>(finest));
+        sum.slope2 = 0; // as rough as its grains are, not as its relief seen from afar
+        sum.slope = V2f(0);
+        texels_.resize(all);
+        texels_.back() = averaged(sum);
+        for (size_t k = 1; k < levels_.size(); ++k) average(levels_[k - 1], levels_[k]);
+    }
+    mean_ = decodeTexel(texels_.back());
+}
+
+void Texture::average(const Level& from, const Level& to) {
+    parallelFor(
+        to.height,
+        [&](int y) {
+            // Where a size is odd, texels are shared by what they lie in.
+            const Span rows(y, from.height, to.height);
+            for (int x = 0; x < to.width; ++x) {
+                const Span columns(x, from.width, to.width);
+                Sum sum;
+                for (int j = rows.first; j < rows.end; ++j)
+                    for (int i = columns.first; i < columns.end; ++i)
+                        sum.add(texels_[from.first + static_cast<size_t>(j) * from.width + i],
+                                rows.share(j) * columns.share(i));
+                texels_[to.first + static_cast<size_t>(y) * to.width + x] = averaged(sum);
+            }
+        },
+        16);
 }
 
 namespace {
@@ -197,10 +210,10 @@ TextureSample Texture::sample(const V2f& whole, float footprint) const {
     const int last = static_cast<int>(levels_.size()) - 1, l = std::min(static_cast<int>(level), last);
     const float t = level - static_cast<float>(l);
     const Level& fine = levels_[l];
-    Wide sum = bilinear(fine.texels.data(), fine.width, fine.height, uv);
+    Wide sum = bilinear(texels_.data() + fine.first, fine.width, fine.height, uv);
     if (l < last && t > 1 / 64.0f) {
         const Level& coarse = levels_[l + 1];
-        sum = mixed(sum, bilinear(coarse.texels.data(), coarse.width, coarse.height, uv), t);
+        sum = mixed(sum, bilinear(texels_.data() + coarse.first, coarse.width, coarse.height, uv), t);
     }
     float lower[4], upper[4];
     _mm_storeu_ps(lower, sum.lower);
@@ -213,11 +226,9 @@ TextureSample Texture::sample(const V2f& whole, float footprint) const {
 }
 
 Texture Texture::coarser() const {
-    Texture out;
-    out.cuts_ = cuts_;
-    out.mean_ = mean_;
-    out.levels_.assign(levels_.begin() + (levels_.size() > 1 ? 1 : 0), levels_.end());
-    return out;
+    if (levels_.size() < 2) return *this;
+    const Level& l = levels_[1];
+    return {l.width, l.height, {texels_.begin() + static_cast<std::ptrdiff_t>(l.first), texels_.end()}};
 }
 
 namespace {

@@ -45,20 +45,23 @@ TextureSample decodeTexel(const Texel& texel);
 class Texture {
 public:
     Texture() = default;
-    // `finest` has width * height texels; both at least 1, at most 16384.
-    Texture(int width, int height, std::vector<Texel> finest);
+    // `texels`: width * height of the finest level alone, or all that texels() gave, when nothing is left to compute.
+    // Both sizes at least 1, at most 16384.
+    Texture(int width, int height, std::vector<Texel> texels);
 
     bool empty() const { return levels_.empty(); }
     int width() const { return levels_.empty() ? 0 : levels_.front().width; }
     int height() const { return levels_.empty() ? 0 : levels_.front().height; }
-    size_t bytes() const;
+    size_t bytes() const { return texels_.size() * sizeof(Texel); }
+    // All levels, the finest first, rows from v = 0; then the mean.
+    const std::vector<Texel>& texels() const { return texels_; }
+    static size_t texelCount(int width, int height); // of texels()
 
     // Trilinear. `uv` in repeats; `footprint` is the width of the pixel there, in repeats along u. Safe to call from
     // any number of threads.
     TextureSample sample(const V2f& uv, float footprint) const;
-    bool cuts() const { return cuts_; }                                         // there are holes
-    const std::vector<Texel>& finest() const { return levels_.front().texels; } // rows from v = 0; not of an empty one
-    const TextureSample& mean() const { return mean_; }                         // of all of it
+    bool cuts() const { return cuts_; }                 // there are holes
+    const TextureSample& mean() const { return mean_; } // of all of it
 
     // The same without its finest level; a texture of one level stays as it is.
     Texture coarser() const;
@@ -66,8 +69,10 @@ public:
 private:
     struct Level {
         int width, height;
-        std::vector<Texel> texels;
+        size_t first; // of its texels
     };
+    void average(const Level& from, const Level& to); // into `to`
+    std::vector<Texel> texels_;
     std::vector<Level> levels_;
     bool cuts_ = false;
     TextureSample mean_;

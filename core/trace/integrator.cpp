@@ -469,8 +469,7 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
         carried *= haze.transmittance;
         travelled += hit.t;
         const V3f outward = -d;
-        // A moving picture is chequered and made large: its pixels hold no finer detail than twice their width.
-        const float footprint = travelled * pixelAngle * (moving ? 2.0f : 1.0f);
+        const float footprint = travelled * pixelAngle;
         const ShadingPoint point = shadingAt(scene, hit, outward, footprint);
         const SurfacePoint& s = point.surface;
         if (point.water || s.clear()) {

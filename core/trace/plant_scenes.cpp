@@ -186,7 +186,18 @@ bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<b
         const std::vector<Mesh>& parts = k % 2 ? plant.coarse : plant.parts;
         for (size_t p = 0; p < parts.size(); ++p)
             if (!parts[p].empty()) addTriangles(scene, parts[p], static_cast<unsigned>(p));
-        rtcCommitScene(scene); // to the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8)
+        // To the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8). It may be held up,
+        // though.
+        if (stop)
+            rtcSetSceneProgressMonitorFunction(
+                scene,
+                [](void* asked, double) {
+                    (*static_cast<const std::function<bool()>*>(asked))();
+                    return true;
+                },
+                const_cast<std::function<bool()>*>(&stop));
+        rtcCommitScene(scene);
+        rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
         scenes_[k] = std::move(held);
     });
     return !stopped;

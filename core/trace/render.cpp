@@ -13,11 +13,10 @@ namespace thallos {
 
 namespace {
 
-// Calls body(x, y) for every pixel, or the first of each block of `wide` x `high` of them, in small tiles; stops
-// between tiles.
-template <int wide = 1, int high = 1, class Body>
+// Calls body(x, y) for every pixel, or the first of each block of `wide` x `high` of them, in tiles of kWide x kHigh;
+// stops between tiles.
+template <int wide = 1, int high = 1, int kWide = 16, int kHigh = 8, class Body>
 bool overPixels(int width, int height, const std::function<bool()>& stop, Body&& body) {
-    constexpr int kWide = 16, kHigh = 8;
     const int across = (width + kWide - 1) / kWide, down = (height + kHigh - 1) / kHigh;
     std::atomic<bool> stopped{false};
     parallelFor(across * down, [&](int tile) {
@@ -91,7 +90,8 @@ void fillBetween(Image& out) {
 bool quickPicture(Image& out, const Scene& scene, const Environment& env, const Camera& camera,
                   const std::function<bool()>& stop, bool moving) {
     const Lens lens(camera);
-    const float angle = lens.pixelAngle(out.width);
+    // A moving picture is chequered and made large: it holds no finer detail than twice the width of its pixels.
+    const float angle = lens.pixelAngle(out.width) * (moving ? 2.0f : 1.0f);
     const V2f scale(1 / static_cast<float>(out.width), 1 / static_cast<float>(out.height));
     // Eight rays go together: of 4 x 2 pixels, or of every second pixel of 4 x 4 while the picture moves.
     const int tall = moving ? 4 : 2;
@@ -103,7 +103,7 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& env, const 
     detail.pixelAngle = angle;
     detail.moving = moving;
     const int columns = (out.width + 3) / 4, rows = (out.height + tall - 1) / tall;
-    const bool whole = overPixels(columns, rows, stop, [&](int bx, int by) {
+    const bool whole = overPixels<1, 1, 4, 2>(columns, rows, stop, [&](int bx, int by) {
         V3f rays[kPacket], starts[kPacket];
         Hit hits[kPacket];
         for (int i = 0; i < kPacket; ++i) {

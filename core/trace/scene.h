@@ -75,7 +75,8 @@ public:
 
     // What makes the plants of the last scene as fast to trace as they can be and its sheets as fine: takes seconds, is
     // safe to call from another thread while this builder goes on, and gives what adopt() wants, or null when `stop`
-    // answered true. Empty when there is nothing to better.
+    // answered true. `stop` is asked every few milliseconds and may take its time: the work rests until it answers.
+    // Empty when there is nothing to better.
     struct Bettered {
         std::shared_ptr<PlantScenes> plants; // null: as they are
         NamedSheets sheets;

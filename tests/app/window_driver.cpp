@@ -172,6 +172,7 @@ void choosePlanAsMain(bool plan) {
 }
 
 QLineEdit& field(const QString& name) {
+    QCoreApplication::processEvents(); // rows for another item come after the panes were painted
     auto* f = window().findChild<Inspector*>()->findChild<QLineEdit*>(name);
     if (!f) {
         ADD_FAILURE() << "no field " << name.toStdString();

@@ -180,7 +180,7 @@ TEST(MaterialLibrary, SheetsAreSoundAndClose) {
         // The step over the sheet's edge is no greater than steps within.
         double edge = 0, within = 0;
         const auto at = [&](int x, int y) {
-            return luminance(decodeTexel(t.finest()[static_cast<size_t>(y) * t.width() + x]).color);
+            return luminance(decodeTexel(t.texels()[static_cast<size_t>(y) * t.width() + x]).color);
         };
         for (int y = 0; y < t.height(); ++y) {
             edge += std::abs(at(0, y) - at(t.width() - 1, y));
@@ -251,7 +251,10 @@ TEST(MaterialLibrary, CacheGivesTheSameSheet) {
     EXPECT_EQ(first->sheet("A", MaterialLibrary::kFull), baked);
     ASSERT_FALSE(fs::is_empty(cache));
     const auto again = MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull);
-    EXPECT_EQ(std::memcmp(again->finest().data(), baked->finest().data(), baked->finest().size() * sizeof(Texel)), 0);
+    ASSERT_EQ(again->texels().size(), baked->texels().size());
+    EXPECT_EQ(std::memcmp(again->texels().data(), baked->texels().data(), baked->bytes()), 0);
+    EXPECT_EQ(again->cuts(), baked->cuts());
+    EXPECT_THROW(MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull, [] { return true; }), Error);
     // A broken file of the cache is made again.
     for (const auto& f : fs::directory_iterator(cache)) fs::resize_file(f.path(), 100);
     EXPECT_EQ(MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull)->mean().color,
