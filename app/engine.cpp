@@ -89,7 +89,21 @@ void Engine::setPlan(const QSize& pixels, const Box2f& window) {
     });
 }
 void Engine::setPaused(bool paused) {
+    paused_ = paused;
     change([&](Request& r) { r.paused = paused; });
+}
+
+void Engine::setCaps(const PaneCaps& caps) {
+    change([&](Request& r) { r.caps = caps; });
+}
+void Engine::setPart(const std::optional<Box2f>& part) {
+    change([&](Request& r) { r.part = part; });
+}
+
+QSize Engine::Request::rendered() const {
+    return caps.scale == 1 ? shotSize
+                           : QSize(static_cast<int>(std::lround(static_cast<float>(shotSize.width()) * caps.scale)),
+                                   static_cast<int>(std::lround(static_cast<float>(shotSize.height()) * caps.scale)));
 }
 
 std::shared_ptr<const Scene> Engine::scene() const {
@@ -179,6 +193,20 @@ void Engine::improve() {
     });
 }
 
+void Engine::freshFilm(const Request& r) {
+    film_ = Film(r.rendered().width(), r.rendered().height());
+    cleaned_ = Image();
+    confine(r);
+}
+
+void Engine::confine(const Request& r) {
+    if (!r.part) return film_.confine(V2i(0), V2i(0));
+    const V2f size(static_cast<float>(film_.width), static_cast<float>(film_.height));
+    const V2i start(static_cast<int>(r.part->min.x * size.x), static_cast<int>(r.part->min.y * size.y)),
+        end(static_cast<int>(std::ceil(r.part->max.x * size.x)), static_cast<int>(std::ceil(r.part->max.y * size.y)));
+    film_.confine(start, end - start);
+}
+
 void Engine::work(const Request& r, uint64_t generation) {
     const auto stop = [this, generation] { return stale(generation); };
     if (adoptBetter()) filmFresh_ = quickDone_ = false;
@@ -189,8 +217,12 @@ void Engine::work(const Request& r, uint64_t generation) {
         std::vector<std::string> warnings;
         site_ = build(r.project, library_, site_, r.haste, &warnings);
     }
-    if (newSite || !(current_->showing == r.showing)) {
-        current_ = builder_.update(site_, r.showing);
+    Showing showing = r.showing;
+    showing.plants = r.caps.plants;
+    const bool otherBudget = r.caps.textureMiB != done_.caps.textureMiB;
+    if (otherBudget) builder_.setTextureBytes(static_cast<size_t>(r.caps.textureMiB) << 20);
+    if (newSite || otherBudget || !(current_->showing == showing)) {
+        current_ = builder_.update(site_, showing);
         {
             const std::lock_guard lock(mutex_);
             shared_ = current_;
@@ -213,20 +245,22 @@ void Engine::work(const Request& r, uint64_t generation) {
         environmentFresh_ = true;
         planFresh_ = filmFresh_ = quickDone_ = false;
     }
-    if (!(r.shot.camera == done_.shot.camera) || r.shotSize != done_.shotSize) filmFresh_ = quickDone_ = false;
+    const QSize size = r.rendered();
+    if (!(r.shot.camera == done_.shot.camera) || size != done_.rendered()) filmFresh_ = quickDone_ = false;
+    if (r.caps.bounces != done_.caps.bounces) filmFresh_ = false;
+    if (r.part != done_.part && filmFresh_) confine(r);
     if (r.shot.noise < done_.shot.noise || (r.shot.noise == 0) != (done_.shot.noise == 0)) filmFresh_ = false;
     if (r.planSize != done_.planSize || r.planWindow != done_.planWindow) planFresh_ = false;
     const bool finishChanged = !(r.shot.finish == done_.shot.finish) || r.shot.metered != done_.shot.metered ||
                                r.shot.ev100 != done_.shot.ev100;
     done_ = r;
 
-    const bool shown = r.shotSize.width() >= 16 && r.shotSize.height() >= 16;
+    const bool shown = size.width() >= 16 && size.height() >= 16;
     Camera camera = r.shot.camera;
     if (shown && !quickDone_) {
-        camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
+        camera.aspect = static_cast<float>(size.width()) / static_cast<float>(size.height());
         // First a coarse picture, at once; nothing stops it, so that a long drag is always shown.
-        const int width = std::min(r.shotSize.width(), 320),
-                  height = std::max(1, width * r.shotSize.height() / r.shotSize.width());
+        const int width = std::min(size.width(), 320), height = std::max(1, width * size.height() / size.width());
         Image coarse(width, height);
         quickPicture(coarse, *current_, *environment_, camera, nullptr, true);
         ev_ = meter(coarse);
@@ -243,8 +277,8 @@ void Engine::work(const Request& r, uint64_t generation) {
     }
     if (!shown || r.haste == Haste::Moving || stop()) return;
     if (!quickDone_) {
-        camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
-        Image full(r.shotSize.width(), r.shotSize.height());
+        camera.aspect = static_cast<float>(size.width()) / static_cast<float>(size.height());
+        Image full(size.width(), size.height());
         if (!quickPicture(full, *current_, *environment_, camera, stop)) return;
         publish(std::move(full), r, 0, false);
         quickDone_ = true;
@@ -256,19 +290,18 @@ void Engine::work(const Request& r, uint64_t generation) {
     improve();
     if (r.paused) return;
     if (!filmFresh_) {
-        film_ = Film(r.shotSize.width(), r.shotSize.height());
-        cleaned_ = Image();
+        freshFilm(r);
         filmFresh_ = true;
     }
-    camera.aspect = static_cast<float>(r.shotSize.width()) / static_cast<float>(r.shotSize.height());
+    camera.aspect = static_cast<float>(size.width()) / static_cast<float>(size.height());
     PictureSettings settings;
-    settings.size = V2i(r.shotSize.width(), r.shotSize.height());
+    settings.size = V2i(size.width(), size.height());
     settings.path.limit = sparkLimit(settings, ev_);
+    Bounces& most = settings.path.bounces;
+    for (int Bounces::*kind : {&Bounces::matt, &Bounces::leaf, &Bounces::glossy})
+        most.*kind = std::min(most.*kind, r.caps.bounces);
     while (film_.passes < r.shot.samples && !film_.done()) {
-        if (adoptBetter()) { // samples of coarse sheets don't count
-            film_ = Film(r.shotSize.width(), r.shotSize.height());
-            cleaned_ = Image();
-        }
+        if (adoptBetter()) freshFilm(r); // samples of coarse sheets don't count
         improve();
         // A pass that is stopped half way leaves some pixels ahead of others: it is made on a copy.
         const auto start = std::chrono::steady_clock::now();

@@ -33,6 +33,15 @@ struct PlanPicture {
     Box2f window;
 };
 
+// What the panes do without, so that they stay quick; a final picture never does.
+struct PaneCaps {
+    int textureMiB = 2048;
+    float plants = 1; // share of them that is shown
+    int bounces = 7;  // of each kind at most, but for clear surfaces
+    float scale = 1;  // of the picture's pixels
+    bool operator==(const PaneCaps&) const = default;
+};
+
 class Engine : public QObject {
     Q_OBJECT
 public:
@@ -46,6 +55,10 @@ public:
     void setShotSize(const QSize& pixels);
     void setPlan(const QSize& pixels, const Box2f& window);
     void setPaused(bool paused); // while a final render has the processor
+    bool paused() const { return paused_; }
+    void setCaps(const PaneCaps& caps);
+    // Only this part of the picture gets samples, 0..1 of its width and height from the upper left; none: all of it.
+    void setPart(const std::optional<Box2f>& part);
 
     // The newest scene: for picking. May lag behind the document by the time of a build.
     std::shared_ptr<const Scene> scene() const;
@@ -69,8 +82,13 @@ private:
         QSize planSize{0, 0};
         Box2f planWindow;
         bool paused = false;
+        PaneCaps caps;
+        std::optional<Box2f> part;
+        QSize rendered() const; // of the shot's picture in the pane
     };
     void run();
+    void freshFilm(const Request& request);
+    void confine(const Request& request);
     void work(const Request& request, uint64_t generation);
     bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
     void change(const std::function<void(Request&)>& set);
@@ -104,6 +122,7 @@ private:
     std::shared_ptr<const SceneBuilder::Bettered> better_; // guarded by mutex_
     std::thread improver_;
     std::atomic<bool> improving_{false};
+    bool paused_ = false; // as the interface knows it
     Display display_;
     std::thread thread_;
 };

@@ -60,7 +60,7 @@ QString Inspector::shape() const {
              .arg(session_.chosenLeaves().size())
              .arg(session_.specimen());
     if (const auto* d = bodyOf<Drift>(item)) s += QString(" mix %1").arg(d->mix.size());
-    if (bodyOf<Building>(item)) s += QString(" material %1").arg(material_);
+    s += surfaceShape();
     if (Brush* b = tools_.brushOf(tool_)) s += QString(" brush %1").arg(static_cast<int>(b->kind));
     return s + QString(" %1").arg(reinterpret_cast<quintptr>(tool_));
 }

@@ -23,6 +23,10 @@ public:
     void setTool(Tool* tool);
     void rebuild();                            // all rows anew
     int material() const { return material_; } // of the chosen building, that is shown
+    void setMaterial(int index);
+
+signals:
+    void pictureWanted(int map); // from a file, for the material shown; index into kMaps
 
 private:
     void refresh();        // other values
@@ -36,6 +40,14 @@ private:
     void button(const QString& label, const QString& tip, const std::function<void()>& act);
 
     void buildingRows(const Item& item);
+    // Of the material that is shown.
+    void materialRows();
+    const Surface* surface() const; // null: no building is chosen
+    QString surfaceShape() const;
+    void editSurface(const QString& name, const std::function<void(Surface&)>& change, bool dragging = false);
+    void surfaceRow(const QString& label, const ValueRange& range, const QString& tip,
+                    const std::function<double(const Surface&)>& get, const std::function<void(Surface&, double)>& set);
+    void surfaceRow(const QString& label, const ValueRange& range, const QString& tip, float Surface::*member);
     void driftRows(const Item& item);
     void brushRows(Brush& brush);
     void reliefRows();

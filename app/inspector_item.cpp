@@ -1,14 +1,12 @@
 // Rows for the items that are chosen, by kind.
 #include <cmath>
 
-#include <QColorDialog>
 #include <QPainter>
 #include <QVBoxLayout>
 
 #include "app/figures.h"
 #include "app/inspector.h"
 #include "app/theme.h"
-#include "core/material/library.h"
 #include "core/project/measure.h"
 
 namespace thallos {
@@ -201,7 +199,6 @@ void Inspector::markRows(const Item& item) {
 }
 
 void Inspector::buildingRows(const Item& item) {
-    const Id id = item.id;
     const auto* b = bodyOf<Building>(&item);
     const V3f size = bounds(*b->model).size() * b->scale;
     heading(QString::fromStdString(item.name),
@@ -221,97 +218,7 @@ void Inspector::buildingRows(const Item& item) {
     turnRow<Building>(tr("Counter-clockwise; turns the faces towards or away from the light"));
     bodyRow<Building>(tr("Size"), {0.01, 100, true, Dimension::Percent, "%", 1, 1},
                       tr("Of the model as it came; for one that was made in other units"), &Building::scale);
-
-    // One material at a time.
-    QStringList names;
-    for (const Surface& s : b->surfaces) names << QString::fromStdString(s.name);
-    material_ = std::clamp(material_, 0, static_cast<int>(b->surfaces.size()) - 1);
-    choice(
-        tr("Material"), names, tr("Which material of the building to change"), [this] { return material_; },
-        [this](int i) {
-            material_ = i;
-            rebuild();
-        });
-    auto surface = [this, id]() -> const Surface* {
-        const auto* x = bodyOf<Building>(session_.item(id));
-        return x && material_ < static_cast<int>(x->surfaces.size()) ? &x->surfaces[material_] : nullptr;
-    };
-    auto set = [this, id](const QString& name, const std::function<void(Surface&)>& change, const QString& key,
-                          bool dragging) {
-        session_.editItem(
-            name, id,
-            [&](Item& i) {
-                auto& list = std::get<Building>(i.body).surfaces;
-                if (material_ < static_cast<int>(list.size())) change(list[material_]);
-            },
-            key, dragging ? Haste::Moving : Haste::Rest);
-    };
-    // What it is made of, from the library: colour and roughness come with it and can be changed after.
-    QStringList recipes{tr("plain")};
-    for (const Recipe& r : shippedMaterials()->recipes()) recipes << QString::fromStdString(r.name);
-    choice(
-        tr("Made of"), recipes, tr("A material of the library in its true size; its colour and roughness come with it"),
-        [surface] {
-            if (!surface() || surface()->recipe.empty()) return 0;
-            const auto& all = shippedMaterials()->recipes();
-            const auto it =
-                std::find_if(all.begin(), all.end(), [&](const Recipe& r) { return r.name == surface()->recipe; });
-            return it == all.end() ? 0 : static_cast<int>(it - all.begin()) + 1;
-        },
-        [set](int i) {
-            set(
-                tr("Made of"),
-                [&](Surface& s) {
-                    if (i == 0)
-                        s.recipe.clear();
-                    else
-                        s = made(s, shippedMaterials()->surface(shippedMaterials()->recipes()[i - 1].name));
-                },
-                {}, false);
-        });
-    row(
-        tr("Scale"), {0.05, 20, true, Dimension::Percent, "%", 0, 1}, tr("Of the material's true size"),
-        [surface] { return surface() ? surface()->scale : 1; },
-        [set](double v, bool d) {
-            set(
-                tr("Scale"), [&](Surface& s) { s.scale = static_cast<float>(v); }, "scale", d);
-        });
-    row(
-        tr("Turn of grain"), {-180, 180, false, Dimension::Angle, "°", 1, 0},
-        tr("Turns boards, courses and pictures on their face"),
-        [surface] { return surface() ? static_cast<double>(degrees(surface()->turn)) : 0.0; },
-        [set](double v, bool d) {
-            set(
-                tr("Turn"), [&](Surface& s) { s.turn = radians(static_cast<float>(v)); }, "turn", d);
-        });
-    row(
-        tr("Relief"), ValueRange::percent(0, 4, 1), tr("How deep joints and grain are"),
-        [surface] { return surface() ? surface()->relief : 1; },
-        [set](double v, bool d) {
-            set(
-                tr("Relief"), [&](Surface& s) { s.relief = static_cast<float>(v); }, "relief", d);
-        });
-    row(
-        tr("Roughness"), ValueRange::percent(0, 1, 0.6), tr("From a mirror to matt"),
-        [surface] { return surface() ? surface()->roughness : 0; },
-        [set](double v, bool d) {
-            set(
-                tr("Roughness"), [&](Surface& s) { s.roughness = static_cast<float>(v); }, "roughness", d);
-        });
-    button(tr("Colour…"), tr("Colour of the material in daylight"), [this, surface, set] {
-        if (!surface()) return;
-        const V3f c = toSrgb(surface()->baseColor);
-        const QColor picked = QColorDialog::getColor(QColor::fromRgbF(c.x, c.y, c.z), this, tr("Colour"),
-                                                     QColorDialog::DontUseNativeDialog);
-        if (picked.isValid())
-            set(
-                tr("Colour"),
-                [&](Surface& s) {
-                    s.baseColor = fromSrgb(static_cast<float>(picked.redF()), static_cast<float>(picked.greenF()),
-                                           static_cast<float>(picked.blueF()));
-                },
-                {}, false);
-    });
+    materialRows();
 }
 
 void Inspector::driftRows(const Item& item) {

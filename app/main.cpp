@@ -35,6 +35,7 @@ int main(int argc, char** argv) {
     parser.addPositionalArgument("project", "project file to open");
     parser.addOption(
         {"screenshot", "write a picture of the window when the shown shot has enough samples, and quit", "file"});
+    parser.addOption({"wait", "seconds between what is done and the screenshot", "s", "0.7"});
     parser.addOption({"samples", "samples to wait for before the screenshot", "n", "1"});
     parser.addOption({"verb", "verb to show: seat, shape, plant, light, frame, finish", "name"});
     parser.addOption({"choose", "item to choose; may be given several times", "name"});
@@ -72,7 +73,8 @@ int main(int argc, char** argv) {
                                  done = true;
                                  QTimer::singleShot(300, &window, [&] {
                                      // A dialog that a command opened is the picture, else the window.
-                                     QTimer::singleShot(700, &window, [&] {
+                                     const double wait = std::max(0.7, parser.value("wait").toDouble());
+                                     QTimer::singleShot(static_cast<int>(wait * 1000), &window, [&] {
                                          QWidget* shown = &window;
                                          for (QWidget* w : QApplication::topLevelWidgets())
                                              if (w->isVisible() && qobject_cast<QDialog*>(w)) shown = w;

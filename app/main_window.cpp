@@ -30,6 +30,7 @@
 #include "app/shot_strip.h"
 #include "app/stem.h"
 #include "app/theme.h"
+#include "app/windows/costs_window.h"
 #include "app/windows/find_box.h"
 #include "app/windows/preferences.h"
 #include "app/windows/render_dialog.h"
@@ -161,6 +162,15 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     });
     connect(&session_, &Session::viewChanged, this, [this] { engine_.setShot(session_.shotId(), session_.view()); });
     connect(&session_, &Session::showingChanged, this, [this] { engine_.setShowing(session_.showing()); });
+    connect(&session_, &Session::partChanged, this, [this] {
+        engine_.setPart(session_.part());
+        if (mainPane().tool() == tools_.part) toggle(tools_.part);
+    });
+    connect(inspector_, &Inspector::pictureWanted, this, &MainWindow::choosePicture);
+    for (Pane* pane : {static_cast<Pane*>(shotPane_), static_cast<Pane*>(planPane_)})
+        connect(pane, &Pane::pressed, this, [this](const PanePoint& point) {
+            if (point.material >= 0 && session_.isChosen(point.item)) inspector_->setMaterial(point.material);
+        });
     connect(&session_, &Session::fileChanged, this, &MainWindow::refreshBar);
     connect(&session_, &Session::saved, this, [this](const QString& file) {
         remember(file.toStdString());
@@ -242,6 +252,7 @@ void MainWindow::applyPreferences() {
         limit = std::make_unique<tbb::global_control>(tbb::global_control::max_allowed_parallelism, p.threads);
     session_.setAutosave(p.autosaveSeconds);
     session_.setHistoryBudget(int64_t(p.historyMiB) << 20);
+    engine_.setCaps(p.caps);
     showFeet(p.feet);
     if (Theme::name() != p.theme) {
         Theme::load(p.theme);
@@ -361,7 +372,7 @@ void MainWindow::showVerb() {
     Tool* tool = tools_.hand;
     for (const Leaf& leaf : tools_.leaves[v])
         if (leaf.id == leaves_->current() && leaf.tool) tool = leaf.tool;
-    beforeMeasure_ = nullptr;
+    before_ = nullptr;
     setTool(tool);
     refreshBar();
 }
@@ -373,13 +384,31 @@ void MainWindow::setTool(Tool* tool) {
     commands_.refresh();
 }
 
-void MainWindow::toggleMeasure() {
-    if (mainPane().tool() == tools_.measure) {
-        setTool(std::exchange(beforeMeasure_, nullptr));
-        return;
+void MainWindow::toggle(Tool* tool) {
+    if (mainPane().tool() == tool) return setTool(std::exchange(before_, nullptr));
+    if (!before_) before_ = mainPane().tool();
+    setTool(tool);
+}
+
+void MainWindow::holdPicture(bool hold) {
+    held_ = hold;
+    engine_.setPaused(held_ || job_);
+    shotPane_->update();
+}
+
+void MainWindow::showCosts() {
+    auto* window = findChild<CostsWindow*>();
+    const auto measure = [this] {
+        findChild<CostsWindow*>()->measure(engine_.scene(), session_.project(), session_.shot());
+    };
+    if (!window) {
+        window = new CostsWindow(this);
+        connect(window, &CostsWindow::measureWanted, this, measure);
     }
-    beforeMeasure_ = mainPane().tool();
-    setTool(tools_.measure);
+    window->QDialog::show();
+    window->raise();
+    window->activateWindow();
+    measure();
 }
 
 void MainWindow::pickLeaf(const QString& id) {
@@ -389,7 +418,7 @@ void MainWindow::pickLeaf(const QString& id) {
             guarded(leaf.action);
         else {
             leaves_->setCurrent(id);
-            beforeMeasure_ = nullptr;
+            before_ = nullptr;
             setTool(leaf.tool);
         }
     }
@@ -486,7 +515,9 @@ void MainWindow::deleteChosen() {
 
 void MainWindow::renderShot() {
     if (job_) return tell(tr("A render is under way; wait for it or stop it."));
-    RenderOrder order{session_.project(), session_.shot(), session_.shot().size, session_.shot().samples, 1, {}};
+    RenderOrder order{.project = session_.project(), .shot = session_.shot(), .size = session_.shot().size};
+    order.samples = session_.shot().samples;
+    order.part = session_.part();
     const Item* item = session_.shotItem();
     const QString folder =
         QSettings()
@@ -494,11 +525,11 @@ void MainWindow::renderShot() {
             .toString();
     QString name = item ? QString::fromStdString(item->name) : tr("Shot");
     name.replace('/', '-');
-    order.file = (folder + "/" + name + ".png").toStdString();
+    order.delivery.file = (folder + "/" + name + ".png").toStdString();
     RenderDialog dialog(order, this);
     if (dialog.exec() != QDialog::Accepted) return;
     order = dialog.order();
-    QSettings().setValue("files/pictures", QFileInfo(QString::fromStdString(order.file.string())).path());
+    QSettings().setValue("files/pictures", QFileInfo(QString::fromStdString(order.delivery.file.string())).path());
     startRender(order);
 }
 
@@ -514,7 +545,7 @@ void MainWindow::startRender(const RenderOrder& order) {
         job_ = nullptr;
         jobBox_->hide();
         render_->setEnabled(true);
-        engine_.setPaused(false);
+        engine_.setPaused(held_);
         tell(sentence, trouble);
     };
     connect(job_, &RenderJob::progressed, this, [this](double done, double left) {
@@ -523,8 +554,11 @@ void MainWindow::startRender(const RenderOrder& order) {
                           : left < 90 ? tr("%1 s left").arg(std::ceil(left))
                                       : tr("%1 min left").arg(std::ceil(left / 60)));
     });
-    connect(job_, &RenderJob::finished, this, [end](const QString& file, double seconds) {
-        end(tr("Saved %1 after %2 s.").arg(file).arg(seconds, 0, 'f', 0), false);
+    connect(job_, &RenderJob::finished, this, [end](const QString& file, int files, double seconds) {
+        end((files > 1 ? tr("Saved %1 and %2 files beside it after %3 s.").arg(file).arg(files - 1)
+                       : tr("Saved %1 after %2 s.").arg(file))
+                .arg(seconds, 0, 'f', 0),
+            false);
     });
     connect(job_, &RenderJob::stopped, this, [end](const QString& reason) {
         end(reason.isEmpty() ? tr("Render stopped.") : reason, !reason.isEmpty());

@@ -83,7 +83,9 @@ private:
     void detachCompanion(bool apart); // into a window of its own, for a second monitor
     void pickLeaf(const QString& id);
     void setTool(Tool* tool);
-    void toggleMeasure();
+    void toggle(Tool* tool); // one of every verb, or back to the tool before it
+    void holdPicture(bool hold);
+    void showCosts();
     void showVerb();
     void refreshBar();
     void tell(const QString& sentence, bool trouble = true);
@@ -97,8 +99,11 @@ private:
     void importHeights(const std::filesystem::path& file);
     void startReading(const std::filesystem::path& file);
     void endReading();
-    // Each is the map that its name tells.
+    // Onto a material of a building; each is the map that its name tells, or all are `map`.
+    void layPictures(const std::vector<std::filesystem::path>& files, Id building, const std::string& material,
+                     std::optional<Map> map = std::nullopt);
     void layPictures(const std::vector<std::filesystem::path>& files, const PanePoint& at);
+    void choosePicture(int map); // index into kMaps, for the material that is shown
     void showMaterials();
     // Onto the material under the point, or the one that the inspector shows.
     void layMaterial(const QString& name, const PanePoint* at);
@@ -140,7 +145,8 @@ private:
     FindBox* findBox_;
     KeysSheet* keysSheet_ = nullptr;
     HistoryList* historyList_ = nullptr;
-    Tool* beforeMeasure_ = nullptr;
+    Tool* before_ = nullptr; // a tool of every verb
+    bool held_ = false;      // the picture, by hand
     RenderJob* job_ = nullptr;
     bool planIsMain_ = false, importing_ = false;
     std::map<int, bool> planOfVerb_; // which pane each verb had in the main place

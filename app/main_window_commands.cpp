@@ -334,6 +334,31 @@ void MainWindow::lookCommands() {
         commands_.add({id, from, text, tr("Of what is chosen, or else of all buildings"), QKeySequence(Qt::ALT | key),
                        [this, bearing = bearing] { shotPane_->viewFrom(boxOf(session_.chosenLeaves()), bearing); }});
     commands_.separator(menu);
+    commands_.add({"look.part",
+                   menu,
+                   tr("Refine a part"),
+                   tr("A rectangle of the picture alone; again lets all go on"),
+                   QKeySequence(Qt::SHIFT | Qt::Key_F9),
+                   [this] {
+                       if (session_.part())
+                           session_.setPart({});
+                       else
+                           toggle(tools_.part);
+                   },
+                   {},
+                   [this] { return session_.part().has_value() || mainPane().tool() == tools_.part; }});
+    commands_.add({"look.hold",
+                   menu,
+                   tr("Hold the picture"),
+                   tr("No more samples until it is let go; the machine is free"),
+                   QKeySequence(Qt::CTRL | Qt::Key_F9),
+                   [this] { holdPicture(!held_); },
+                   {},
+                   [this] { return held_; }});
+    commands_.add({"look.costs", menu, tr("What the picture costs…"),
+                   tr("Time and memory of species and materials in this view, the heaviest first"),
+                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_M), [this] { showCosts(); }});
+    commands_.separator(menu);
     commands_.add({"look.keep", menu, tr("Keep the view in the shot"), tr("The shot is saved as you see it now"),
                    Qt::Key_K, [this] { session_.keepLook(); }, looking});
     commands_.add({"look.drop", menu, tr("Back to the shot"), tr("As it was saved"), Qt::Key_B,
@@ -448,7 +473,7 @@ void MainWindow::toolCommands() {
                    tr("Measure"),
                    tr("Lengths, heights, angles and areas on whatever is seen"),
                    Qt::Key_J,
-                   [this] { toggleMeasure(); },
+                   [this] { toggle(tools_.measure); },
                    {},
                    [this] { return mainPane().tool() == tools_.measure; }});
 }

@@ -265,20 +265,34 @@ void MainWindow::endReading() {
 
 void MainWindow::layPictures(const std::vector<fs::path>& files, const PanePoint& at) {
     const auto scene = engine_.scene();
-    const QString name = QString::fromStdString(files.front().filename().string());
     const Item* item = session_.item(at.item);
-    const auto* b = bodyOf<Building>(item);
-    if (!b || !scene || !at.inside)
-        return tell(tr("%1: drop it on a part of a building, whose material it will be.").arg(name));
+    if (!bodyOf<Building>(item) || !scene || !at.inside)
+        return tell(tr("%1: drop it on a part of a building, whose material it will be.")
+                        .arg(QString::fromStdString(files.front().filename().string())));
+    layPictures(files, item->id, probe(*scene, at.origin, at.direction).material);
+}
+
+void MainWindow::choosePicture(int map) {
+    const auto* b = bodyOf<Building>(session_.chosenItem());
+    const auto shown = static_cast<size_t>(inspector_->material());
+    if (!b || shown >= b->surfaces.size()) return;
+    const QString file = QFileDialog::getOpenFileName(this, tr("Picture"), {},
+                                                      tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.exr *.webp)"),
+                                                      nullptr, QFileDialog::DontUseNativeDialog);
+    if (!file.isEmpty()) layPictures({file.toStdString()}, session_.chosen(), b->surfaces[shown].name, kMaps[map]);
+}
+
+void MainWindow::layPictures(const std::vector<fs::path>& files, Id building, const std::string& material,
+                             std::optional<Map> only) {
     if (importing_) return tell(tr("Another file is being read; wait for it or stop it."));
     startReading(files.front());
-    const Probed on = probe(*scene, at.origin, at.direction);
-    importThread_ = std::thread([this, files, name, id = item->id, part = on.material, progress = importProgress_] {
+    const QString name = QString::fromStdString(files.front().filename().string());
+    importThread_ = std::thread([this, files, name, building, material, only, progress = importProgress_] {
         Maps maps;
         QString failure;
         try {
             for (const fs::path& f : files) {
-                const auto map = mapNamed(f.stem().string());
+                const auto map = only.value_or(mapNamed(f.stem().string()));
                 maps.*map = std::make_shared<const Picture>(importPicture(f, map == &Maps::color, progress.get()));
             }
         } catch (const Error& e) {
@@ -286,13 +300,13 @@ void MainWindow::layPictures(const std::vector<fs::path>& files, const PanePoint
         } catch (const std::exception& e) {
             failure = QString::fromUtf8(e.what());
         }
-        QMetaObject::invokeMethod(this, [this, maps, name, id, part, failure] {
+        QMetaObject::invokeMethod(this, [this, maps, name, building, material, failure] {
             endReading();
             if (!failure.isEmpty()) return tell(failure);
-            if (!session_.item(id)) return;
-            session_.editItem(tr("Lay a picture"), id, [&](Item& i) {
+            if (!session_.item(building)) return;
+            session_.editItem(tr("Lay a picture"), building, [&](Item& i) {
                 for (Surface& s : std::get<Building>(i.body).surfaces)
-                    if (s.name == part) {
+                    if (s.name == material) {
                         s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
                         if (maps.color) s.baseColor = Rgb(0.95f);
                         s.recipe.clear();
@@ -300,8 +314,8 @@ void MainWindow::layPictures(const std::vector<fs::path>& files, const PanePoint
                             if (maps.*map) s.maps.*map = maps.*map;
                     }
             });
-            session_.choose(id);
-            tell(tr("%1 lies on %2.").arg(name, QString::fromStdString(part)), false);
+            session_.choose(building);
+            tell(tr("%1 lies on %2.").arg(name, QString::fromStdString(material)), false);
         });
     });
 }

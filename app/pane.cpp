@@ -339,6 +339,7 @@ void Pane::mousePressEvent(QMouseEvent* event) {
     if (tool_ && tool_->press(*this, point)) {
         drag_ = Drag::Tool;
         update();
+        Q_EMIT pressed(point);
         return;
     }
     if (choosing() && !under) {
@@ -347,6 +348,7 @@ void Pane::mousePressEvent(QMouseEvent* event) {
         if (event->modifiers() & Qt::ControlModifier) outline_ << pressed_;
     } else if (!session_.isChosen(under))
         session_.choose(under);
+    Q_EMIT pressed(point);
 }
 
 bool Pane::choosing() const {
@@ -397,6 +399,8 @@ void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, Pane
         if (!known && id) point.under.push_back(id);
         if (k == 0) {
             point.item = id;
+            const SceneObject& object = scene->objects[hit.object];
+            if (object.kind == ObjectKind::Building) point.material = object.model->parts[hit.part].material;
             if (hit.plant && bodyOf<Planting>(session_.item(id))) point.specimen = static_cast<int>(hit.plant->key);
         }
         o = hit.position + direction * (known ? 0.2f : 0.01f); // quickly through a crown or a meadow

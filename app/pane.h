@@ -25,6 +25,7 @@ struct PanePoint {
     V3f origin{0}, direction{0, 0, -1}; // of the ray, also outside the picture
     bool inside = false;                // the picture, or the site in the plan
     int specimen = -1;                  // of the item, when that is a planting
+    int material = -1;                  // of the item, when that is a building
     float pressure = 1;                 // of a pen
 };
 
@@ -57,6 +58,7 @@ public:
 
 signals:
     void swapRequested();
+    void pressed(const thallos::PanePoint& point); // with the left button, after it has chosen or not
 
 protected:
     // Orbit: about what lay under the pointer. Frame: a rectangle or an outline round what is to be chosen.

@@ -1,7 +1,9 @@
 #include "app/render_job.h"
 
+#include <algorithm>
+#include <cmath>
+
 #include "core/base/error.h"
-#include "core/finish/encode.h"
 
 namespace thallos {
 
@@ -24,20 +26,31 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         // The shown scene serves if it is of this very document and shows what the shot shows.
         order_.shot.camera.nearCut = 0;
         const Showing showing = showingOf(order_.project, order_.shot);
-        if (!scene || !(scene->site->project == order_.project) || scene->site->stale || !(scene->showing == showing)) {
+        if (!scene || !scene->fine || !(scene->site->project == order_.project) || scene->site->stale ||
+            !(scene->showing == showing)) {
             SceneBuilder builder(false, shippedMaterials());
             scene = builder.update(build(order_.project, library), showing);
         }
         PictureSettings settings;
         settings.size = order_.size;
         settings.noise = order_.shot.noise;
+        if (const auto& part = order_.part) {
+            const auto pixel = [&](const V2f& share) {
+                return V2i(std::clamp(static_cast<int>(std::lround(share.x * static_cast<float>(order_.size.x))), 0,
+                                      order_.size.x),
+                           std::clamp(static_cast<int>(std::lround(share.y * static_cast<float>(order_.size.y))), 0,
+                                      order_.size.y));
+            };
+            settings.regionStart = pixel(part->min);
+            const V2i size = pixel(part->max) - settings.regionStart;
+            settings.regionSize = V2i(std::max(size.x, 1), std::max(size.y, 1));
+        }
+        prepare(order_.delivery, settings);
         const RenderResult result = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot,
                                                   settings, order_.samples, order_.denoise, *progress_);
-        if (order_.file.extension() == ".exr")
-            writeExr(order_.file, result.radiance, result.ev100);
-        else
-            writePicture(order_.file, Display().encode(develop(result.radiance, result.ev100, order_.shot.finish)));
-        Q_EMIT finished(QString::fromStdString(order_.file.string()), result.seconds);
+        const auto files = deliver(result, *scene, order_.shot.finish, order_.delivery);
+        Q_EMIT finished(QString::fromStdString(files.front().file.string()), static_cast<int>(files.size()),
+                        result.seconds);
     } catch (const Error& e) {
         Q_EMIT stopped(e.kind() == Error::Kind::Cancelled ? QString() : QString::fromUtf8(e.what()));
     } catch (const std::exception& e) {

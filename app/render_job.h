@@ -1,13 +1,13 @@
 // A final render in the background: any size, with progress, time left and cancel.
 #pragma once
 
-#include <filesystem>
+#include <optional>
 #include <thread>
 
 #include <QObject>
 #include <QTimer>
 
-#include "core/trace/render.h"
+#include "core/jobs/deliver.h"
 
 namespace thallos {
 
@@ -16,8 +16,9 @@ struct RenderOrder {
     Shot shot;
     V2i size{1920, 1080};
     int samples = 96;
-    float denoise = 1; // how much of the noise is taken out after
-    std::filesystem::path file; // .png, .jpg, .tif or .exr
+    float denoise = 1;         // how much of the noise is taken out after
+    std::optional<Box2f> part; // this alone, 0..1 of the picture from its upper left
+    Delivery delivery;         // its files
 };
 
 class RenderJob : public QObject {
@@ -30,9 +31,9 @@ public:
     void cancel() { progress_->cancel(); }
 
 signals:
-    void progressed(double done, double secondsLeft); // secondsLeft < 0: not known yet
-    void finished(const QString& file, double seconds);
-    void stopped(const QString& reason); // empty: cancelled
+    void progressed(double done, double secondsLeft);              // secondsLeft < 0: not known yet
+    void finished(const QString& file, int files, double seconds); // the picture and how many in all
+    void stopped(const QString& reason);                           // empty: cancelled
 
 private:
     void run(const std::shared_ptr<const PlantLibrary>& library, std::shared_ptr<const Scene> scene);

@@ -315,6 +315,10 @@ void Session::setNeutral(bool neutral) {
     if (std::exchange(neutral_, neutral) != neutral) Q_EMIT showingChanged();
 }
 
+void Session::setPart(const std::optional<Box2f>& part) {
+    if (std::exchange(part_, part) != part) Q_EMIT partChanged();
+}
+
 void Session::setPlanting(bool shown) {
     if (std::exchange(planting_, shown) != shown) Q_EMIT showingChanged();
 }

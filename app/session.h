@@ -118,6 +118,9 @@ public:
     bool anyHidden() const { return !hidden_.empty(); }
     bool neutral() const { return neutral_; }
     void setNeutral(bool neutral);
+    // The part of the picture that is refined alone, 0..1 from its upper left; none: all of it.
+    const std::optional<Box2f>& part() const { return part_; }
+    void setPart(const std::optional<Box2f>& part);
     bool planting() const { return planting_; }
     void setPlanting(bool shown);
     Showing showing() const { return {leftOut_, planting_, neutral_}; } // with what the shot leaves out
@@ -163,6 +166,7 @@ signals:
     void viewChanged(); // other shot or moved camera
     void shotChanged(); // other shot
     void showingChanged();
+    void partChanged();
     void handSettingsChanged();
     void fileChanged();
     void builtChanged();
@@ -207,6 +211,7 @@ private:
     std::vector<Id> hidden_;  // leaves
     std::vector<Id> leftOut_; // these and the shot's, in order
     bool neutral_ = false, planting_ = true;
+    std::optional<Box2f> part_;
     std::shared_ptr<const BuiltSite> built_;
     QTimer autosave_;
     std::string sessionName_;

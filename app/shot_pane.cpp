@@ -21,6 +21,7 @@ ShotPane::ShotPane(Session& session, Engine& engine, QWidget* parent) : Pane(ses
     connect(&engine_, &Engine::shotReady, this, &ShotPane::setPicture);
     connect(&session_, &Session::viewChanged, this, [this] { requestSize(); });
     connect(&session_, &Session::projectChanged, this, [this] { requestSize(); });
+    connect(&session_, &Session::partChanged, this, qOverload<>(&QWidget::update));
 }
 
 QRectF ShotPane::pictureRect() const {
@@ -318,6 +319,15 @@ void ShotPane::paintEvent(QPaintEvent*) {
         painter.setClipRect(r);
         drawMarks(painter);
         drawChosen(painter);
+        if (const auto& part = session_.part()) {
+            painter.setPen(QPen(t.ochre, 1.5, Qt::DashLine));
+            painter.setBrush(Qt::NoBrush);
+            const QRectF marked(r.left() + part->min.x * r.width(), r.top() + part->min.y * r.height(),
+                                part->size().x * r.width(), part->size().y * r.height());
+            painter.drawRect(marked);
+            drawChip(painter, marked.topLeft() + QPointF(4, 4),
+                     tr("alone · %1 lets all go on").arg(session_.keyOf("look.part")), typeface(Type::Small));
+        }
         if (tool_) tool_->draw(painter, *this);
         painter.restore();
         // The tab on the picture's upper left edge tells what is seen.
@@ -354,11 +364,12 @@ void ShotPane::paintEvent(QPaintEvent*) {
         painter.setBrush(QColor(0xA8, 0xD5, 0xAF));
         painter.drawRect(QRectF(r.left(), r.bottom() + 1, r.width() * share, 3));
     }
-    const QString state = picture_.samples == 0 ? tr("quick shading")
-                                                : tr("%1 of %2 samples%3")
-                                                      .arg(picture_.samples)
-                                                      .arg(picture_.wanted)
-                                                      .arg(picture_.denoised ? tr(", cleaned") : QString());
+    const QString state = engine_.paused()        ? tr("held, %1 goes on").arg(session_.keyOf("look.hold"))
+                          : picture_.samples == 0 ? tr("quick shading")
+                                                  : tr("%1 of %2 samples%3")
+                                                        .arg(picture_.samples)
+                                                        .arg(picture_.wanted)
+                                                        .arg(picture_.denoised ? tr(", cleaned") : QString());
     painter.setFont(typeface(Type::Small));
     const double w = QFontMetricsF(painter.font()).horizontalAdvance(state) + 20;
     if (compact_) {

@@ -33,6 +33,7 @@ Tools::Tools(Session& session) : session_(session) {
     };
     hand = own(makeMoveTool(session));
     measure = own(makeMeasureTool(session));
+    part = own(makePartTool(session));
     auto add = [&](Verb verb, Leaf leaf) { leaves[static_cast<int>(verb)].push_back(std::move(leaf)); };
     add(Verb::Seat, {"open",
                      toolText("Open"),

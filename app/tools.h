@@ -31,7 +31,8 @@ public:
 
     std::vector<Leaf> leaves[kVerbs];
     Tool* hand = nullptr;    // where no leaf is picked
-    Tool* measure = nullptr; // of every verb
+    Tool* measure = nullptr; // of every verb, like the next
+    Tool* part = nullptr;    // marks what of the picture is refined alone
     BrushSettings brushes;
     QString species = "Apple"; // that the specimen tool plants
     // Actions that need a window (opening files) are set by it.

@@ -12,10 +12,8 @@
 #include "core/base/assets.h"
 #include "core/base/error.h"
 #include "core/finish/encode.h"
-#include "core/finish/mattes.h"
+#include "core/jobs/deliver.h"
 #include "core/project/store.h"
-#include "core/trace/mattes.h"
-#include "core/trace/render.h"
 
 namespace thallos {
 
@@ -26,84 +24,9 @@ struct RenderOptions {
     std::vector<std::string> passes;
     int samples = 0, threads = 0;
     double noise = -1, sparks = 7;
-    bool stamp = false, whole = false, mattes = false;
+    bool stamp = false, whole = false, mattes = false, apart = false;
     uint64_t seed = 1;
 };
-
-bool isExr(const std::filesystem::path& file) {
-    return file.extension() == ".exr";
-}
-
-void save(const std::filesystem::path& file, const Image& radiance, float ev, const Finish& finish,
-          const ExrExtras& extras = {}) {
-    if (isExr(file))
-        writeExr(file, radiance, ev, extras);
-    else
-        writePicture(file, Display().encode(develop(radiance, ev, finish)), extras.comment);
-}
-
-template <class Colour> ExrLayer layerOf(const std::string& name, const Raster<Colour>& values, const char* channels) {
-    ExrLayer layer{name, {}};
-    for (int k = 0; k < 3; ++k) {
-        Raster<float> plane(values.width, values.height);
-        for (size_t i = 0; i < values.pixels.size(); ++i) plane.pixels[i] = values.pixels[i][k];
-        layer.channels.emplace_back(std::string(1, channels[k]), std::move(plane));
-    }
-    return layer;
-}
-
-constexpr const char* kSourceNames[kSources] = {"sun",          "sky",          "lamp_group_0", "lamp_group_1",
-                                                "lamp_group_2", "lamp_group_3", "lamp_group_4", "lamp_group_5",
-                                                "lamp_group_6", "lamp_group_7"};
-
-// What was asked for beside the picture. Light is in the picture's own scale, so that its layers sum to it.
-ExrExtras extrasOf(const RenderResult& result, const Scene& scene, const std::vector<std::string>& wanted) {
-    ExrExtras out;
-    const Passes& passes = result.passes;
-    const auto light = [&](const char* kind, const char* name, const Image& plane, bool always) {
-        const bool black =
-            std::all_of(plane.pixels.begin(), plane.pixels.end(), [](const Rgb& c) { return c == Rgb(0); });
-        if (black && !always) return;
-        Image scaled = plane;
-        const float white = exrWhite(result.ev100);
-        for (Rgb& c : scaled.pixels) c /= white;
-        out.layers.push_back(layerOf(std::string(kind) + "_" + name, scaled, "RGB"));
-    };
-    const auto mattes = [&](const Mattes& m) {
-        for (ExrLayer& layer : matteLayers(m)) out.layers.push_back(std::move(layer));
-        out.attributes.merge(matteAttributes(m));
-    };
-    for (const std::string& name : wanted) {
-        if (name == "depth") out.layers.push_back({name, {{"Z", passes.depth}}});
-        if (name == "alpha") out.layers.push_back({name, {{"A", passes.alpha}}});
-        if (name == "normal") out.layers.push_back(layerOf(name, passes.normal, "XYZ"));
-        if (name == "albedo") out.layers.push_back(layerOf(name, passes.albedo, "RGB"));
-        if (name == "light")
-            for (int k = 0; k < kRoutes; ++k) light("light", kRouteNames[k], passes.split[k], true);
-        if (name == "sources")
-            for (int k = 0; k < kSources; ++k) light("source", kSourceNames[k], passes.split[kRoutes + k], k < 2);
-        if (name == "mattes") {
-            mattes(mattesByItem(scene, passes.items));
-            mattes(mattesByMaterial(scene, passes.materials));
-        }
-    }
-    return out;
-}
-
-// Mattes as pictures beside the render, three to each: "out-matte-1.png" and so on. Returns what each holds.
-nlohmann::json saveMattes(const std::filesystem::path& beside, const Mattes& mattes) {
-    nlohmann::json files = nlohmann::json::array();
-    for (size_t n = 0; n < mattes.names.size(); n += 3) {
-        const std::vector<std::string> names(mattes.names.begin() + static_cast<std::ptrdiff_t>(n),
-                                             mattes.names.begin() +
-                                                 static_cast<std::ptrdiff_t>(std::min(n + 3, mattes.names.size())));
-        std::filesystem::path file = beside;
-        file.replace_filename(beside.stem().string() + "-" + mattes.layer + "-" + std::to_string(n / 3 + 1) + ".png");
-        writePicture(file, mattePicture(mattes, names));
-        files.push_back({{"file", file.string()}, {"names", names}});
-    }
-    return files;
-}
 
 // When, where and how: asked for only, so that the same input gives the same bytes.
 std::string stampOf(const RenderResult& result) {
@@ -147,15 +70,17 @@ void render(const RenderOptions& o) {
         settings.regionStart = V2i(x, y);
         settings.regionSize = V2i(w, h);
     }
-    if (!o.passes.empty() && !isExr(o.out))
-        throw Error(Error::Kind::Unsupported, "can't hold passes", o.out, "write an .exr");
-    const auto wants = [&](const char* pass) {
-        return std::find(o.passes.begin(), o.passes.end(), pass) != o.passes.end();
-    };
+    Delivery delivery;
+    delivery.file = o.out;
+    for (int k = 0; k < kPassCount; ++k)
+        if (std::find(o.passes.begin(), o.passes.end(), passName(static_cast<Pass>(k))) != o.passes.end())
+            delivery.passes.push_back(static_cast<Pass>(k));
+    delivery.apart = o.apart;
+    delivery.floats = o.whole;
+    delivery.mattePictures = o.mattes;
+    prepare(delivery, settings);
     settings.noise = static_cast<float>(o.noise >= 0 ? o.noise : shot->noise);
     settings.sparks = static_cast<float>(o.sparks);
-    settings.split = wants("light") || wants("sources");
-    settings.mattes = wants("mattes") || o.mattes;
     float strength = o.denoise == "on" ? 1 : 0;
     if (o.denoise != "on" && o.denoise != "off") {
         const char* end = o.denoise.data() + o.denoise.size();
@@ -191,15 +116,12 @@ void render(const RenderOptions& o) {
     }
     finished = true;
     reporter.join();
-    ExrExtras extras = extrasOf(result, *scene, o.passes);
-    extras.comment = o.stamp ? stampOf(result) : std::string();
-    extras.whole = o.whole;
-    save(o.out, result.radiance, result.ev100, shot->finish, extras);
-    nlohmann::json mattes = nlohmann::json::array();
-    if (o.mattes)
-        for (const Mattes& m :
-             {mattesByItem(*scene, result.passes.items), mattesByMaterial(*scene, result.passes.materials)})
-            for (const auto& file : saveMattes(o.out, m)) mattes.push_back(file);
+    if (o.stamp) delivery.comment = stampOf(result);
+    nlohmann::json files = nlohmann::json::array(), mattes = nlohmann::json::array();
+    for (const Delivered& f : deliver(result, *scene, shot->finish, delivery)) {
+        files.push_back(f.file.string());
+        if (!f.names.empty()) mattes.push_back({{"file", f.file.string()}, {"names", f.names}});
+    }
     rusage usage{};
     getrusage(RUSAGE_SELF, &usage);
     report({{"seconds", result.seconds},
@@ -208,6 +130,7 @@ void render(const RenderOptions& o) {
             {"mrays_per_s", static_cast<double>(result.rays) / result.seconds / 1e6},
             {"peak_mib", usage.ru_maxrss / 1024},
             {"ev100", result.ev100},
+            {"files", files},
             {"mattes", mattes},
             {"plants", site->plantCount()}});
 }
@@ -241,7 +164,7 @@ void addPictureCommands(CLI::App& app) {
         c->add_option("project", o->project, "project file")->required();
         c->add_option("--shot", o->shot, "name of the shot; the first when not given");
         c->add_option("--size", o->size, "WxH in pixels; the shot's own when not given");
-        c->add_option("--samples", o->samples, "samples a pixel")->check(CLI::Range(1, 65536));
+        c->add_option("--samples", o->samples, "samples a pixel")->check(CLI::Range(1, 65535));
         c->add_option("--seed", o->seed, "of the noise");
         c->add_option("--region", o->region, "x,y,w,h in pixels of the whole picture");
         c->add_option("--passes", o->passes,
@@ -249,6 +172,7 @@ void addPictureCommands(CLI::App& app) {
                       "mattes (by item and by material)")
             ->delimiter(',')
             ->check(CLI::IsMember({"depth", "alpha", "normal", "albedo", "light", "sources", "mattes"}));
+        c->add_flag("--apart", o->apart, "passes as EXR files beside the picture, which may then be of any kind");
         c->add_flag("--float", o->whole, "the picture itself in 32-bit float, too");
         c->add_flag("--mattes", o->mattes, "mattes as PNG pictures beside the file, three to each");
         c->add_option("--noise", o->noise,
@@ -276,7 +200,10 @@ void addPictureCommands(CLI::App& app) {
         c->callback([o] {
             const ExrPicture picture = readExr(o->in);
             const Finish finish = o->recipe.empty() ? Finish{} : parseFinish(o->recipe);
-            save(o->out, picture.radiance, picture.ev100, finish);
+            if (std::filesystem::path(o->out).extension() == ".exr")
+                writeExr(o->out, picture.radiance, picture.ev100);
+            else
+                writePicture(o->out, Display().encode(develop(picture.radiance, picture.ev100, finish)));
             report({{"width", picture.radiance.width}, {"height", picture.radiance.height}, {"ev100", picture.ev100}});
         });
     }

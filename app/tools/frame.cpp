@@ -95,8 +95,54 @@ private:
     Session& session_;
 };
 
+// A rectangle in the picture that alone gets samples.
+class PartTool : public Tool {
+public:
+    explicit PartTool(Session& s) : session_(s) {}
+    bool press(Pane& pane, const PanePoint& point) override {
+        if (!qobject_cast<ShotPane*>(&pane)) return false;
+        from_ = to_ = point.at;
+        return true;
+    }
+    void move(Pane& pane, const PanePoint& point) override {
+        to_ = point.at;
+        pane.update();
+    }
+    void release(Pane& pane, const PanePoint& point) override {
+        if (!from_) return;
+        const QRectF frame = static_cast<ShotPane&>(pane).pictureRect();
+        const QRectF r = QRectF(*from_, point.at).normalized() & frame;
+        from_.reset();
+        if (r.width() < 8 || r.height() < 8) return session_.setPart({});
+        const auto share = [&](const QPointF& p) {
+            return V2f(static_cast<float>((p.x() - frame.left()) / frame.width()),
+                       static_cast<float>((p.y() - frame.top()) / frame.height()));
+        };
+        session_.setPart(Box2f(share(r.topLeft()), share(r.bottomRight())));
+    }
+    bool busy() const override { return from_.has_value(); }
+    void cancel() override { from_.reset(); }
+    void draw(QPainter& p, const Pane& pane) const override {
+        if (!from_ || !qobject_cast<const ShotPane*>(&pane)) return;
+        p.setPen(QPen(Theme::now().ochre, 1.5, Qt::DashLine));
+        p.setBrush(Qt::NoBrush);
+        p.drawRect(QRectF(*from_, to_).normalized());
+    }
+    QString hint() const override {
+        return toolText("Drag a rectangle in the picture: it alone is refined · a click lets all of it go on");
+    }
+
+private:
+    Session& session_;
+    std::optional<QPointF> from_;
+    QPointF to_;
+};
+
 } // namespace
 
+std::unique_ptr<Tool> makePartTool(Session& session) {
+    return std::make_unique<PartTool>(session);
+}
 std::unique_ptr<Tool> makeLookTool(Session& session) {
     return std::make_unique<LookTool>(session);
 }

@@ -24,5 +24,6 @@ std::unique_ptr<Tool> makeClearingTool(Session& session);
 
 std::unique_ptr<Tool> makeLookTool(Session& session);
 std::unique_ptr<Tool> makeStandTool(Session& session);
+std::unique_ptr<Tool> makePartTool(Session& session);
 
 } // namespace thallos

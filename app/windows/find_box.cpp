@@ -66,7 +66,8 @@ void FindBox::accept() {
 }
 
 bool FindBox::eventFilter(QObject* object, QEvent* event) {
-    if (event->type() == QEvent::FocusOut && isVisible() && static_cast<QFocusEvent*>(event)->reason() != Qt::PopupFocusReason &&
+    if (event->type() == QEvent::FocusOut && isVisible() &&
+        static_cast<QFocusEvent*>(event)->reason() != Qt::PopupFocusReason &&
         static_cast<QFocusEvent*>(event)->reason() != Qt::ActiveWindowFocusReason && !underMouse())
         hide();
     if (event->type() != QEvent::KeyPress) return QWidget::eventFilter(object, event);

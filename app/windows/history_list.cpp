@@ -16,8 +16,10 @@ HistoryList::HistoryList(Session& session, QWidget* parent) : QDialog(parent), s
     list_->setAccessibleName(tr("Steps, the oldest first"));
     list_->setToolTip(tr("Goes back or forward to the step; nothing is lost until something new is done"));
     (new QVBoxLayout(this))->addWidget(list_);
-    connect(list_, &QListWidget::itemActivated, this, [this] { session_.jump(static_cast<size_t>(list_->currentRow())); });
-    connect(list_, &QListWidget::itemClicked, this, [this] { session_.jump(static_cast<size_t>(list_->currentRow())); });
+    connect(list_, &QListWidget::itemActivated, this,
+            [this] { session_.jump(static_cast<size_t>(list_->currentRow())); });
+    connect(list_, &QListWidget::itemClicked, this,
+            [this] { session_.jump(static_cast<size_t>(list_->currentRow())); });
     connect(&session_, &Session::projectChanged, this, [this](Haste haste) {
         if (isVisible() && haste == Haste::Rest) refresh();
     });

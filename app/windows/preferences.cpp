@@ -19,6 +19,7 @@
 #include "app/number_field.h"
 #include "app/theme.h"
 #include "app/windows/recent_window.h"
+#include "core/base/assets.h"
 
 namespace thallos {
 
@@ -30,6 +31,10 @@ Preferences Preferences::load() {
     p.threads = s.value("work/threads", p.threads).toInt();
     p.historyMiB = s.value("work/history_mib", p.historyMiB).toInt();
     p.autosaveSeconds = s.value("work/autosave_s", p.autosaveSeconds).toInt();
+    p.caps.textureMiB = s.value("panes/texture_mib", p.caps.textureMiB).toInt();
+    p.caps.plants = s.value("panes/plants", p.caps.plants).toFloat();
+    p.caps.bounces = s.value("panes/bounces", p.caps.bounces).toInt();
+    p.caps.scale = s.value("panes/scale", p.caps.scale).toFloat();
     return p;
 }
 
@@ -40,6 +45,10 @@ void Preferences::store() const {
     s.setValue("work/threads", threads);
     s.setValue("work/history_mib", historyMiB);
     s.setValue("work/autosave_s", autosaveSeconds);
+    s.setValue("panes/texture_mib", caps.textureMiB);
+    s.setValue("panes/plants", caps.plants);
+    s.setValue("panes/bounces", caps.bounces);
+    s.setValue("panes/scale", caps.scale);
 }
 
 namespace {
@@ -74,6 +83,7 @@ PreferencesWindow::PreferencesWindow(Session& session, Commands& commands, QWidg
     auto* l = new QVBoxLayout(this);
     auto* tabs = new QTabWidget(this);
     tabs->addTab(generalPage(), tr("General"));
+    tabs->addTab(panesPage(), tr("Panes"));
     tabs->addTab(handPage(), tr("Hands"));
     tabs->addTab(cachePage(), tr("Caches"));
     tabs->addTab(keysPage(), tr("Keys"));
@@ -129,6 +139,48 @@ QWidget* PreferencesWindow::generalPage() {
     return page;
 }
 
+QWidget* PreferencesWindow::panesPage() {
+    auto* page = new QWidget(this);
+    auto* form = column(page);
+    const PaneCaps now = Preferences::load().caps;
+    auto* note = new QLabel(tr("What the panes do without, so that they stay quick. A final render never does."), page);
+    note->setContentsMargins(12, 0, 12, 6);
+    note->setWordWrap(true);
+    note->setProperty("role", "second");
+    form->addWidget(note);
+    auto number = [&](const QString& label, const ValueRange& range, const QString& tip, double value,
+                      const std::function<void(PaneCaps&, double)>& set) {
+        auto* row = new ValueRow(label, range, tip, page);
+        row->setValue(value);
+        const auto store = [this, set](double v) {
+            Preferences p = Preferences::load();
+            set(p.caps, v);
+            p.store();
+            Q_EMIT changed();
+        };
+        // A drag of the slider sets it once, at its end: each change makes the picture anew.
+        connect(row, &ValueRow::changed, this, [store](double v, bool dragging) {
+            if (!dragging) store(v);
+        });
+        connect(row, &ValueRow::settled, this, [store, row] { store(row->value()); });
+        form->addWidget(row);
+    };
+    number(tr("Textures"), {64, 16384, true, Dimension::Plain, "MiB", 0, 2048},
+           tr("Memory for the sheets of materials; the finest detail of the largest goes first"), now.textureMiB,
+           [](PaneCaps& c, double v) { c.textureMiB = static_cast<int>(std::lround(v)); });
+    number(tr("Plants"), ValueRange::percent(0.02, 1, 1),
+           tr("Share of the planting that is drawn; always the same ones"), now.plants,
+           [](PaneCaps& c, double v) { c.plants = static_cast<float>(v); });
+    number(tr("Bounces"), {1, 7, false, Dimension::Plain, "", 0, 7},
+           tr("How often light goes on after what is seen; fewer are quicker and darker in shade"), now.bounces,
+           [](PaneCaps& c, double v) { c.bounces = static_cast<int>(std::lround(v)); });
+    number(tr("Picture size"), ValueRange::percent(0.25, 1, 1),
+           tr("Of the pane's own pixels; smaller is quicker and softer"), now.scale,
+           [](PaneCaps& c, double v) { c.scale = static_cast<float>(v); });
+    form->addStretch(1);
+    return page;
+}
+
 QWidget* PreferencesWindow::handPage() {
     auto* page = new QWidget(this);
     auto* form = column(page);
@@ -173,27 +225,34 @@ QWidget* PreferencesWindow::handPage() {
 QWidget* PreferencesWindow::cachePage() {
     auto* page = new QWidget(this);
     auto* form = column(page);
-    auto* size = new QLabel(page);
-    size->setObjectName("cacheSize");
-    auto measure = [size] {
-        qint64 bytes = 0;
-        for (QDirIterator it(recentPicturesFolder(), QDir::Files); it.hasNext();) {
-            it.next();
-            bytes += it.fileInfo().size();
-        }
-        size->setText(
-            tr("%1 MiB in %2").arg(static_cast<double>(bytes) / (1 << 20), 0, 'f', 2).arg(recentPicturesFolder()));
-    };
-    measure();
-    auto* empty = new QPushButton(tr("Empty"), page);
-    empty->setObjectName("emptyCache");
-    empty->setToolTip(tr("Removes the pictures of recent projects; they come back when the projects are saved"));
-    connect(empty, &QPushButton::clicked, this, [measure] {
-        QDir(recentPicturesFolder()).removeRecursively();
+    auto cache = [&](const QString& label, const QString& name, const QString& folder, const QString& tip) {
+        auto* size = new QLabel(page);
+        size->setObjectName(name + "Size");
+        auto measure = [size, folder] {
+            qint64 bytes = 0;
+            for (QDirIterator it(folder, QDir::Files); it.hasNext();) {
+                it.next();
+                bytes += it.fileInfo().size();
+            }
+            size->setText(tr("%1 MiB in %2").arg(static_cast<double>(bytes) / (1 << 20), 0, 'f', 2).arg(folder));
+        };
         measure();
-    });
-    addPair(form, tr("Recent"), size);
-    addPair(form, {}, empty);
+        auto* empty = new QPushButton(tr("Empty"), page);
+        empty->setObjectName("empty" + name);
+        empty->setAccessibleName(tr("Empty %1").arg(label));
+        empty->setToolTip(tip);
+        connect(empty, &QPushButton::clicked, this, [measure, folder] {
+            QDir(folder).removeRecursively();
+            measure();
+        });
+        addPair(form, label, size);
+        addPair(form, {}, empty);
+    };
+    cache(tr("Recent"), "Cache", recentPicturesFolder(),
+          tr("Removes the pictures of recent projects; they come back when the projects are saved"));
+    cache(
+        tr("Materials"), "Sheets", QString::fromStdString((cacheFolder() / "sheets").string()),
+        tr("Removes the baked sheets of materials; they are baked again when they are next needed, some seconds each"));
     form->addStretch(1);
     return page;
 }

@@ -4,6 +4,7 @@
 #include <QDialog>
 
 #include "app/commands.h"
+#include "app/engine.h"
 #include "app/session.h"
 
 class QTabWidget;
@@ -19,6 +20,7 @@ struct Preferences {
     int threads = 0;            // 0: as many as the machine has
     int historyMiB = 1024;      // ground tiles kept in memory for undo
     int autosaveSeconds = 20;
+    PaneCaps caps; // what the panes do without
     static Preferences load();
     void store() const;
 };
@@ -33,6 +35,7 @@ signals:
 
 private:
     QWidget* generalPage();
+    QWidget* panesPage();
     QWidget* handPage();
     QWidget* cachePage();
     QWidget* keysPage();

@@ -6,6 +6,7 @@
 #include <QDialogButtonBox>
 #include <QFileDialog>
 #include <QFormLayout>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QIntValidator>
 #include <QLabel>
@@ -36,9 +37,10 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     connect(width_, &QLineEdit::textEdited, this, [this](const QString& t) {
         height_->setText(QString::number(std::max(16L, std::lround(t.toDouble() / proposal_.shot.camera.aspect))));
     });
-    clean_ = new QCheckBox(tr("Take the remaining noise out"), this);
-    clean_->setChecked(true);
-    file_ = field(tr("File"), QString::fromStdString(proposal.file.string()));
+    clean_ = field(tr("Cleaning"), QString::number(std::lround(proposal.denoise * 100)));
+    clean_->setValidator(new QIntValidator(0, 100, this));
+    clean_->setToolTip(tr("How much of the remaining noise is taken out after; 0 leaves the picture as it was traced"));
+    file_ = field(tr("File"), QString::fromStdString(proposal.delivery.file.string()));
     file_->setMinimumWidth(360);
     file_->setToolTip(tr("PNG, JPEG or TIFF for a finished picture, EXR for scene-linear light"));
     auto* browse = new QPushButton(tr("Choose…"), this);
@@ -57,14 +59,25 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     size->addWidget(new QLabel(tr("pixels")));
     form->addRow(tr("Size"), size);
     form->addRow(tr("Samples"), samples_);
-    form->addRow(QString(), clean_);
+    auto* clean = new QHBoxLayout;
+    clean->addWidget(clean_);
+    clean->addWidget(new QLabel("%"));
+    clean->addStretch(1);
+    form->addRow(tr("Cleaning"), clean);
+    if (proposal.part) {
+        part_ = new QCheckBox(tr("Only the part that is marked in the picture"), this);
+        part_->setObjectName("part");
+        part_->setToolTip(tr("A smaller file: this part of the picture in its full size"));
+        form->addRow(QString(), part_);
+    }
     auto* place = new QHBoxLayout;
     place->addWidget(file_, 1);
     place->addWidget(browse);
     form->addRow(tr("File"), place);
+    form->addRow(tr("Besides"), passRows());
     auto* buttons = new QDialogButtonBox(this);
     auto* go = buttons->addButton(tr("Render"), QDialogButtonBox::AcceptRole);
-    go->setProperty("primary", true);
+    setLook(go, "primary", true);
     go->setObjectName("go");
     buttons->addButton(tr("Not now"), QDialogButtonBox::RejectRole);
     connect(buttons, &QDialogButtonBox::accepted, this, &RenderDialog::accept);
@@ -72,11 +85,55 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     form->addRow(buttons);
 }
 
+QLayout* RenderDialog::passRows() {
+    const std::pair<QString, QString> texts[kPassCount] = {
+        {tr("Depth"), tr("Metres from the camera, for haze and focus made later")},
+        {tr("Alpha"), tr("What is no sky, to lay another sky behind")},
+        {tr("Normals"), tr("Which way surfaces face, in the world")},
+        {tr("Albedo"), tr("Colour without light")},
+        {tr("Light by its way"),
+         tr("Direct, indirect, mirrored, seen through, shining, haze; they sum to the picture")},
+        {tr("Light by its source"), tr("Sun, sky and each lamp group; they sum to the picture")},
+        {tr("Mattes by name"), tr("Every item and material by name, with soft edges")}};
+    auto* grid = new QGridLayout;
+    for (int k = 0; k < kPassCount; ++k) {
+        passes_[k] = new QCheckBox(texts[k].first, this);
+        passes_[k]->setObjectName(passName(static_cast<Pass>(k)));
+        passes_[k]->setToolTip(texts[k].second);
+        grid->addWidget(passes_[k], k / 2, k % 2);
+    }
+    mattes_ = new QCheckBox(tr("Mattes as PNG pictures"), this);
+    mattes_->setObjectName("mattePictures");
+    mattes_->setToolTip(tr("Items and materials in red, green and blue, three to each picture"));
+    grid->addWidget(mattes_, kPassCount / 2, kPassCount % 2);
+    apart_ = new QCheckBox(tr("Each as a file of its own"), this);
+    apart_->setObjectName("apart");
+    floats_ = new QCheckBox(tr("Picture in 32 bits"), this);
+    floats_->setObjectName("floats");
+    floats_->setToolTip(tr("Of an EXR; half as precise and half as large otherwise"));
+    grid->addWidget(apart_, kPassCount / 2 + 1, 0);
+    grid->addWidget(floats_, kPassCount / 2 + 1, 1);
+    connect(file_, &QLineEdit::textChanged, this, &RenderDialog::refresh);
+    refresh();
+    return grid;
+}
+
+void RenderDialog::refresh() {
+    const bool exr = file_->text().endsWith(".exr", Qt::CaseInsensitive);
+    // Other pictures can't hold layers.
+    apart_->setEnabled(exr);
+    apart_->setToolTip(exr ? tr("Not as layers of the one EXR")
+                           : tr("Layers need an EXR: here they get files of their own"));
+    floats_->setEnabled(exr);
+    if (!exr) apart_->setChecked(true);
+}
+
 void RenderDialog::accept() {
     const QString ending = QFileInfo(file_->text()).suffix().toLower();
     const bool known = QStringList{"png", "jpg", "jpeg", "tif", "tiff", "exr"}.contains(ending);
     if (!width_->hasAcceptableInput()) return width_->setFocus();
     if (!samples_->hasAcceptableInput()) return samples_->setFocus();
+    if (!clean_->hasAcceptableInput()) return clean_->setFocus();
     if (!known || file_->text().isEmpty()) {
         setLook(file_, "wrong", true);
         file_->setToolTip(tr("The name must end in .png, .jpg, .tif or .exr"));
@@ -89,8 +146,15 @@ RenderOrder RenderDialog::order() const {
     RenderOrder o = proposal_;
     o.size = {width_->text().toInt(), height_->text().toInt()};
     o.samples = samples_->text().toInt();
-    o.denoise = clean_->isChecked() ? 1 : 0;
-    o.file = file_->text().toStdString();
+    o.denoise = clean_->text().toFloat() / 100;
+    if (!part_ || !part_->isChecked()) o.part.reset();
+    o.delivery.file = file_->text().toStdString();
+    o.delivery.passes.clear();
+    for (int k = 0; k < kPassCount; ++k)
+        if (passes_[k]->isChecked()) o.delivery.passes.push_back(static_cast<Pass>(k));
+    o.delivery.apart = apart_->isChecked();
+    o.delivery.floats = floats_->isEnabled() && floats_->isChecked();
+    o.delivery.mattePictures = mattes_->isChecked();
     return o;
 }
 

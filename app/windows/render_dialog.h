@@ -1,4 +1,4 @@
-// Asks for size, samples, cleaning and file of a final render.
+// Asks for size, samples, cleaning, files and passes of a final render.
 #pragma once
 
 #include <QDialog>
@@ -20,8 +20,11 @@ public:
 
 private:
     RenderOrder proposal_;
-    QLineEdit *width_, *height_, *samples_, *file_;
-    QCheckBox* clean_;
+    QLayout* passRows();
+    void refresh(); // what the kind of file allows
+    QLineEdit *width_, *height_, *samples_, *clean_, *file_;
+    QCheckBox* part_ = nullptr; // none: nothing is marked
+    QCheckBox *passes_[kPassCount], *mattes_, *apart_, *floats_;
 };
 
 } // namespace thallos

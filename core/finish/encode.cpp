@@ -163,54 +163,76 @@ float exrWhite(float ev100) {
     return 0.125f / 0.18f * std::exp2(ev100); // 0.18 is middle grey at the given EV100
 }
 
+namespace {
+
+// Layers and texts into a header and the frame that writes it; the layers must outlive the frame.
+void addLayers(const std::vector<ExrLayer>& layers, const std::map<std::string, std::string>& attributes,
+               Imf::Header& header, Imf::FrameBuffer& frame) {
+    for (const ExrLayer& layer : layers)
+        for (const auto& [channel, values] : layer.channels) {
+            const std::string name = layer.name.empty() ? channel : layer.name + "." + channel;
+            header.channels().insert(name, Imf::Channel(Imf::FLOAT));
+            frame.insert(name, Imf::Slice(Imf::FLOAT, reinterpret_cast<char*>(const_cast<float*>(values.pixels.data())),
+                                          sizeof(float), sizeof(float) * static_cast<size_t>(values.width)));
+        }
+    for (const auto& [name, text] : attributes) header.insert(name, Imf::StringAttribute(text));
+}
+
+Imf::Header headerOf(int width, int height) {
+    Imf::Header header(width, height);
+    header.compression() = Imf::ZIP_COMPRESSION;
+    Imf::addChromaticities(
+        header, Imf::Chromaticities({0.713f, 0.293f}, {0.165f, 0.830f}, {0.128f, 0.044f}, {0.32168f, 0.33767f}));
+    return header;
+}
+
+void writeFrame(const fs::path& file, const Imf::Header& header, const Imf::FrameBuffer& frame) {
+    writeWhole(file, [&](const fs::path& t) {
+        Imf::OutputFile out(t.c_str(), header);
+        out.setFrameBuffer(frame);
+        out.writePixels(header.dataWindow().max.y + 1);
+    });
+}
+
+} // namespace
+
 void writeExr(const fs::path& file, const Image& radiance, float ev100, const ExrExtras& extras) {
     const float white = exrWhite(ev100);
+    Imf::Header header = headerOf(radiance.width, radiance.height);
+    Imf::addWhiteLuminance(header, white);
+    Imf::FrameBuffer frame;
+    const char* names[] = {"R", "G", "B"};
     Raster<Imath::half> plane[3];
     Raster<float> exact[3];
     for (int k = 0; k < 3; ++k) {
+        const auto width = static_cast<size_t>(radiance.width);
         if (extras.whole) {
             exact[k] = Raster<float>(radiance.width, radiance.height);
             for (size_t i = 0; i < radiance.pixels.size(); ++i) exact[k].pixels[i] = radiance.pixels[i][k] / white;
+            header.channels().insert(names[k], Imf::Channel(Imf::FLOAT));
+            frame.insert(names[k], Imf::Slice(Imf::FLOAT, reinterpret_cast<char*>(exact[k].pixels.data()),
+                                              sizeof(float), sizeof(float) * width));
             continue;
         }
         plane[k] = Raster<Imath::half>(radiance.width, radiance.height);
         for (size_t i = 0; i < radiance.pixels.size(); ++i)
             plane[k].pixels[i] = Imath::half(std::min(radiance.pixels[i][k] / white, 65000.0f));
+        header.channels().insert(names[k], Imf::Channel(Imf::HALF));
+        frame.insert(names[k], Imf::Slice(Imf::HALF, reinterpret_cast<char*>(plane[k].pixels.data()),
+                                          sizeof(Imath::half), sizeof(Imath::half) * width));
     }
-    writeWhole(file, [&](const fs::path& t) {
-        Imf::Header header(radiance.width, radiance.height);
-        header.compression() = Imf::ZIP_COMPRESSION;
-        Imf::addWhiteLuminance(header, white);
-        Imf::addChromaticities(
-            header, Imf::Chromaticities({0.713f, 0.293f}, {0.165f, 0.830f}, {0.128f, 0.044f}, {0.32168f, 0.33767f}));
-        Imf::FrameBuffer frame;
-        const char* names[] = {"R", "G", "B"};
-        for (int k = 0; k < 3; ++k) {
-            if (extras.whole) {
-                header.channels().insert(names[k], Imf::Channel(Imf::FLOAT));
-                frame.insert(names[k], Imf::Slice(Imf::FLOAT, reinterpret_cast<char*>(exact[k].pixels.data()),
-                                                  sizeof(float), sizeof(float) * static_cast<size_t>(radiance.width)));
-                continue;
-            }
-            header.channels().insert(names[k], Imf::Channel(Imf::HALF));
-            frame.insert(names[k],
-                         Imf::Slice(Imf::HALF, reinterpret_cast<char*>(plane[k].pixels.data()), sizeof(Imath::half),
-                                    sizeof(Imath::half) * static_cast<size_t>(radiance.width)));
-        }
-        for (const ExrLayer& layer : extras.layers)
-            for (const auto& [channel, values] : layer.channels) {
-                const std::string name = layer.name + "." + channel;
-                header.channels().insert(name, Imf::Channel(Imf::FLOAT));
-                frame.insert(name,
-                             Imf::Slice(Imf::FLOAT, reinterpret_cast<char*>(const_cast<float*>(values.pixels.data())),
-                                        sizeof(float), sizeof(float) * static_cast<size_t>(radiance.width)));
-            }
-        if (!extras.comment.empty()) Imf::addComments(header, extras.comment);
-        for (const auto& [name, text] : extras.attributes) header.insert(name, Imf::StringAttribute(text));
-        Imf::OutputFile out(t.c_str(), header);
-        out.setFrameBuffer(frame);
-        out.writePixels(radiance.height);
-    });
+    if (!extras.comment.empty()) Imf::addComments(header, extras.comment);
+    addLayers(extras.layers, extras.attributes, header, frame);
+    writeFrame(file, header, frame);
+}
+
+void writeExr(const fs::path& file, const std::vector<ExrLayer>& layers,
+              const std::map<std::string, std::string>& attributes) {
+    const Raster<float>& first = layers.at(0).channels.at(0).second;
+    Imf::Header header = headerOf(first.width, first.height);
+    Imf::FrameBuffer frame;
+    addLayers(layers, attributes, header, frame);
+    writeFrame(file, header, frame);
 }
 
 ExrPicture readExr(const fs::path& file) {

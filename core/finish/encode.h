@@ -20,7 +20,8 @@ std::string encodePng(const Image8& picture);
 
 // Half-float EXR of scene-linear ACEScg, exposed so that 0.18 is middle grey. `ev100` is kept as the standard attribute
 // whiteLuminance (cd/m2 of the value 1), so that radiance can be had back.
-// Layers lie beside the picture in channels "name.channel", 32-bit float, as they are.
+// Layers lie beside the picture in channels "name.channel", 32-bit float, as they are; of one without a name the
+// channels are the file's own.
 struct ExrLayer {
     std::string name;
     std::vector<std::pair<std::string, Raster<float>>> channels;
@@ -32,6 +33,9 @@ struct ExrExtras {
     bool whole = false; // the picture itself in 32-bit float too
 };
 void writeExr(const std::filesystem::path& file, const Image& radiance, float ev100, const ExrExtras& extras = {});
+// Layers alone, at least one, all of one size.
+void writeExr(const std::filesystem::path& file, const std::vector<ExrLayer>& layers,
+              const std::map<std::string, std::string>& attributes);
 // cd/m2 of the value 1 in such a file.
 float exrWhite(float ev100);
 struct ExrPicture {

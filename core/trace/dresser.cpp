@@ -42,7 +42,10 @@ std::vector<Material> Dresser::dress(const std::vector<const Surface*>& surfaces
     std::vector<std::shared_ptr<const Texture>> fitted;
     for (const auto* place : all) fitted.push_back(*place);
     fit(fitted, budget_);
-    for (size_t i = 0; i < all.size(); ++i) *all[i] = fitted[i];
+    for (size_t i = 0; i < all.size(); ++i) {
+        squeezed_ = squeezed_ || *all[i] != fitted[i];
+        *all[i] = fitted[i];
+    }
 
     std::vector<Material> out;
     for (size_t i = 0; i < surfaces.size(); ++i) {
@@ -55,6 +58,19 @@ std::vector<Material> Dresser::dress(const std::vector<const Surface*>& surfaces
             out.push_back(dressed(s, *places[i], library_->find(s.recipe)->laying));
     }
     return out;
+}
+
+void Dresser::setBudget(size_t bytes) {
+    if (bytes > budget_ && squeezed_) {
+        sheets_.clear();
+        pictures_.clear();
+        squeezed_ = false;
+    }
+    budget_ = bytes;
+}
+
+bool Dresser::fine() const {
+    return !squeezed_ && std::all_of(sheets_.begin(), sheets_.end(), [](const auto& s) { return s->full; });
 }
 
 std::function<NamedSheets(const std::function<bool()>&)> Dresser::finer() const {

@@ -24,6 +24,11 @@ public:
     // level of the largest goes, again and again.
     std::vector<Material> dress(const std::vector<const Surface*>& surfaces);
 
+    // Other than it was: what was left out comes back as far as it may.
+    void setBudget(size_t bytes);
+    // Nothing is small or left out.
+    bool fine() const;
+
     // What makes the full sheets of those that are small now, on any thread; empty when there is nothing to do. Throws
     // Error::Cancelled.
     std::function<NamedSheets(const std::function<bool()>& stop)> finer() const;
@@ -42,7 +47,7 @@ private:
     };
     std::shared_ptr<const Texture>* textureOf(const Surface& surface);
     std::shared_ptr<const MaterialLibrary> library_;
-    bool fast_;
+    bool fast_, squeezed_ = false;
     size_t budget_;
     std::vector<std::unique_ptr<Sheet>> sheets_;
     std::vector<std::unique_ptr<Pictures>> pictures_;

@@ -34,8 +34,37 @@ Film::Film(int w, int h, bool splits, bool mattes) : width(w), height(h) {
     }
 }
 
+bool Film::within(int cell) const {
+    if (size_.x <= 0 || size_.y <= 0) return true;
+    const V2i at(cell % cellsAcross() * kCell, cell / cellsAcross() * kCell);
+    return at.x < start_.x + size_.x && at.y < start_.y + size_.y && at.x + kCell > start_.x && at.y + kCell > start_.y;
+}
+
+int Film::takenBy(int cell) const { // all pixels of a cell have as many
+    return taken[static_cast<size_t>(cell / cellsAcross() * kCell) * width + cell % cellsAcross() * kCell];
+}
+
+void Film::confine(const V2i& start, const V2i& size) {
+    start_ = start;
+    size_ = size;
+    int least = UINT16_MAX, most = 0;
+    for (int c = 0; c < static_cast<int>(finished.size()); ++c) {
+        if (!within(c)) continue;
+        most = std::max(most, takenBy(c));
+        if (!finished[c]) least = std::min(least, takenBy(c));
+    }
+    passes = least == UINT16_MAX ? most : least;
+}
+
+bool Film::open(int x, int y) const {
+    const int cell = y / kCell * cellsAcross() + x / kCell;
+    return !finished[cell] && within(cell) && taken[static_cast<size_t>(y) * width + x] <= passes;
+}
+
 bool Film::done() const {
-    return std::all_of(finished.begin(), finished.end(), [](char f) { return f != 0; });
+    for (int c = 0; c < static_cast<int>(finished.size()); ++c)
+        if (!finished[c] && within(c)) return false;
+    return true;
 }
 
 double Film::meanSamples() const {

@@ -25,7 +25,7 @@ struct Coverage {
 // Sums over the samples so far. Even and odd samples apart, so that their difference tells the noise. A plain value.
 struct Film {
     int width = 0, height = 0;
-    int passes = 0;              // no pixel has more samples
+    int passes = 0;              // samples that every open cell has at least
     std::vector<uint16_t> taken; // samples of each pixel
     std::vector<Rgb> even, odd;  // radiance without `emission`
     std::vector<Rgb> emission, albedo;
@@ -40,10 +40,19 @@ struct Film {
     Film() = default;
     Film(int w, int h, bool splits = false, bool mattes = false);
     int cellsAcross() const { return (width + kCell - 1) / kCell; }
-    bool done() const; // all cells are finished
+    // Only cells that touch this rectangle of pixels go on; an empty one opens all. Cells that are ahead then wait for
+    // the others.
+    void confine(const V2i& start, const V2i& size);
+    bool open(int x, int y) const; // the pixel takes a sample in this pass
+    bool done() const;             // no cell that may go on needs more
     double meanSamples() const;
     void add(int x, int y, const PathSample& sample, const Split* split);
     Image radiance() const; // mean, cd/m2
+
+private:
+    V2i start_{0}, size_{0}; // of the part that goes on
+    bool within(int cell) const;
+    int takenBy(int cell) const;
 };
 
 // A film is judged first after so many samples, and again after every few more.

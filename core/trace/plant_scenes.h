@@ -15,7 +15,8 @@ public:
     // `fast`: built in a third of the time, traced at three quarters of the speed.
     PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast);
     // Builds the scenes of the marked individuals that are not there yet; false when `stop` answered true before all
-    // were. `stop` is asked often and may take its time: the work rests until it answers. One thread at a time; whoever traces those that are there already is not disturbed.
+    // were. `stop` is asked often and may take its time: the work rests until it answers. One thread at a time; whoever
+    // traces those that are there already is not disturbed.
     bool prepare(const std::vector<char>& wanted, const std::function<bool()>& stop = nullptr);
     RTCScene individual(int index, bool coarse) const { return scenes_[index * 2 + (coarse ? 1 : 0)]->get(); }
     // Of the whole, foot to top, coarse form included; metres.

@@ -40,8 +40,7 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
     const Lens lens(camera);
     std::atomic<int64_t> counted{0};
     const bool whole = overPixels<kBlockWide, kBlockHigh>(film.width, film.height, stop, [&](int x0, int y0) {
-        const int cell = y0 / kCell * film.cellsAcross() + x0 / kCell;
-        if (film.finished[cell]) return;
+        if (!film.open(x0, y0)) return;
         int n = 0;
         shadeBlock(
             scene, env, lens, settings, V2i(x0, y0) + settings.regionStart,

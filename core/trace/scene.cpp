@@ -175,9 +175,10 @@ bool hides(const Showing& showing, Id id) {
 
 // The tile without hidden plants; the tile itself when it has none of them.
 std::shared_ptr<const PlantTile> shownOf(const std::shared_ptr<const PlantTile>& tile, const Showing& showing) {
-    const auto isHidden = [&](const PlantRecord& r) { return hides(showing, Id{r.item}); };
+    const int ranks = showing.plants < 1 ? static_cast<int>(showing.plants * 256) : 256;
+    const auto isHidden = [&](const PlantRecord& r) { return r.rank >= ranks || hides(showing, Id{r.item}); };
     const auto& all = tile->records;
-    if (showing.hidden.empty() || std::none_of(all.begin(), all.end(), isHidden)) return tile;
+    if ((showing.hidden.empty() && ranks == 256) || std::none_of(all.begin(), all.end(), isHidden)) return tile;
     auto rest = std::make_shared<PlantTile>(*tile);
     const auto woody = rest->records.begin() + static_cast<std::ptrdiff_t>(tile->woody);
     rest->woody -= static_cast<size_t>(std::count_if(rest->records.begin(), woody, isHidden));
@@ -196,7 +197,7 @@ std::shared_ptr<const std::vector<Material>> grey(size_t n) {
 } // namespace
 
 Showing showingOf(const Project& project, const Shot& shot) {
-    return {leaves(project, shot.hidden), true, false};
+    return {.hidden = leaves(project, shot.hidden)};
 }
 
 std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSite> site, const Showing& showing) {
@@ -211,6 +212,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     scene->plantScenes = plantScenes_;
     const BuiltSite* before = last_ ? last_->site.get() : nullptr;
     const auto wardrobe = dressAll(*site, *scene);
+    scene->fine = dresser_.fine();
 
     // What the last scene holds, by the part of the site it was made of.
     std::unordered_map<const void*, const SceneObject*> known;
@@ -274,7 +276,8 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     for (const auto& tiles : site->plants)
         for (const auto& tile : tiles) {
             const auto old = known.find(tile.get());
-            const bool sameHidden = last_ && last_->showing.hidden == showing.hidden;
+            const bool sameHidden =
+                last_ && last_->showing.hidden == showing.hidden && last_->showing.plants == showing.plants;
             SceneObject o{
                 .kind = ObjectKind::Plants, .quick = wasQuick(tile.get()), .hidden = !showing.planting, .tile = tile};
             o.plants = sameHidden && old != known.end() ? old->second->plants : shownOf(tile, showing);

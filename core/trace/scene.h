@@ -24,6 +24,7 @@ struct Showing {
     std::vector<Id> hidden; // items, not groups
     bool planting = true;
     bool neutral = false; // buildings in one pale grey, to judge form by
+    float plants = 1;     // share of those that are planted; the same ones always go first
     bool operator==(const Showing&) const = default;
 };
 // What a shot leaves out in its final picture.
@@ -58,6 +59,7 @@ struct Scene {
     }
     std::vector<SceneObject> objects;
     Lamps lamps;
+    bool fine = true; // no sheet is smaller than it would be in a final picture
     std::unique_ptr<EmbreeScene> top;
     Box3f bounds;
 };
@@ -70,6 +72,7 @@ public:
     explicit SceneBuilder(bool fast = false, std::shared_ptr<const MaterialLibrary> materials = nullptr,
                           size_t textureBytes = size_t{2} << 30)
         : fast_(fast), dresser_(std::move(materials), fast, textureBytes) {}
+    void setTextureBytes(size_t bytes) { dresser_.setBudget(bytes); } // from the next update on
     // Tiles that are the same as in the last scene made here are shared with it.
     std::shared_ptr<const Scene> update(std::shared_ptr<const BuiltSite> site, const Showing& showing = {});
 

@@ -43,6 +43,10 @@ uint32_t materialKey(const Scene& scene, const Hit& hit) {
     return hit.object * kMaterials + static_cast<uint32_t>(std::min(material, static_cast<int>(kMaterials) - 1));
 }
 
+int speciesOf(uint32_t key) {
+    return key & kPlantKey ? static_cast<int>((key & ~kPlantKey) >> 2) / kIndividuals : -1;
+}
+
 std::string materialName(const Scene& scene, uint32_t key) {
     if (key & kPlantKey) {
         const auto individual = static_cast<int>((key & ~kPlantKey) >> 2);

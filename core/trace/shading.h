@@ -21,6 +21,7 @@ Id itemAt(const Scene& scene, const Hit& hit);
 // What material was hit, as a number that means something for this scene alone, and its name.
 uint32_t materialKey(const Scene& scene, const Hit& hit);
 std::string materialName(const Scene& scene, uint32_t key);
+int speciesOf(uint32_t materialKey); // index into the library; -1: no plant
 
 inline constexpr float kWaterIndex = 1.333f;
 // Of the body of water, 1/m.

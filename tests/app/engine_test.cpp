@@ -187,3 +187,50 @@ TEST_F(Running, ItEndsAtOnceInTheMiddleOfAPass) {
     delete own;
     EXPECT_LT(clock.elapsed(), 2500);
 }
+
+TEST_F(Running, APartIsRefinedAlone) {
+    show({160, 96}, 4096);
+    ASSERT_TRUE(traced(1));
+    engine.setPart(Box2f(V2f(0.25f), V2f(0.5f)));
+    QTest::qWait(50);
+    QImage before = pictures.back().image;
+    const int samples = pictures.back().samples;
+    ASSERT_TRUE(traced(samples + 3));
+    const QImage after = pictures.back().image;
+    // Nothing outside the part's cells changes; exposure is not metered again.
+    EXPECT_EQ(after.copy(96, 64, 60, 30), before.copy(96, 64, 60, 30));
+    EXPECT_NE(after.copy(44, 28, 30, 18), before.copy(44, 28, 30, 18));
+    engine.setPart({});
+    ASSERT_TRUE(waitFor([&] { return pictures.back().image.copy(96, 64, 60, 30) != after.copy(96, 64, 60, 30); }));
+}
+
+TEST_F(Running, HoldsThePictureUntilItIsLetGo) {
+    show({160, 90}, 4096);
+    ASSERT_TRUE(traced(1));
+    engine.setPaused(true);
+    QTest::qWait(300);
+    const size_t before = pictures.size();
+    QTest::qWait(300);
+    EXPECT_EQ(pictures.size(), before);
+    const int samples = pictures.back().samples;
+    engine.setPaused(false);
+    EXPECT_TRUE(traced(samples + 1)) << "goes on from where it was";
+}
+
+TEST_F(Running, CapsOfThePanesAreOfThePanesAlone) {
+    show({160, 90}, 3);
+    ASSERT_TRUE(traced(3));
+    PaneCaps caps;
+    caps.scale = 0.5f;
+    caps.plants = 0.3f;
+    caps.bounces = 1;
+    caps.textureMiB = 64;
+    engine.setCaps(caps);
+    ASSERT_TRUE(waitFor([&] { return pictures.back().samples == 3 && pictures.back().image.size() == QSize(80, 45); }));
+    EXPECT_FLOAT_EQ(engine.scene()->showing.plants, 0.3f);
+    EXPECT_FALSE(engine.scene()->showing == showingOf(project, shot())) << "no final picture is made of it";
+    engine.setCaps({});
+    ASSERT_TRUE(
+        waitFor([&] { return pictures.back().samples == 3 && pictures.back().image.size() == QSize(160, 90); }));
+    EXPECT_FLOAT_EQ(engine.scene()->showing.plants, 1);
+}

@@ -1,8 +1,10 @@
 // Finish, by posted events on the real window.
+#include <QCheckBox>
 #include <QDialog>
 #include <QElapsedTimer>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QTreeWidget>
 #include <gtest/gtest.h>
 
 #include "app/register.h"
@@ -11,6 +13,16 @@
 using namespace thallos;
 using namespace thallos::test;
 namespace fs = std::filesystem;
+
+namespace {
+
+RenderOrder orderOf(const V2i& size, int samples, const fs::path& file) {
+    RenderOrder order{.project = session().project(), .shot = session().shot(), .size = size, .samples = samples};
+    order.delivery.file = file;
+    return order;
+}
+
+} // namespace
 
 TEST(Finish, ThePictureRefinesAndFinishingDoesNotStartItAgain) {
     freshSite();
@@ -67,8 +79,7 @@ TEST(Finish, RenderToAFileThroughTheDialog) {
 TEST(Finish, RenderCanBeStopped) {
     freshSite();
     const fs::path file = scratch() / "never.exr";
-    RenderOrder order{session().project(), session().shot(), {1600, 900}, 4096, true, file};
-    window().startRender(order);
+    window().startRender(orderOf({1600, 900}, 4096, file));
     auto* stop = window().findChild<QPushButton*>("stopRender");
     ASSERT_TRUE(stop->isVisible());
     QElapsedTimer timer;
@@ -81,8 +92,73 @@ TEST(Finish, RenderCanBeStopped) {
 
 TEST(Finish, AnUnwritableFileIsOneSentence) {
     freshSite();
-    RenderOrder order{session().project(), session().shot(), {64, 36}, 1, false, "/no-such-folder/x.png"};
-    window().startRender(order);
+    window().startRender(orderOf({64, 36}, 1, "/no-such-folder/x.png"));
     ASSERT_TRUE(waitFor([] { return !window().rendering(); }, 20000));
     EXPECT_NE(message().indexOf("/no-such-folder/x.png"), -1);
+}
+
+TEST(Finish, PassesAndAPartThroughTheDialog) {
+    freshSite();
+    // A part is marked by a drag.
+    ShotPane& shot = window().shotPane();
+    choosePlanAsMain(false);
+    window().mainPane().setFocus();
+    key(Qt::Key_F9, Qt::ShiftModifier);
+    const QRectF r = shot.pictureRect();
+    drag(shot, r.center() - QPointF(60, 30), r.center() + QPointF(60, 30));
+    ASSERT_TRUE(session().part());
+    EXPECT_NEAR(session().part()->size().x, 120 / r.width(), 0.01);
+    whenDialogOpens([&](QDialog& d) {
+        auto set = [&](const char* name, const QString& text) {
+            auto* f = d.findChild<QLineEdit*>(name);
+            f->setFocus();
+            f->selectAll();
+            QTest::keyClicks(f, text);
+        };
+        set("Width", "320");
+        set("Samples", "2");
+        set("Cleaning", "0");
+        set("File", QString::fromStdString((scratch() / "part.png").string()));
+        EXPECT_FALSE(d.findChild<QCheckBox*>("apart")->isEnabled()) << "a PNG can't hold layers";
+        EXPECT_TRUE(d.findChild<QCheckBox*>("apart")->isChecked());
+        for (const char* name : {"part", "depth", "light", "mattePictures"})
+            d.findChild<QCheckBox*>(name)->setChecked(true);
+        QTest::mouseClick(d.findChild<QPushButton*>("go"), Qt::LeftButton);
+    });
+    window().mainPane().setFocus();
+    key(Qt::Key_F9);
+    ASSERT_TRUE(waitFor([] { return !window().rendering(); }, 60000));
+    const QImage picture(QString::fromStdString((scratch() / "part.png").string()));
+    EXPECT_NEAR(picture.width(), 320 * 120 / r.width(), 2);
+    for (const char* name : {"part-depth.exr", "part-light_direct.exr", "part-items-1.png"})
+        EXPECT_TRUE(fs::exists(scratch() / name)) << name;
+    EXPECT_NE(message().indexOf("files beside it"), -1);
+    key(Qt::Key_F9, Qt::ShiftModifier);
+    EXPECT_FALSE(session().part());
+}
+
+TEST(Finish, ThePictureIsHeldByAKey) {
+    freshSite();
+    window().mainPane().setFocus();
+    key(Qt::Key_F9, Qt::ControlModifier);
+    EXPECT_TRUE(window().engine().paused());
+    key(Qt::Key_F9, Qt::ControlModifier);
+    EXPECT_FALSE(window().engine().paused());
+}
+
+TEST(Finish, CostsAreListedHeaviestFirst) {
+    freshSite();
+    window().mainPane().setFocus();
+    key(Qt::Key_M, Qt::ControlModifier | Qt::ShiftModifier);
+    auto* costs = window().findChild<QDialog*>("costs");
+    ASSERT_TRUE(costs);
+    auto* list = costs->findChild<QTreeWidget*>("costsList");
+    ASSERT_TRUE(waitFor([&] { return list->topLevelItemCount() > 0; }));
+    double before = 100;
+    for (int i = 0; i < list->topLevelItemCount(); ++i) {
+        const double time = list->topLevelItem(i)->text(1).remove(" %").toDouble();
+        EXPECT_LE(time, before);
+        before = time;
+    }
+    costs->close();
 }

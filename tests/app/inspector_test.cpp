@@ -1,6 +1,8 @@
 // Every value of the inspector: by key, by wheel, by slider, by typing; each one step of undo.
 #include <cmath>
 
+#include <map>
+
 #include <QApplication>
 #include <QComboBox>
 #include <QDateEdit>
@@ -14,6 +16,7 @@
 
 using namespace thallos;
 using namespace thallos::test;
+namespace fs = std::filesystem;
 
 namespace {
 
@@ -201,4 +204,91 @@ TEST(PlanPane, ZoomsAtThePointerAndPans) {
     plan.setFocus();
     key(Qt::Key_Right);
     EXPECT_LT(at(plan, {0, 0}).x(), before.x() + 20);
+}
+
+TEST(MaterialRows, FollowWhatTheMaterialIs) {
+    show(Verb::Seat, "Honey house");
+    auto* inspector = window().findChild<Inspector*>();
+    const auto surface = [&]() -> const Surface& { return house()->surfaces[inspector->material()]; };
+    const auto pick = [&](const char* name, int index) {
+        QCoreApplication::processEvents();
+        auto* box = inspector->findChild<QComboBox*>(name);
+        ASSERT_TRUE(box) << name;
+        box->setCurrentIndex(index);
+        Q_EMIT box->activated(index);
+        QCoreApplication::processEvents();
+    };
+    pick("Made of", 0);
+    const std::string before = documentHash();
+    pick("Body", 3); // a body of glass
+    EXPECT_TRUE(surface().solid);
+    EXPECT_FLOAT_EQ(surface().transmission, 1);
+    expectOneStep(before);
+    session().editItem("Tint", session().chosen(), [&](Item& i) {
+        std::get<Building>(i.body).surfaces[inspector->material()].baseColor = Rgb(0.5f, 0.8f, 0.6f);
+    });
+    setField("Tint depth", "20 mm");
+    EXPECT_NEAR(std::exp(-surface().absorption.x * 0.02f), 0.5f, 1e-3f);
+    EXPECT_NEAR(std::exp(-surface().absorption.y * 0.02f), 0.8f, 1e-3f);
+    setField("Tint depth", "100");
+    EXPECT_EQ(surface().absorption, Rgb(0)) << "clear";
+    pick("Body", 1);
+    EXPECT_FLOAT_EQ(surface().metalness, 1);
+    EXPECT_FLOAT_EQ(surface().transmission, 0);
+    setField("Varnish", "60");
+    EXPECT_FLOAT_EQ(surface().coat, 0.6f);
+    pick("Body", 4);
+    setField("Glow through", "25");
+    EXPECT_FLOAT_EQ(surface().translucency, 0.25f);
+    setField("Shines", "3000");
+    EXPECT_NEAR(luminance(surface().emission), 3000, 1);
+    setField("Lamp group", "3");
+    EXPECT_EQ(surface().lampGroup, 2);
+}
+
+TEST(MaterialRows, PicturesBySlot) {
+    show(Verb::Seat, "Honey house");
+    auto* inspector = window().findChild<Inspector*>();
+    const fs::path file = scratch() / "anything.png";
+    QImage grey(8, 4, QImage::Format_RGB888);
+    grey.fill(QColor(40, 40, 40));
+    ASSERT_TRUE(grey.save(QString::fromStdString(file.string())));
+    whenDialogOpens([&](QDialog& d) { chooseFile(d, file); });
+    QCoreApplication::processEvents();
+    auto* box = inspector->findChild<QComboBox*>("Rough picture");
+    ASSERT_TRUE(box);
+    Q_EMIT box->activated(1);
+    const auto surface = [&]() -> const Surface& { return house()->surfaces[inspector->material()]; };
+    ASSERT_TRUE(waitFor([&] { return surface().maps.roughness != nullptr; }));
+    EXPECT_EQ(surface().maps.roughness->width, 8) << "the slot tells, not the name";
+    EXPECT_EQ(surface().maps.color, nullptr);
+    setField("Picture size", "2.5");
+    EXPECT_FLOAT_EQ(surface().textureSize, 2.5f);
+    QCoreApplication::processEvents();
+    box = inspector->findChild<QComboBox*>("Rough picture");
+    EXPECT_EQ(box->itemText(0), "8 × 4");
+    Q_EMIT box->activated(2);
+    EXPECT_EQ(surface().maps.roughness, nullptr);
+}
+
+TEST(MaterialRows, AClickOnAPartShowsItsMaterial) {
+    show(Verb::Seat, "");
+    choosePlanAsMain(false);
+    auto* inspector = window().findChild<Inspector*>();
+    ShotPane& shot = window().shotPane();
+    const QRectF r = shot.pictureRect();
+    // Two places of the house of different materials.
+    std::map<int, QPointF> places;
+    for (double y = 0.1; y < 0.9; y += 0.05)
+        for (double x = 0.1; x < 0.9; x += 0.05) {
+            const QPointF p(r.left() + x * r.width(), r.top() + y * r.height());
+            const PanePoint point = shot.pick(p, {});
+            if (point.item == find(session().project(), std::string("Honey house"))->id && point.material >= 0)
+                places.emplace(point.material, p);
+        }
+    ASSERT_GE(places.size(), 2u);
+    for (const auto& [material, p] : places) {
+        click(shot, p);
+        EXPECT_EQ(inspector->material(), material);
+    }
 }

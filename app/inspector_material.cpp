@@ -1,0 +1,228 @@
+// Rows for one material of the chosen building: what it is made of, how it takes light, its pictures.
+#include <cmath>
+
+#include <QColorDialog>
+
+#include "app/inspector.h"
+#include "core/material/library.h"
+
+namespace thallos {
+
+namespace {
+
+// How light goes on.
+enum class Substance { Solid, Metal, Pane, Glass, Leaf };
+
+Substance substanceOf(const Surface& s) {
+    if (s.transmission > 0.5f) return s.solid ? Substance::Glass : Substance::Pane;
+    if (s.metalness > 0.5f) return Substance::Metal;
+    return s.translucency > 0 ? Substance::Leaf : Substance::Solid;
+}
+
+void become(Surface& s, Substance body) {
+    const bool was = substanceOf(s) == Substance::Pane || substanceOf(s) == Substance::Glass,
+               glass = body == Substance::Pane || body == Substance::Glass;
+    s.metalness = body == Substance::Metal ? 1 : 0;
+    s.transmission = glass ? 1 : 0;
+    s.solid = body == Substance::Glass;
+    s.translucency = body == Substance::Leaf ? 0.4f : 0;
+    s.absorption = Rgb(0);
+    if (glass && !was) { // smooth and clear to begin with
+        s.roughness = 0;
+        s.baseColor = Rgb(0.95f);
+    }
+}
+
+float greatest(const Rgb& c) {
+    return std::max({c.x, c.y, c.z});
+}
+
+constexpr double kClear = 100; // metres: no tint at all
+
+} // namespace
+
+const Surface* Inspector::surface() const {
+    const auto* b = thallos::bodyOf<Building>(session_.chosenItem());
+    return b && material_ < static_cast<int>(b->surfaces.size()) ? &b->surfaces[material_] : nullptr;
+}
+
+void Inspector::editSurface(const QString& name, const std::function<void(Surface&)>& change, bool dragging) {
+    session_.editItem(
+        name, session_.chosen(),
+        [&](Item& i) {
+            auto* b = std::get_if<Building>(&i.body);
+            if (b && material_ < static_cast<int>(b->surfaces.size())) change(b->surfaces[material_]);
+        },
+        QString("%1 %2").arg(name).arg(material_), dragging ? Haste::Moving : Haste::Rest);
+}
+
+void Inspector::surfaceRow(const QString& label, const ValueRange& range, const QString& tip,
+                           const std::function<double(const Surface&)>& get,
+                           const std::function<void(Surface&, double)>& set) {
+    row(
+        label, range, tip, [this, get, range] { return surface() ? get(*surface()) : range.normal; },
+        [this, label, set](double v, bool dragging) {
+            editSurface(
+                label, [&](Surface& s) { set(s, v); }, dragging);
+        });
+}
+
+void Inspector::surfaceRow(const QString& label, const ValueRange& range, const QString& tip, float Surface::*member) {
+    surfaceRow(
+        label, range, tip, [member](const Surface& s) { return s.*member; },
+        [member](Surface& s, double v) { s.*member = static_cast<float>(v); });
+}
+
+// What decides which rows there are.
+QString Inspector::surfaceShape() const {
+    const Surface* s = surface();
+    if (!s) return {};
+    QString maps;
+    for (const Map map : kMaps) maps += s->maps.*map ? '1' : '0';
+    return QString(" material %1 body %2 sheet %3 maps %4 %5")
+        .arg(material_)
+        .arg(static_cast<int>(substanceOf(*s)))
+        .arg(s->recipe.empty() ? 0 : 1)
+        .arg(maps)
+        .arg(greatest(s->emission) > 0);
+}
+
+void Inspector::materialRows() {
+    const auto* b = thallos::bodyOf<Building>(session_.chosenItem());
+    if (!b || b->surfaces.empty()) return;
+    material_ = std::clamp(material_, 0, static_cast<int>(b->surfaces.size()) - 1);
+    QStringList names;
+    for (const Surface& s : b->surfaces) names << QString::fromStdString(s.name);
+    choice(
+        tr("Material"), names, tr("Which material of the building to change; a click on a part shows its own"),
+        [this] { return material_; }, [this](int i) { setMaterial(i); });
+    const Surface& now = *surface();
+    // What it is made of, from the library: colour and roughness come with it and can be changed after.
+    QStringList recipes{tr("plain")};
+    for (const Recipe& r : shippedMaterials()->recipes()) recipes << QString::fromStdString(r.name);
+    choice(
+        tr("Made of"), recipes, tr("A material of the library in its true size; its colour and roughness come with it"),
+        [this] {
+            const auto& all = shippedMaterials()->recipes();
+            const auto it = std::find_if(all.begin(), all.end(),
+                                         [&](const Recipe& r) { return surface() && r.name == surface()->recipe; });
+            return it == all.end() ? 0 : static_cast<int>(it - all.begin()) + 1;
+        },
+        [this](int i) {
+            editSurface(tr("Made of"), [&](Surface& s) {
+                if (i == 0)
+                    s.recipe.clear();
+                else
+                    s = made(s, shippedMaterials()->surface(shippedMaterials()->recipes()[i - 1].name));
+            });
+        });
+    choice(
+        tr("Body"), {tr("matt or glossy"), tr("metal"), tr("pane of glass"), tr("body of glass"), tr("leaf or cloth")},
+        tr("How light goes on: mirrored by metal, through a thin pane, bent in a body, glowing through a leaf"),
+        [this] { return surface() ? static_cast<int>(substanceOf(*surface())) : 0; },
+        [this](int i) { editSurface(tr("Body"), [&](Surface& s) { become(s, static_cast<Substance>(i)); }); });
+    button(tr("Colour…"), tr("Colour of the material in daylight; of glass its tint"), [this] {
+        if (!surface()) return;
+        const V3f c = toSrgb(surface()->baseColor);
+        const QColor picked = QColorDialog::getColor(QColor::fromRgbF(c.x, c.y, c.z), this, tr("Colour"),
+                                                     QColorDialog::DontUseNativeDialog);
+        if (picked.isValid())
+            editSurface(tr("Colour"), [&](Surface& s) {
+                s.baseColor = fromSrgb(static_cast<float>(picked.redF()), static_cast<float>(picked.greenF()),
+                                       static_cast<float>(picked.blueF()));
+            });
+    });
+    const Substance body = substanceOf(now);
+    surfaceRow(tr("Roughness"), ValueRange::percent(0, 1, 0.6),
+               body == Substance::Pane || body == Substance::Glass ? tr("From clear to frosted; frosted from 10 % on")
+                                                                   : tr("From a mirror to matt"),
+               &Surface::roughness);
+    if (body == Substance::Solid || body == Substance::Leaf)
+        surfaceRow(tr("Gloss"), ValueRange::percent(0, 1, 1), tr("How much it mirrors besides its colour; 0 for chalk"),
+                   &Surface::specular);
+    if (body == Substance::Solid || body == Substance::Metal) {
+        surfaceRow(tr("Varnish"), ValueRange::percent(0, 1, 0), tr("A clear layer over all of it"), &Surface::coat);
+        surfaceRow(tr("Varnish haze"), ValueRange::percent(0, 1, 0.1), tr("From polished varnish to silk"),
+                   &Surface::coatRoughness);
+    }
+    if (body == Substance::Leaf)
+        surfaceRow(tr("Glow through"), ValueRange::percent(0, 0.9, 0.4), tr("Share of the light that comes through"),
+                   &Surface::translucency);
+    if (body == Substance::Glass)
+        surfaceRow(
+            tr("Tint depth"), ValueRange::length(0.001, kClear, kClear, true, 3),
+            tr("How thick the glass is that has the colour; thicker glass is darker, %1 m is clear").arg(kClear),
+            [](const Surface& s) {
+                const float most = greatest(s.absorption);
+                const Rgb& c = s.baseColor;
+                const float least = std::max(std::min({c.x, c.y, c.z}), 1e-3f);
+                return most > 0 ? std::min(static_cast<double>(-std::log(std::min(least, 0.999f)) / most), kClear)
+                                : kClear;
+            },
+            [](Surface& s, double depth) {
+                for (int k = 0; k < 3; ++k)
+                    s.absorption[k] = depth >= kClear ? 0
+                                                      : -std::log(std::clamp(s.baseColor[k], 1e-3f, 0.999f)) /
+                                                            static_cast<float>(depth);
+            });
+    if (!now.recipe.empty())
+        surfaceRow(tr("Scale"), {0.05, 20, true, Dimension::Percent, "%", 0, 1}, tr("Of the material's true size"),
+                   &Surface::scale);
+    if (!now.maps.empty())
+        surfaceRow(tr("Picture size"), ValueRange::length(0, 50, 1),
+                   tr("Width of the pictures on the building; 0 lays them as the model's own layout says"),
+                   &Surface::textureSize);
+    if (!now.recipe.empty() || !now.maps.empty()) {
+        surfaceRow(
+            tr("Turn of grain"), {-180, 180, false, Dimension::Angle, "°", 1, 0},
+            tr("Turns boards, courses and pictures on their face"),
+            [](const Surface& s) { return static_cast<double>(degrees(s.turn)); },
+            [](Surface& s, double v) { s.turn = radians(static_cast<float>(v)); });
+        surfaceRow(tr("Relief"), ValueRange::percent(-4, 4, 1),
+                   tr("How deep joints and grain are; below 0 high is low"), &Surface::relief);
+    }
+    surfaceRow(
+        tr("Shines"), {0, 50000, false, Dimension::Plain, "cd/m²", 0, 0},
+        tr("Light of its own: a lit lamp shade has some 3000, a bright panel 10 000"),
+        [](const Surface& s) { return static_cast<double>(luminance(s.emission)); },
+        [](Surface& s, double v) {
+            const float was = luminance(s.emission);
+            s.emission = (was > 0 ? s.emission / was : Rgb(1)) * static_cast<float>(v);
+        });
+    if (greatest(now.emission) > 0)
+        surfaceRow(
+            tr("Lamp group"), {1, 8, false, Dimension::Plain, "", 0, 1},
+            tr("Lamps of one group share a layer when light is told apart in the final picture"),
+            [](const Surface& s) { return s.lampGroup + 1; },
+            [](Surface& s, double v) { s.lampGroup = static_cast<int>(std::lround(v)) - 1; });
+    const std::pair<QString, QString> kinds[] = {
+        {tr("Colour picture"), tr("Multiplies the colour; its transparent parts are cut out")},
+        {tr("Rough picture"), tr("Black is a mirror, white is matt")},
+        {tr("Metal picture"), tr("White is metal")},
+        {tr("Hole picture"), tr("Black is cut out")},
+        {tr("Normal picture"), tr("Relief as directions, green upwards")},
+        {tr("Height picture"), tr("Relief as heights, white is high")}};
+    for (int k = 0; k < static_cast<int>(std::size(kMaps)); ++k) {
+        const auto picture = now.maps.*kMaps[k];
+        QStringList options{picture ? QString("%1 × %2").arg(picture->width).arg(picture->height) : tr("none"),
+                            tr("From a file…")};
+        if (picture) options << tr("Take away");
+        choice(
+            kinds[k].first, options, kinds[k].second, [] { return 0; },
+            [this, k](int i) {
+                if (i == 1) Q_EMIT pictureWanted(k);
+                if (i == 2) editSurface(tr("Take a picture away"), [&](Surface& s) { s.maps.*kMaps[k] = nullptr; });
+                refresh();
+            });
+    }
+}
+
+void Inspector::setMaterial(int index) {
+    material_ = index;
+    if (shape() != shape_)
+        soon_.start(0);
+    else
+        refresh();
+}
+
+} // namespace thallos

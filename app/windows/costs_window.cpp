@@ -1,0 +1,93 @@
+#include "app/windows/costs_window.h"
+
+#include <QDialogButtonBox>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+
+#include "app/stand_back.h"
+#include "app/theme.h"
+#include "core/trace/render.h"
+
+namespace thallos {
+
+CostsWindow::CostsWindow(QWidget* parent) : QDialog(parent) {
+    setObjectName("costs");
+    setWindowTitle(tr("What the picture costs"));
+    resize(680, 460);
+    auto* l = new QVBoxLayout(this);
+    note_ = new QLabel(this);
+    note_->setObjectName("costsNote");
+    note_->setWordWrap(true);
+    note_->setProperty("role", "second");
+    list_ = new QTreeWidget(this);
+    list_->setObjectName("costsList");
+    list_->setAccessibleName(tr("Species and materials by cost"));
+    list_->setRootIsDecorated(false);
+    list_->setHeaderLabels(
+        {tr("What"), tr("Of the time"), tr("Of the picture"), tr("A pixel"), tr("Memory"), tr("Standing")});
+    list_->headerItem()->setToolTip(3, tr("How much dearer a pixel is that shows it than one of the sky and all else"));
+    list_->header()->setStretchLastSection(false);
+    list_->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+    for (int c = 1; c < 6; ++c) list_->headerItem()->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, this);
+    again_ = buttons->addButton(tr("Measure again"), QDialogButtonBox::ActionRole);
+    again_->setObjectName("measureAgain");
+    again_->setToolTip(tr("Of the view that is shown now"));
+    connect(again_, &QPushButton::clicked, this, &CostsWindow::measureWanted);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    l->addWidget(note_);
+    l->addWidget(list_);
+    l->addWidget(buttons);
+}
+
+CostsWindow::~CostsWindow() {
+    stop();
+}
+
+void CostsWindow::stop() {
+    if (stopped_) *stopped_ = true;
+    if (thread_.joinable()) thread_.join();
+}
+
+void CostsWindow::measure(std::shared_ptr<const Scene> scene, const Project& project, const Shot& shot) {
+    stop();
+    if (!scene) return note_->setText(tr("The site is not built yet; measure again when a picture is shown."));
+    note_->setText(tr("Measuring…"));
+    again_->setEnabled(false);
+    stopped_ = std::make_shared<std::atomic<bool>>(false);
+    thread_ = std::thread([this, scene, project, shot, stopped = stopped_] {
+        standBack(kNiceOfPictures);
+        const std::vector<Cost> costs =
+            costsOf(*scene, environmentOf(project, shot), shot.camera, [stopped] { return stopped->load(); });
+        if (!*stopped) QMetaObject::invokeMethod(this, [this, costs] { show(costs); });
+    });
+}
+
+void CostsWindow::show(const std::vector<Cost>& costs) {
+    again_->setEnabled(true);
+    list_->clear();
+    double all = 0;
+    for (const Cost& c : costs) {
+        all += c.time;
+        const auto number = [](double v, int decimals, const QString& unit) {
+            return QString::number(v, 'f', decimals) + unit;
+        };
+        auto* row = new QTreeWidgetItem(
+            list_, {QString::fromStdString(c.name), number(c.time * 100, 1, " %"), number(c.seen * 100, 1, " %"),
+                    c.seen > 0.001 ? number(c.weight(), 1, " ×") : QString(),
+                    c.bytes > 0 ? number(static_cast<double>(c.bytes) / (1 << 20), 1, " MiB") : QString(),
+                    c.count > 0 ? QString::number(c.count) : QString()});
+        row->setToolTip(0, c.species ? tr("A species: its leaves, blades and wood") : tr("A material"));
+        for (int k = 1; k < 6; ++k) row->setTextAlignment(k, Qt::AlignRight | Qt::AlignVCenter);
+    }
+    for (int c = 1; c < 6; ++c) list_->resizeColumnToContents(c);
+    note_->setText(
+        tr("Where the time of this view goes, by what is seen first. The rest, %1 %, is sky. Memory is that of "
+           "triangles and of sheets; plants share theirs, however many stand.")
+            .arg(std::max(0.0, 1 - all) * 100, 0, 'f', 1));
+}
+
+} // namespace thallos
