@@ -1,4 +1,5 @@
 #include <algorithm>
+#include <cmath>
 #include <cstring>
 #include <fstream>
 #include <functional>
@@ -120,39 +121,118 @@ M44f matrixOf(const tinygltf::Node& n) {
     return scale * turn * move;
 }
 
+float share(double v) {
+    return std::clamp(static_cast<float>(v), 0.0f, 1.0f);
+}
+
+// The picture of a texture in 8 bits; null when it is not there or of a kind that the format doesn't know.
+std::shared_ptr<Picture> pictureOf(const tinygltf::Model& g, int texture) {
+    if (texture < 0 || texture >= static_cast<int>(g.textures.size())) return nullptr;
+    const int i = g.textures[texture].source;
+    if (i < 0 || i >= static_cast<int>(g.images.size())) return nullptr;
+    const auto& image = g.images[i];
+    const size_t values = static_cast<size_t>(std::max(image.width, 0)) * std::max(image.height, 0) * 4;
+    if (values == 0 || image.component != 4) return nullptr;
+    auto out = std::make_shared<Picture>(Picture{image.width, image.height, {}});
+    if (image.bits == 8 && image.image.size() == values)
+        out->rgba = image.image;
+    else if (image.bits == 16 && image.image.size() == values * 2) {
+        out->rgba.resize(values);
+        for (size_t k = 0; k < values; ++k) out->rgba[k] = image.image[2 * k + 1]; // the upper byte
+    } else
+        return nullptr;
+    return out;
+}
+
+// One channel of it as a picture of its own, times a factor.
+std::shared_ptr<const Picture> channelOf(const Picture& of, size_t channel, float factor) {
+    auto out = std::make_shared<Picture>(of);
+    for (size_t k = 0; k < out->rgba.size(); k += 4) {
+        const auto v = static_cast<uint8_t>(static_cast<float>(of.rgba[k + channel]) * factor + 0.5f);
+        out->rgba[k] = out->rgba[k + 1] = out->rgba[k + 2] = v;
+        out->rgba[k + 3] = 255;
+    }
+    return out;
+}
+
+// Numbers of an extension of the format, or what they are without it.
+class Extension {
+public:
+    Extension(const tinygltf::Material& m, const char* name) {
+        const auto it = m.extensions.find(name);
+        if (it != m.extensions.end() && it->second.IsObject()) value_ = &it->second;
+    }
+    explicit operator bool() const { return value_ != nullptr; }
+    float number(const char* key, float without) const {
+        if (!value_ || !value_->Has(key) || !value_->Get(key).IsNumber()) return without;
+        const auto v = static_cast<float>(value_->Get(key).GetNumberAsDouble());
+        return std::isfinite(v) ? v : without;
+    }
+    Rgb color(const char* key) const { // linear; white without
+        if (!value_ || !value_->Has(key)) return Rgb(1);
+        const tinygltf::Value& v = value_->Get(key);
+        if (!v.IsArray() || v.ArrayLen() < 3) return Rgb(1);
+        const auto at = [&](int k) { return v.Get(k).IsNumber() ? share(v.Get(k).GetNumberAsDouble()) : 1.0f; };
+        return fromLinear709({at(0), at(1), at(2)});
+    }
+
+private:
+    const tinygltf::Value* value_ = nullptr;
+};
+
+void addMaps(const tinygltf::Model& g, const tinygltf::Material& m, Surface& s) {
+    const auto& p = m.pbrMetallicRoughness;
+    if (const auto color = pictureOf(g, p.baseColorTexture.index)) {
+        for (size_t k = 3; k < color->rgba.size(); k += 4)
+            if (m.alphaMode != "BLEND")
+                color->rgba[k] = m.alphaMode == "MASK" && color->rgba[k] < m.alphaCutoff * 255 ? 0 : 255;
+        s.maps.color = color;
+    }
+    // Roughness lies in green, metal in blue.
+    if (const auto packed = pictureOf(g, p.metallicRoughnessTexture.index)) {
+        s.maps.roughness = channelOf(*packed, 1, s.roughness);
+        if (s.metalness > 0) s.maps.metalness = channelOf(*packed, 2, s.metalness);
+    }
+    if (const auto normal = pictureOf(g, m.normalTexture.index)) {
+        s.maps.normal = normal;
+        s.relief = std::clamp(static_cast<float>(m.normalTexture.scale), -4.0f, 4.0f);
+    }
+}
+
 Surface surfaceOf(const tinygltf::Model& g, const tinygltf::Material& m) {
     Surface s;
     s.name = m.name.empty() ? "material" : m.name;
     const auto& p = m.pbrMetallicRoughness;
-    auto unit = [](double v) { return std::clamp(static_cast<float>(v), 0.0f, 1.0f); };
     if (p.baseColorFactor.size() >= 3)
         s.baseColor =
-            fromLinear709({unit(p.baseColorFactor[0]), unit(p.baseColorFactor[1]), unit(p.baseColorFactor[2])});
-    s.roughness = unit(p.roughnessFactor);
-    s.metalness = unit(p.metallicFactor);
+            fromLinear709({share(p.baseColorFactor[0]), share(p.baseColorFactor[1]), share(p.baseColorFactor[2])});
+    s.roughness = share(p.roughnessFactor);
+    s.metalness = share(p.metallicFactor);
     // Light emitted in unit strength is about a bright screen.
     if (m.emissiveFactor.size() == 3)
         s.emission =
-            fromLinear709({unit(m.emissiveFactor[0]), unit(m.emissiveFactor[1]), unit(m.emissiveFactor[2])}) * 300.0f;
-    if (const auto it = m.extensions.find("KHR_materials_transmission");
-        it != m.extensions.end() && it->second.Has("transmissionFactor"))
-        s.transmission = unit(it->second.Get("transmissionFactor").GetNumberAsDouble());
+            fromLinear709({share(m.emissiveFactor[0]), share(m.emissiveFactor[1]), share(m.emissiveFactor[2])}) *
+            300.0f *
+            std::clamp(Extension(m, "KHR_materials_emissive_strength").number("emissiveStrength", 1), 0.0f, 1e4f);
+    s.transmission = share(Extension(m, "KHR_materials_transmission").number("transmissionFactor", 0));
     if (m.alphaMode == "BLEND" && p.baseColorFactor.size() == 4 && p.baseColorFactor[3] < 0.6)
         s.transmission = 1; // panes of exporters without the extension
-    const int t = p.baseColorTexture.index;
-    if (t >= 0 && t < static_cast<int>(g.textures.size())) {
-        const int i = g.textures[t].source;
-        if (i >= 0 && i < static_cast<int>(g.images.size())) {
-            const auto& image = g.images[i];
-            if (image.width > 0 && image.height > 0 && image.component == 4 && image.bits == 8 &&
-                image.image.size() == static_cast<size_t>(image.width) * image.height * 4) {
-                Picture tex{image.width, image.height, image.image};
-                if (m.alphaMode == "OPAQUE")
-                    for (size_t k = 3; k < tex.rgba.size(); k += 4) tex.rgba[k] = 255;
-                s.maps.color = std::make_shared<const Picture>(std::move(tex));
-            }
-        }
+    const Extension coat(m, "KHR_materials_clearcoat");
+    s.coat = share(coat.number("clearcoatFactor", 0));
+    if (s.coat > 0) s.coatRoughness = share(coat.number("clearcoatRoughnessFactor", 0));
+    s.specular = share(Extension(m, "KHR_materials_specular").number("specularFactor", 1));
+    const Extension leaf(m, "KHR_materials_diffuse_transmission");
+    s.translucency = std::min(share(leaf.number("diffuseTransmissionFactor", 0)), 0.9f);
+    if (s.translucency > 0) s.throughTint = leaf.color("diffuseTransmissionColorFactor");
+    const Extension volume(m, "KHR_materials_volume");
+    if (s.transmission > 0.5f && volume.number("thicknessFactor", 0) > 0) {
+        s.solid = true;
+        const Rgb left = volume.color("attenuationColor");
+        const float after = volume.number("attenuationDistance", 0); // 0: it takes nothing away
+        for (int k = 0; k < 3; ++k)
+            if (after > 0) s.absorption[k] = -std::log(std::clamp(left[k], 1e-4f, 1.0f)) / after;
     }
+    addMaps(g, m, s);
     return s;
 }
 

@@ -8,62 +8,12 @@
 #include "core/finish/encode.h"
 #include "core/finish/finish.h"
 #include "core/material/library.h"
-#include "core/project/built_site.h"
 #include "core/trace/render.h"
+#include "tools/test_objects.h"
 
 using namespace thallos;
 
 namespace {
-
-void addQuad(Mesh& m, const V3f& a, const V3f& b, const V3f& c, const V3f& d) {
-    const int at = static_cast<int>(m.positions.size());
-    m.positions.insert(m.positions.end(), {a, b, c, d});
-    m.triangles.push_back({at, at + 1, at + 2});
-    m.triangles.push_back({at, at + 2, at + 3});
-}
-
-Mesh box(const V3f& lo, const V3f& hi) {
-    Mesh m;
-    const V3f p[8] = {{lo.x, lo.y, lo.z}, {hi.x, lo.y, lo.z}, {hi.x, hi.y, lo.z}, {lo.x, hi.y, lo.z},
-                      {lo.x, lo.y, hi.z}, {hi.x, lo.y, hi.z}, {hi.x, hi.y, hi.z}, {lo.x, hi.y, hi.z}};
-    addQuad(m, p[0], p[1], p[5], p[4]);
-    addQuad(m, p[1], p[2], p[6], p[5]);
-    addQuad(m, p[2], p[3], p[7], p[6]);
-    addQuad(m, p[3], p[0], p[4], p[7]);
-    addQuad(m, p[4], p[5], p[6], p[7]);
-    addQuad(m, p[3], p[2], p[1], p[0]);
-    return m;
-}
-
-Mesh trunk(float radius, float height) {
-    Mesh m;
-    constexpr int kAround = 64;
-    for (int i = 0; i <= kAround; ++i) {
-        const float a = 2 * kPi * static_cast<float>(i) / kAround;
-        const V3f n(std::cos(a), std::sin(a), 0);
-        m.positions.push_back(n * radius);
-        m.positions.push_back(n * radius + V3f(0, 0, height));
-        m.normals.insert(m.normals.end(), 2, n);
-    }
-    for (int i = 0; i < kAround; ++i) {
-        const int k = 2 * i;
-        m.triangles.push_back({k, k + 2, k + 3});
-        m.triangles.push_back({k, k + 3, k + 1});
-    }
-    return m;
-}
-
-Building thing(Mesh mesh, const Surface& surface, const V3f& at) {
-    auto model = std::make_shared<Model>();
-    model->name = surface.name;
-    model->materials = {surface};
-    model->parts = {{"part", 0, std::move(mesh)}};
-    Building b;
-    b.model = model;
-    b.surfaces = {surface};
-    b.position = at;
-    return b;
-}
 
 // A block of the material as large as shows it well, on a grey floor; floors lie, bark stands round, glass has
 // something behind it.
@@ -97,9 +47,7 @@ Shot shotOf(const Recipe& recipe, float width) {
     const bool lies = recipe.family == "floors" || recipe.family == "earth";
     const V3f target(0, 0, lies ? 0 : 0.36f * width), from = V3f(0.62f, -0.9f, lies ? 0.85f : 0.5f).normalized();
     s.camera.position = target + from * (2.25f * width);
-    const V3f d = (target - s.camera.position).normalized();
-    s.camera.yaw = std::atan2(d.x, d.y);
-    s.camera.pitch = std::asin(d.z);
+    s.camera = aimed(s.camera, target);
     s.daylight.time = {2026, 6, 12, 15.6};
     s.metered = false;
     s.ev100 = 14.1f;

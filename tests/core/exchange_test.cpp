@@ -159,6 +159,41 @@ TEST_F(Exchange, AccessorsBeyondTheirBufferAreRefused) {
         "cycle.gltf", R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"children":[0]}]})"));
 }
 
+TEST_F(Exchange, MaterialsKeepTheirMapsAndLayers) {
+    // Of the packed picture: nothing, roughness, metal.
+    const Image8 packed(4, 2, Pixel8{10, 200, 90}), tint(4, 2, Pixel8{128, 0, 0});
+    writePicture(folder / "packed.png", packed);
+    writePicture(folder / "tint.png", tint);
+    const Model m =
+        importModel(write("maps.gltf",
+                          R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],
+        "meshes":[{"primitives":[{"attributes":{"POSITION":0},"material":0},{"attributes":{"POSITION":0},"material":1}]}],
+        "images":[{"uri":"packed.png"},{"uri":"tint.png"}],"textures":[{"source":0},{"source":1}],
+        "materials":[
+         {"name":"lacquer","pbrMetallicRoughness":{"roughnessFactor":0.5,"metallicRoughnessTexture":{"index":0},
+          "baseColorTexture":{"index":1}},"normalTexture":{"index":1,"scale":0.5},
+          "extensions":{"KHR_materials_clearcoat":{"clearcoatFactor":0.8,"clearcoatRoughnessFactor":0.2},
+           "KHR_materials_specular":{"specularFactor":0.4},"KHR_materials_emissive_strength":{"emissiveStrength":"x"}}},
+         {"name":"bottle","extensions":{"KHR_materials_transmission":{"transmissionFactor":1},
+          "KHR_materials_volume":{"thicknessFactor":0.01,"attenuationDistance":0.02,"attenuationColor":[0.5,0.5,0.5]}}}],
+        "buffers":[{"byteLength":36,"uri":"data:application/octet-stream;base64,AAAAAAAAAAAAAAAAAACAPwAAAAAAAAAAAAAAAAAAgD8AAAAA"}],
+        "bufferViews":[{"buffer":0,"byteLength":36}],
+        "accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3"}]})"));
+    ASSERT_GE(m.materials.size(), 2u);
+    const Surface& lacquer = m.materials[0];
+    ASSERT_TRUE(lacquer.maps.roughness && lacquer.maps.metalness && lacquer.maps.color && lacquer.maps.normal);
+    EXPECT_EQ(lacquer.maps.roughness->rgba[0], 100) << "green, times the factor";
+    EXPECT_EQ(lacquer.maps.metalness->rgba[0], 90) << "blue";
+    EXPECT_EQ(lacquer.maps.color->rgba[3], 255) << "opaque";
+    EXPECT_FLOAT_EQ(lacquer.relief, 0.5f);
+    EXPECT_FLOAT_EQ(lacquer.coat, 0.8f);
+    EXPECT_FLOAT_EQ(lacquer.coatRoughness, 0.2f);
+    EXPECT_FLOAT_EQ(lacquer.specular, 0.4f);
+    const Surface& bottle = m.materials[1];
+    EXPECT_TRUE(bottle.solid);
+    EXPECT_NEAR(std::exp(-bottle.absorption.x * 0.02f), 0.5f, 1e-3f);
+}
+
 TEST_F(Exchange, NoFileOutsideTheFolderIsRead) {
     fs::create_directories(folder / "inside");
     write("secret.bin", std::string(36, '\0'));

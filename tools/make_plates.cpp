@@ -1,0 +1,182 @@
+// Test plates that a render is judged by: materials, foliage against the light, water and glass.
+// Usage: make_plates ASSETS FOLDER [SAMPLES]
+#include <cmath>
+#include <cstdio>
+#include <cstdlib>
+
+#include "core/base/hash.h"
+#include "core/finish/encode.h"
+#include "core/finish/finish.h"
+#include "core/material/library.h"
+#include "core/trace/render.h"
+#include "tools/test_objects.h"
+
+using namespace thallos;
+
+namespace {
+
+struct Plate {
+    const char* name;
+    Project project;
+    Shot shot;
+    bool land = true; // around the site
+};
+
+Surface of(const char* material) {
+    return shippedMaterials()->surface(material);
+}
+
+// Panels of a metre and a half on steps, as a builder sets out samples.
+Plate materials() {
+    Project p = newProject({60, 60}, 1, "materials");
+    Surface ground{.name = "ground", .baseColor = Rgb(0.2f), .roughness = 0.9f, .specular = 0.2f};
+    p = added(p, "floor", thing(box(V3f(-25, -12, -0.2f), V3f(25, 25, 0.02f)), ground, V3f(0)));
+    p = added(p, "backdrop", thing(box(V3f(-25, 0, 0), V3f(25, 0.2f, 12)), ground, V3f(0, 9, 0)));
+    const char* rows[4][8] = {{"Brick, Flemish bond", "Rubble, coursed", "Ashlar limestone", "Dry stone wall",
+                               "Cobble wall", "Limewashed brick", "Rammed earth", "Board-marked concrete"},
+                              {"Larch boards, fresh", "Larch boards, silvered", "Charred boards", "Cedar shingles",
+                               "Boards and battens", "Hewn oak", "Painted lap boards", "Birch plywood"},
+                              {"Slate roof", "Clay pantiles", "Plain clay tiles", "Standing-seam zinc",
+                               "Weathered steel", "Copper, patinated", "Corrugated steel", "Reed thatch"},
+                              {"Granite setts", "Stone flags", "River gravel", "Crushed stone", "Larch decking",
+                               "Cushion moss", "Leaf floor", "Cracked mud"}};
+    for (int row = 0; row < 4; ++row)
+        for (int i = 0; i < 8; ++i) {
+            const V3f at(1.75f * (static_cast<float>(i) - 3.5f), 1.9f * static_cast<float>(3 - row),
+                         0.02f + 1.05f * static_cast<float>(3 - row));
+            Surface s = of(rows[row][i]);
+            const bool lies = row == 3;
+            p = added(p, "panel",
+                      thing(lies ? box(V3f(-0.75f, -0.9f, 0), V3f(0.75f, 0.6f, 0.12f))
+                                 : box(V3f(-0.75f, 0, 0), V3f(0.75f, 0.25f, 1.5f)),
+                            s, at));
+            if (row < 3) p = added(p, "step", thing(box(V3f(-0.9f, -1.0f, -1.2f), V3f(0.9f, 0.9f, 0)), ground, at));
+        }
+    Plate plate{"materials", p, {}, false};
+    plate.shot.camera.focal = 50;
+    plate.shot.camera.position = V3f(0, -15.5f, 5.6f);
+    plate.shot.camera = aimed(plate.shot.camera, V3f(0, 2.6f, 2.3f));
+    plate.shot.daylight.time = {2026, 6, 12, 15.4};
+    return plate;
+}
+
+// An edge of a copse in the evening: leaves are seen from behind.
+Plate foliage() {
+    Project p = newProject({160, 160}, 1, "foliage");
+    Random random(11);
+    Planting trees;
+    for (int i = 0; i < 9; ++i)
+        trees.specimens.push_back({i % 3 == 2 ? "Birch"
+                                   : i % 3    ? "Hazel"
+                                              : "Apple",
+                                   {random.between(-13, -4), -9 + 2.6f * static_cast<float>(i) + random.around(0.8f)},
+                                   random.between(0, 6),
+                                   random.between(0.8f, 1.1f),
+                                   i % 3});
+    p = added(p, "Edge", trees);
+    Drift meadow;
+    meadow.areas = {{{-40, -30}, {12, -30}, {12, 30}, {-40, 30}}};
+    meadow.mix = {{"Fescue", 0.6f}, {"Fescue in ear", 0.2f}, {"Oxeye daisy", 0.12f}, {"Knapweed", 0.08f}};
+    meadow.density = 8;
+    meadow.spacing = 0.14f;
+    p = added(p, "Meadow", meadow);
+    Plate plate{"foliage", p, {}, true};
+    plate.shot.camera.focal = 40;
+    plate.shot.camera.position = V3f(9, -2, 0);
+    plate.shot.daylight.time = {2026, 6, 12, 18.2};
+    plate.shot.finish.exposure = 0.9f;
+    return plate;
+}
+
+// A pond with reeds before a wall of panes and blocks of glass.
+Plate waterAndGlass() {
+    Project p = newProject({120, 120}, 0.5f, "water and glass");
+    Ground g = *p.ground;
+    for (const V2f& at : {V2f(0, -5), V2f(4, -6), V2f(-5, -6), V2f(-1, -9)})
+        g = dab(g, buildNatural(g), {BrushKind::Lower, 5.5f, 0.9f, 0.9f}, at);
+    p = withGround(p, g);
+    const HeightField field = buildNatural(g);
+    const float base = field.at({0, 4}) + 0.02f;
+    Water water{{0, -5}, field.at({0, -5}) + 0.75f, 1.1f, 0.12f, Rgb(0.016f, 0.024f, 0.017f)};
+    p = added(p, "Pond", water);
+    p = added(p, "terrace", thing(box(V3f(-9, 0, -0.4f), V3f(9, 12, 0)), of("Stone flags"), V3f(0, 1.2f, base)));
+    Surface frame = of("Black steel");
+    const char* panes[] = {"Clear glass", "Tinted glass", "Frosted glass", "Clear glass"};
+    for (int i = 0; i < 4; ++i) {
+        const float x = 2.6f * (static_cast<float>(i) - 1.5f);
+        p = added(p, "pane", thing(box(V3f(-1.25f, 0, 0), V3f(1.25f, 0.01f, 2.7f)), of(panes[i]), V3f(x, 4.5f, base)));
+        p = added(p, "post",
+                  thing(box(V3f(-0.04f, -0.05f, 0), V3f(0.04f, 0.05f, 2.75f)), frame, V3f(x - 1.3f, 4.5f, base)));
+    }
+    p = added(p, "post", thing(box(V3f(-0.04f, -0.05f, 0), V3f(0.04f, 0.05f, 2.75f)), frame, V3f(5.2f, 4.5f, base)));
+    p = added(p, "rail", thing(box(V3f(-5.3f, -0.05f, 0), V3f(5.3f, 0.05f, 0.08f)), frame, V3f(0, 4.5f, base + 2.7f)));
+    p = added(p, "wall", thing(box(V3f(-6, 0, 0), V3f(6, 0.3f, 2.6f)), of("Larch boards, fresh"), V3f(0, 8.5f, base)));
+    for (int i = 0; i < 5; ++i)
+        p = added(p, "ball behind",
+                  thing(sphere(0.32f), i % 2 ? of("Copper, patinated") : of("Smooth render"),
+                        V3f(-4 + 2.0f * static_cast<float>(i), 6.6f, base)));
+    // Bodies: clear, green by depth, a ball that turns the picture round.
+    Surface clear = of("Glass body"), green = clear;
+    clear.baseColor = green.baseColor = Rgb(1);
+    clear.absorption = Rgb(0);
+    green.absorption = Rgb(9, 1.5f, 4);
+    p = added(p, "block", thing(box(V3f(-0.5f, -0.25f, 0), V3f(0.5f, 0.25f, 0.6f)), clear, V3f(-3.2f, 2.4f, base)));
+    p = added(p, "block", thing(box(V3f(-0.5f, -0.25f, 0), V3f(0.5f, 0.25f, 0.9f)), green, V3f(-1.4f, 2.6f, base)));
+    p = added(p, "ball", thing(sphere(0.42f), clear, V3f(0.3f, 2.3f, base)));
+    p = added(p, "ball", thing(sphere(0.3f), green, V3f(1.5f, 2.1f, base)));
+    Surface mirror{.name = "mirror", .baseColor = Rgb(0.9f), .roughness = 0.02f, .metalness = 1};
+    p = added(p, "ball", thing(sphere(0.42f), mirror, V3f(2.9f, 2.4f, base)));
+    Drift reeds;
+    reeds.areas = {{{5, -8}, {8, -8}, {8.5f, -2}, {6, -1}}, {{-9, -8}, {-6.5f, -9}, {-6.5f, -3}, {-9, -2}}};
+    reeds.mix = {{"Reed", 1}};
+    reeds.density = 5;
+    p = added(p, "Reeds", reeds);
+    p = added(p, "Kept open", Clearing{{{{-9.2f, 1}, {9.2f, 1}, {9.2f, 13.4f}, {-9.2f, 13.4f}}}});
+    Drift grass;
+    grass.areas = {{{-30, -20}, {30, -20}, {30, 30}, {-30, 30}}};
+    grass.mix = {{"Fescue", 1}};
+    grass.density = 7;
+    p = added(p, "Grass", grass);
+    Planting trees;
+    trees.specimens = {{"Birch", {-9, 14}, 0, 1, 0}, {"Birch", {7, 15}, 2, 0.9f, 1}, {"Apple", {0.5f, 13}, 1, 1, 2}};
+    p = added(p, "Trees", trees);
+    Plate plate{"water-and-glass", p, {}, true};
+    plate.shot.camera.focal = 42;
+    plate.shot.camera.position = V3f(1.5f, -13.5f, base + 1.7f);
+    plate.shot.camera = aimed(plate.shot.camera, V3f(0, 2.5f, base + 0.75f));
+    plate.shot.daylight.time = {2026, 6, 12, 16.6};
+    return plate;
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    if (argc < 3) return 2;
+    const std::filesystem::path assets = argv[1], out = argv[2];
+    const int samples = argc > 3 ? std::atoi(argv[3]) : 64;
+    std::filesystem::create_directories(out);
+    const auto plants = PlantLibrary::load(assets / "species");
+    for (Plate plate : {materials(), foliage(), waterAndGlass()}) {
+        auto site = std::make_shared<BuiltSite>(*build(plate.project, plants));
+        if (!plate.land) site->far = nullptr;
+        SceneBuilder builder(false, shippedMaterials());
+        const auto scene = builder.update(site);
+        Shot& shot = plate.shot;
+        shot.camera.aspect = 1.6f;
+        const Environment light = environmentOf(plate.project, shot);
+        if (std::string(plate.name) == "foliage") { // with the sun just out of the picture
+            shot.camera.position.z = site->field.at(xy(shot.camera.position)) + 1.5f;
+            const V3f flat = V3f(light.toSun.x, light.toSun.y, 0).normalized();
+            shot.camera =
+                aimed(shot.camera, shot.camera.position + flat * 10.0f + V3f(flat.y, -flat.x, 0) * 1.5f + V3f(0, 0, 1));
+        }
+        PictureSettings settings;
+        settings.size = V2i(960, 600);
+        Progress progress;
+        const RenderResult r = renderPicture(*scene, light, shot, settings, samples, 1, progress);
+        writePicture(out / (std::string("plate-") + plate.name + ".png"),
+                     Display().encode(develop(r.radiance, r.ev100, shot.finish)));
+        std::printf("%s %.0f s\n", plate.name, r.seconds);
+        std::fflush(stdout);
+    }
+}
