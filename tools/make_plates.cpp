@@ -1,6 +1,6 @@
 // Test plates that a render is judged by: materials, foliage against the light, water and glass.
-// Usage: make_plates ASSETS FOLDER [SAMPLES]
-#include <cmath>
+// Usage: make_plates ASSETS FOLDER [SAMPLES [NAME...]]
+#include <algorithm>
 #include <cstdio>
 #include <cstdlib>
 
@@ -53,7 +53,7 @@ Plate materials() {
             if (row < 3) p = added(p, "step", thing(box(V3f(-0.9f, -1.0f, -1.2f), V3f(0.9f, 0.9f, 0)), ground, at));
         }
     Plate plate{"materials", p, {}, false};
-    plate.shot.camera.focal = 50;
+    plate.shot.camera.focal = 44;
     plate.shot.camera.position = V3f(0, -15.5f, 5.6f);
     plate.shot.camera = aimed(plate.shot.camera, V3f(0, 2.6f, 2.3f));
     plate.shot.daylight.time = {2026, 6, 12, 15.4};
@@ -157,6 +157,9 @@ int main(int argc, char** argv) {
     std::filesystem::create_directories(out);
     const auto plants = PlantLibrary::load(assets / "species");
     for (Plate plate : {materials(), foliage(), waterAndGlass()}) {
+        if (argc > 4 &&
+            std::none_of(argv + 4, argv + argc, [&](const char* n) { return std::string(n) == plate.name; }))
+            continue;
         auto site = std::make_shared<BuiltSite>(*build(plate.project, plants));
         if (!plate.land) site->far = nullptr;
         SceneBuilder builder(false, shippedMaterials());

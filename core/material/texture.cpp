@@ -163,25 +163,28 @@ void Texture::average(const Level& from, const Level& to) {
 
 namespace {
 
-// A decoded texel: light and opacity, slopes, roughness and metalness. All channels decode alike, as t or t |t|.
+// The channels of a texel as 15-bit numbers: light and opacity, slopes (with their sign), roughness and metalness.
+// Light and slopes are squares of what is stored.
+__m128i decoded(const Texel* t) {
+    const __m128i bytes = _mm_loadl_epi64(reinterpret_cast<const __m128i*>(t));
+    const __m128i centred =
+        _mm_sub_epi16(_mm_unpacklo_epi8(bytes, _mm_setzero_si128()), _mm_setr_epi16(0, 0, 0, 0, 128, 128, 0, 0));
+    const __m128i size = _mm_max_epi16(centred, _mm_sub_epi16(_mm_setzero_si128(), centred));
+    const __m128i squared = _mm_setr_epi16(-1, -1, -1, 0, -1, -1, 0, 0),
+                  light = _mm_setr_epi16(-1, -1, -1, 0, 0, 0, 0, 0);
+    const __m128i by = _mm_or_si128(_mm_and_si128(size, squared), _mm_setr_epi16(0, 0, 0, 128, 0, 0, 128, 128));
+    const __m128i product = _mm_mullo_epi16(centred, by);
+    // Light has 16 bits without a sign: half of it.
+    return _mm_or_si128(_mm_and_si128(light, _mm_srli_epi16(product, 1)), _mm_andnot_si128(light, product));
+}
+// What the channels are to be multiplied by once they are filtered.
+constexpr float kWeight = 32767, kLight = 2 / (255.0f * 255 * kWeight), kPart = 1 / (255 * 128.0f * kWeight),
+                kSlope = kSteepest / (127.0f * 127 * kWeight);
+
+// Light and opacity; slopes, roughness and metalness.
 struct Wide {
     __m128 lower, upper;
 };
-
-Wide decoded(const Texel& t) {
-    __m128i bytes = _mm_setzero_si128();
-    std::memcpy(&bytes, &t, sizeof t);
-    const __m128i none = _mm_setzero_si128(), shorts = _mm_unpacklo_epi8(bytes, none);
-    const __m128 lower = _mm_mul_ps(_mm_cvtepi32_ps(_mm_unpacklo_epi16(shorts, none)), _mm_set1_ps(1 / 255.0f));
-    const __m128 upper =
-        _mm_mul_ps(_mm_sub_ps(_mm_cvtepi32_ps(_mm_unpackhi_epi16(shorts, none)), _mm_setr_ps(128, 128, 0, 0)),
-                   _mm_setr_ps(1 / 127.0f, 1 / 127.0f, 1 / 255.0f, 1 / 255.0f));
-    const __m128 size = _mm_andnot_ps(_mm_set1_ps(-0.0f), upper), one = _mm_set1_ps(1);
-    // Light is squared, opacity not; slopes are squared with their sign, roughness and metalness not.
-    const __m128 first = _mm_shuffle_ps(lower, _mm_unpackhi_ps(lower, one), _MM_SHUFFLE(1, 0, 1, 0)),
-                 second = _mm_shuffle_ps(size, one, _MM_SHUFFLE(0, 0, 1, 0));
-    return {_mm_mul_ps(lower, first), _mm_mul_ps(_mm_mul_ps(upper, second), _mm_setr_ps(kSteepest, kSteepest, 1, 1))};
-}
 
 Wide mixed(const Wide& a, const Wide& b, float t) {
     const __m128 w = _mm_set1_ps(t);
@@ -189,17 +192,24 @@ Wide mixed(const Wide& a, const Wide& b, float t) {
             _mm_add_ps(a.upper, _mm_mul_ps(_mm_sub_ps(b.upper, a.upper), w))};
 }
 
+// Two neighbours; `weights` of both in 15 bits, in turns.
+Wide mixed(const Texel* a, const Texel* b, __m128i weights) {
+    const __m128i p = decoded(a), q = decoded(b);
+    return {_mm_cvtepi32_ps(_mm_madd_epi16(_mm_unpacklo_epi16(p, q), weights)),
+            _mm_cvtepi32_ps(_mm_madd_epi16(_mm_unpackhi_epi16(p, q), weights))};
+}
+
 // At uv within one repeat: one texel beyond either edge at most, so that rounding down needs no floor.
 Wide bilinear(const Texel* texels, int width, int height, const V2f& uv) {
     const float x = uv.x * static_cast<float>(width) + 0.5f, y = uv.y * static_cast<float>(height) + 0.5f;
     const int i = static_cast<int>(x), j = static_cast<int>(y);
-    const float u = x - static_cast<float>(i), v = y - static_cast<float>(j);
+    const int second = static_cast<int>((x - static_cast<float>(i)) * kWeight);
+    const __m128i weights = _mm_set1_epi32(second << 16 | (static_cast<int>(kWeight) - second));
     const int x0 = i == 0 ? width - 1 : i - 1, x1 = i >= width ? 0 : i;
     const int y0 = j == 0 ? height - 1 : j - 1, y1 = j >= height ? 0 : j;
     const Texel* row0 = texels + static_cast<size_t>(y0) * width;
     const Texel* row1 = texels + static_cast<size_t>(y1) * width;
-    const Wide a = mixed(decoded(row0[x0]), decoded(row0[x1]), u), b = mixed(decoded(row1[x0]), decoded(row1[x1]), u);
-    return mixed(a, b, v);
+    return mixed(mixed(row0 + x0, row0 + x1, weights), mixed(row1 + x0, row1 + x1, weights), y - static_cast<float>(j));
 }
 
 } // namespace
@@ -216,8 +226,8 @@ TextureSample Texture::sample(const V2f& whole, float footprint) const {
         sum = mixed(sum, bilinear(texels_.data() + coarse.first, coarse.width, coarse.height, uv), t);
     }
     float lower[4], upper[4];
-    _mm_storeu_ps(lower, sum.lower);
-    _mm_storeu_ps(upper, sum.upper);
+    _mm_storeu_ps(lower, _mm_mul_ps(sum.lower, _mm_setr_ps(kLight, kLight, kLight, kPart)));
+    _mm_storeu_ps(upper, _mm_mul_ps(sum.upper, _mm_setr_ps(kSlope, kSlope, kPart, kPart)));
     return {.color = fromLinear709({lower[0], lower[1], lower[2]}),
             .opacity = lower[3],
             .slope = {upper[0], upper[1]},
