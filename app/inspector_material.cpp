@@ -172,6 +172,19 @@ void Inspector::materialRows() {
         surfaceRow(tr("Picture size"), ValueRange::length(0, 50, 1),
                    tr("Width of the pictures on the building; 0 lays them as the model's own layout says"),
                    &Surface::textureSize);
+    if (!now.maps.empty())
+        choice(
+            tr("Repeat"), {tr("again and again"), tr("mixed, never the same")},
+            tr("Pictures without order, such as render, gravel or bark, can be laid so that nothing is seen twice; "
+               "bricks "
+               "and boards can't"),
+            [this] { return surface() && surface()->mixed ? 1 : 0; },
+            [this](int i) {
+                editSurface(tr("Repeat"), [&](Surface& s) {
+                    s.mixed = i == 1;
+                    if (s.mixed && s.textureSize <= 0) s.textureSize = 1; // by metres, not by the model's layout
+                });
+            });
     if (!now.recipe.empty() || !now.maps.empty()) {
         surfaceRow(
             tr("Turn of grain"), {-180, 180, false, Dimension::Angle, "°", 1, 0},

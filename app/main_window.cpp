@@ -162,9 +162,10 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     });
     connect(&session_, &Session::viewChanged, this, [this] { engine_.setShot(session_.shotId(), session_.view()); });
     connect(&session_, &Session::showingChanged, this, [this] { engine_.setShowing(session_.showing()); });
-    connect(&session_, &Session::partChanged, this, [this] {
+    connect(&session_, &Session::refiningChanged, this, [this] {
         engine_.setPart(session_.part());
-        if (mainPane().tool() == tools_.part) toggle(tools_.part);
+        engine_.setPaused(session_.held() || job_);
+        if (session_.part() && mainPane().tool() == tools_.part) toggle(tools_.part);
     });
     connect(inspector_, &Inspector::pictureWanted, this, &MainWindow::choosePicture);
     for (Pane* pane : {static_cast<Pane*>(shotPane_), static_cast<Pane*>(planPane_)})
@@ -390,12 +391,6 @@ void MainWindow::toggle(Tool* tool) {
     setTool(tool);
 }
 
-void MainWindow::holdPicture(bool hold) {
-    held_ = hold;
-    engine_.setPaused(held_ || job_);
-    shotPane_->update();
-}
-
 void MainWindow::showCosts() {
     auto* window = findChild<CostsWindow*>();
     const auto measure = [this] {
@@ -545,7 +540,7 @@ void MainWindow::startRender(const RenderOrder& order) {
         job_ = nullptr;
         jobBox_->hide();
         render_->setEnabled(true);
-        engine_.setPaused(held_);
+        engine_.setPaused(session_.held());
         tell(sentence, trouble);
     };
     connect(job_, &RenderJob::progressed, this, [this](double done, double left) {

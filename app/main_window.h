@@ -84,7 +84,6 @@ private:
     void pickLeaf(const QString& id);
     void setTool(Tool* tool);
     void toggle(Tool* tool); // one of every verb, or back to the tool before it
-    void holdPicture(bool hold);
     void showCosts();
     void showVerb();
     void refreshBar();
@@ -146,7 +145,6 @@ private:
     KeysSheet* keysSheet_ = nullptr;
     HistoryList* historyList_ = nullptr;
     Tool* before_ = nullptr; // a tool of every verb
-    bool held_ = false;      // the picture, by hand
     RenderJob* job_ = nullptr;
     bool planIsMain_ = false, importing_ = false;
     std::map<int, bool> planOfVerb_; // which pane each verb had in the main place

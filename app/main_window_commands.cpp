@@ -352,9 +352,9 @@ void MainWindow::lookCommands() {
                    tr("Hold the picture"),
                    tr("No more samples until it is let go; the machine is free"),
                    QKeySequence(Qt::CTRL | Qt::Key_F9),
-                   [this] { holdPicture(!held_); },
+                   [this] { session_.setHeld(!session_.held()); },
                    {},
-                   [this] { return held_; }});
+                   [this] { return session_.held(); }});
     commands_.add({"look.costs", menu, tr("What the picture costs…"),
                    tr("Time and memory of species and materials in this view, the heaviest first"),
                    QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_M), [this] { showCosts(); }});

@@ -6,14 +6,10 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QNativeGestureEvent>
-#include <QPainter>
-#include <QPainterPath>
 #include <QTabletEvent>
 
 #include "app/figures.h"
-#include "app/theme.h"
 #include "app/tool.h"
-#include "app/tools/drawing.h"
 #include "core/trace/probe.h"
 #include "core/trace/ray.h"
 #include "core/trace/shading.h"
@@ -63,205 +59,6 @@ float Pane::groundAt(const V2f& p) const {
     return session_.built() ? session_.built()->field.at(p) : 0;
 }
 
-std::vector<QPolygonF> Pane::groundLine(const std::vector<V2f>& points, bool closed) const {
-    std::vector<QPolygonF> lines;
-    addSeen(points, closed, lines);
-    return lines;
-}
-
-static std::vector<V2f> circle(const V2f& centre, float radius, int corners) {
-    std::vector<V2f> points;
-    for (int i = 0; i < corners; ++i) {
-        const float a = 2 * kPi * static_cast<float>(i) / static_cast<float>(corners);
-        points.push_back(centre + V2f(std::cos(a), std::sin(a)) * radius);
-    }
-    return points;
-}
-
-std::vector<QPolygonF> Pane::groundCircle(const V2f& centre, float radius) const {
-    return groundLine(circle(centre, radius, 48), true);
-}
-
-void Pane::drawChip(QPainter& painter, const QPointF& topLeft, const QString& text, const QFont& f) const {
-    painter.setFont(f);
-    const QFontMetricsF m(f);
-    const QRectF r(topLeft, QSizeF(m.horizontalAdvance(text) + 20, 22));
-    painter.setPen(QPen(Theme::now().line, 1));
-    painter.setBrush(Theme::now().field);
-    painter.drawRoundedRect(r.adjusted(0.5, 0.5, -0.5, -0.5), 4, 4);
-    painter.setPen(Theme::now().ink);
-    painter.drawText(r, Qt::AlignCenter, text);
-}
-
-namespace {
-
-// The part of a line within the rectangle (Liang and Barsky 1984); false: none.
-bool clipped(QPointF& a, QPointF& b, const QRectF& r) {
-    const QPointF d = b - a;
-    double from = 0, to = 1;
-    const double p[] = {-d.x(), d.x(), -d.y(), d.y()};
-    const double q[] = {a.x() - r.left(), r.right() - a.x(), a.y() - r.top(), r.bottom() - a.y()};
-    for (int i = 0; i < 4; ++i) {
-        if (p[i] == 0) {
-            if (q[i] < 0) return false;
-            continue;
-        }
-        const double t = q[i] / p[i];
-        p[i] < 0 ? from = std::max(from, t) : to = std::min(to, t);
-    }
-    if (from > to) return false;
-    b = a + d * to;
-    a += d * from;
-    return true;
-}
-
-} // namespace
-
-void Pane::addSeen(const std::vector<V3f>& line, std::vector<QPolygonF>& out) const {
-    const QRectF room = QRectF(rect()).adjusted(-60, -60, 60, 60);
-    QPolygonF piece;
-    std::optional<QPointF> last; // where the pen is
-    const auto end = [&] {
-        if (piece.size() > 1) out.push_back(piece);
-        piece.clear();
-    };
-    for (size_t i = 0; i < line.size(); ++i) {
-        const auto s = toScreen(line[i]);
-        if (!s) {
-            end();
-            last.reset();
-            continue;
-        }
-        // Long lines lose points; small ones keep their shape.
-        if (last && line.size() > 60 && i + 1 < line.size() && (*s - *last).manhattanLength() < 3) continue;
-        if (last) {
-            QPointF a = *last, b = *s;
-            if (!clipped(a, b, room))
-                end();
-            else {
-                if (piece.isEmpty() || piece.last() != a) {
-                    end();
-                    piece << a;
-                }
-                piece << b;
-            }
-        }
-        last = s;
-    }
-    end();
-}
-
-void Pane::addSeen(const std::vector<V2f>& onGround, bool closed, std::vector<QPolygonF>& out) const {
-    std::vector<V3f> line;
-    line.reserve(onGround.size() + 1);
-    for (size_t i = 0; i < onGround.size() + (closed ? 1 : 0); ++i) {
-        const V2f& p = onGround[i % onGround.size()];
-        line.emplace_back(p.x, p.y, groundAt(p) + 0.05f);
-    }
-    addSeen(line, out);
-}
-
-std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
-    std::vector<QPolygonF> lines;
-    if (const auto* b = std::get_if<Building>(&item.body)) {
-        for (const Polygon& o : outlinesOf(*b)) {
-            std::vector<V3f> foot;
-            for (size_t i = 0; i <= o.size(); ++i) {
-                const V2f& p = o[i % o.size()];
-                foot.emplace_back(p.x, p.y, std::max(b->position.z, groundAt(p)) + 0.03f);
-            }
-            addSeen(foot, lines);
-        }
-    } else if (const auto* f = std::get_if<Figure>(&item.body))
-        addSeen(circle(f->at, 0.4f, 24), true, lines);
-    else if (const auto* w = std::get_if<Water>(&item.body)) {
-        addSeen(circle(w->spot, 0.6f, 24), true, lines);
-        const auto built = session_.built();
-        for (const WaterBody& body : built ? built->waters : std::vector<WaterBody>())
-            if (body.item == item.id)
-                for (const auto& [a, b] : *body.shore)
-                    addSeen({V3f(a.x, a.y, w->level), V3f(b.x, b.y, w->level)}, lines);
-    } else if (const auto* d = std::get_if<Drift>(&item.body))
-        for (const auto& a : d->areas) addSeen(smoothOutline(a), true, lines);
-    else if (const auto* c = std::get_if<Clearing>(&item.body))
-        for (const auto& a : c->areas) addSeen(smoothOutline(a), true, lines);
-    else if (const auto* p = std::get_if<Planting>(&item.body)) {
-        const int one = session_.chosen() == item.id ? session_.specimen() : -1;
-        for (size_t i = 0; i < p->specimens.size() && i < 400; ++i)
-            if (one < 0 || i == static_cast<size_t>(one)) addSeen(circle(p->specimens[i].at, 0.5f, 12), true, lines);
-    } else if (const auto* m = std::get_if<Mark>(&item.body))
-        addSeen(m->points, lines);
-    return lines;
-}
-
-void Pane::drawMarks(QPainter& painter) const {
-    for (const auto& item : session_.project().items) {
-        const auto* mark = std::get_if<Mark>(&item->body);
-        if (!mark || !session_.seen(*item)) continue;
-        drawMeasured(painter, *this, mark->points, false);
-    }
-}
-
-void Pane::drawChosen(QPainter& painter) const {
-    std::vector<QPolygonF> lines;
-    for (const Id id : session_.chosenLeaves())
-        if (const Item* item = session_.item(id); item && session_.seen(*item))
-            for (QPolygonF& l : outlineOf(*item)) lines.push_back(std::move(l));
-    if (drag_ == Drag::Frame) {
-        painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(Theme::now().accent, 1, Qt::DashLine));
-        if (outline_.isEmpty())
-            painter.drawRect(QRectF(pressed_, last_).normalized());
-        else
-            painter.drawPolygon(outline_);
-    }
-    // All halos first: a shore is made of many short lines.
-    painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(Theme::now().field, 4, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-    for (const QPolygonF& l : lines) painter.drawPolyline(l);
-    painter.setPen(QPen(Theme::now().accentText, 2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-    for (const QPolygonF& l : lines) painter.drawPolyline(l);
-}
-
-void Pane::drawSnaps(QPainter& painter, const QPointF& topRight) const {
-    if (compact_ || !tool_ || !tool_->chooses() || session_.allChosen().empty()) return;
-    const HandSettings& h = session_.hand;
-    QStringList to;
-    if (h.snap.ends) to << tr("ends");
-    if (h.snap.items) to << tr("items");
-    if (h.snap.edges) to << tr("edges");
-    if (h.snap.grid) to << tr("grid %1").arg(lengthText(h.snap.gridStep));
-    if (h.snap.angle) to << tr("%1°").arg(degrees(h.snap.angleStep), 0, 'f', 0);
-    const QString text = !h.snapping || to.isEmpty() ? tr("Snapping off (%1)").arg(session_.keyOf("snap.on"))
-                                                     : tr("Snaps to %1").arg(to.join(", "));
-    const double w = QFontMetricsF(typeface(Type::Small)).horizontalAdvance(text) + 20;
-    drawChip(painter, topRight - QPointF(w, 0), text, typeface(Type::Small));
-}
-
-void Pane::drawProbe(QPainter& painter) const {
-    if (!probing_ || probed_.isEmpty()) return;
-    const QFontMetricsF m(typeface(Type::Small));
-    double wide = 0;
-    for (const QString& line : probed_) wide = std::max(wide, m.horizontalAdvance(line));
-    const QSizeF size(wide + 20, 17.0 * static_cast<double>(probed_.size()) + 10);
-    QPointF corner = last_ + QPointF(18, 18);
-    corner.setX(std::clamp(corner.x(), 4.0, std::max(4.0, width() - size.width() - 4)));
-    if (corner.y() + size.height() > height() - 4) corner.setY(std::max(4.0, last_.y() - size.height() - 12));
-    const Theme& t = Theme::now();
-    painter.setPen(QPen(t.line, 1));
-    painter.setBrush(t.field);
-    painter.drawRoundedRect(QRectF(corner, size), 4, 4);
-    painter.setPen(t.ink);
-    for (qsizetype i = 0; i < probed_.size(); ++i) {
-        painter.setFont(typeface(i == 0 ? Type::Medium : Type::Small));
-        painter.drawText(QRectF(corner + QPointF(10, 5 + 17.0 * static_cast<double>(i)), QSizeF(wide + 4, 17)),
-                         Qt::AlignVCenter, probed_[i]);
-    }
-    painter.setPen(QPen(t.accent, 1.5));
-    painter.drawLine(last_ - QPointF(7, 0), last_ + QPointF(7, 0));
-    painter.drawLine(last_ - QPointF(0, 7), last_ + QPointF(0, 7));
-}
-
 void Pane::probe() {
     probed_.clear();
     const auto scene = engine_.scene();
@@ -296,16 +93,6 @@ void Pane::probe() {
         }
         probed_ << line;
     }
-}
-
-void Pane::drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const {
-    QString text =
-        tool_ ? tool_->hint()
-              : tr("Left click chooses · right drag goes round what is under the pointer · middle drag shifts · "
-                   "wheel goes nearer");
-    const QFontMetricsF m(typeface(Type::Small));
-    text = m.elidedText(text, Qt::ElideRight, room - 20);
-    drawChip(painter, bottomLeft - QPointF(0, 22), text, typeface(Type::Small));
 }
 
 void Pane::mousePressEvent(QMouseEvent* event) {

@@ -120,6 +120,8 @@ void Session::reset(Project project, const std::filesystem::path& file, bool lat
     specimen_ = -1;
     hidden_.clear();
     nearCut_ = 0;
+    part_.reset();
+    held_ = false;
     camera_.reset();
     built_.reset();
     const auto shots = itemsOf<Shot>(history_.now());
@@ -127,6 +129,7 @@ void Session::reset(Project project, const std::filesystem::path& file, bool lat
     views_ = {{shot_, std::nullopt}};
     viewAt_ = 0;
     updateLeftOut();
+    Q_EMIT refiningChanged();
     Q_EMIT fileChanged();
     ++choices_;
     Q_EMIT chosenChanged();
@@ -316,7 +319,11 @@ void Session::setNeutral(bool neutral) {
 }
 
 void Session::setPart(const std::optional<Box2f>& part) {
-    if (std::exchange(part_, part) != part) Q_EMIT partChanged();
+    if (std::exchange(part_, part) != part) Q_EMIT refiningChanged();
+}
+
+void Session::setHeld(bool held) {
+    if (std::exchange(held_, held) != held) Q_EMIT refiningChanged();
 }
 
 void Session::setPlanting(bool shown) {

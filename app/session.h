@@ -121,6 +121,8 @@ public:
     // The part of the picture that is refined alone, 0..1 from its upper left; none: all of it.
     const std::optional<Box2f>& part() const { return part_; }
     void setPart(const std::optional<Box2f>& part);
+    bool held() const { return held_; } // it gets no samples
+    void setHeld(bool held);
     bool planting() const { return planting_; }
     void setPlanting(bool shown);
     Showing showing() const { return {leftOut_, planting_, neutral_}; } // with what the shot leaves out
@@ -166,7 +168,7 @@ signals:
     void viewChanged(); // other shot or moved camera
     void shotChanged(); // other shot
     void showingChanged();
-    void partChanged();
+    void refiningChanged(); // which part, or held
     void handSettingsChanged();
     void fileChanged();
     void builtChanged();
@@ -212,6 +214,7 @@ private:
     std::vector<Id> leftOut_; // these and the shot's, in order
     bool neutral_ = false, planting_ = true;
     std::optional<Box2f> part_;
+    bool held_ = false;
     std::shared_ptr<const BuiltSite> built_;
     QTimer autosave_;
     std::string sessionName_;

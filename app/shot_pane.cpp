@@ -21,7 +21,7 @@ ShotPane::ShotPane(Session& session, Engine& engine, QWidget* parent) : Pane(ses
     connect(&engine_, &Engine::shotReady, this, &ShotPane::setPicture);
     connect(&session_, &Session::viewChanged, this, [this] { requestSize(); });
     connect(&session_, &Session::projectChanged, this, [this] { requestSize(); });
-    connect(&session_, &Session::partChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::refiningChanged, this, qOverload<>(&QWidget::update));
 }
 
 QRectF ShotPane::pictureRect() const {
@@ -364,7 +364,7 @@ void ShotPane::paintEvent(QPaintEvent*) {
         painter.setBrush(QColor(0xA8, 0xD5, 0xAF));
         painter.drawRect(QRectF(r.left(), r.bottom() + 1, r.width() * share, 3));
     }
-    const QString state = engine_.paused()        ? tr("held, %1 goes on").arg(session_.keyOf("look.hold"))
+    const QString state = session_.held()         ? tr("held, %1 goes on").arg(session_.keyOf("look.hold"))
                           : picture_.samples == 0 ? tr("quick shading")
                                                   : tr("%1 of %2 samples%3")
                                                         .arg(picture_.samples)

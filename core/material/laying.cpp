@@ -94,14 +94,25 @@ TextureSample pieced(const Texture& texture, const Laying& laying, const V2f& at
     };
     const float shift = laying.shifts.empty() ? laying.piece.x * unitFloat(key(row, 0, 921)) : shiftOf(row);
     const int64_t column = floored((at.x - shift) / laying.piece.x);
-    const float x = at.x - shift - static_cast<float>(column) * laying.piece.x;
-    const uint64_t h = key(row, column, 922);
     const int64_t kinds = std::max<int64_t>(rows / period, 1);
-    const int64_t fromRow = cyclic(row, period) + period * static_cast<int64_t>(h % static_cast<uint64_t>(kinds)),
-                  fromColumn = static_cast<int64_t>((h >> 32) % static_cast<uint64_t>(across));
-    const V2f p((static_cast<float>(fromColumn) * laying.piece.x + x + shiftOf(fromRow)) / laying.size.x,
-                (static_cast<float>(fromRow) * laying.piece.y + y) / laying.size.y);
-    return texture.sample(p, footprint / laying.size.x);
+    const auto piece = [&](int64_t c) {
+        const float x = at.x - shift - static_cast<float>(c) * laying.piece.x;
+        const uint64_t h = key(row, c, 922);
+        const int64_t fromRow = cyclic(row, period) + period * static_cast<int64_t>(h % static_cast<uint64_t>(kinds)),
+                      fromColumn = static_cast<int64_t>((h >> 32) % static_cast<uint64_t>(across));
+        const V2f p((static_cast<float>(fromColumn) * laying.piece.x + x + shiftOf(fromRow)) / laying.size.x,
+                    (static_cast<float>(fromRow) * laying.piece.y + y) / laying.size.y);
+        return texture.sample(p, footprint / laying.size.x);
+    };
+    if (laying.fade <= 0) return piece(column);
+    const float x = at.x - shift - static_cast<float>(column) * laying.piece.x;
+    const bool late = x > 0.5f * laying.piece.x;
+    const float end = late ? laying.piece.x - x : x, other = 0.5f - end / laying.fade; // share of the next one
+    if (other <= 0) return piece(column);
+    TextureSample sum{.color = Rgb(0), .opacity = 0, .roughness = 0};
+    add(sum, piece(column), 1 - other);
+    add(sum, piece(column + (late ? 1 : -1)), other);
+    return sum;
 }
 
 TextureSample level(const Texture& texture, const Laying& laying, const V2f& at, float footprint) {

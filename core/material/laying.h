@@ -23,6 +23,7 @@ struct Laying {
     std::vector<float> shifts;
     // Pieces: which rows of the sheet may stand for each other: those with the same r % period. 1: all.
     int period = 1;
+    float fade = 0; // Pieces: metres in which one runs into the next along a row; 0: they have ends
     bool operator==(const Laying&) const = default;
 };
 

@@ -29,6 +29,7 @@ void readLaying(const RecipeReader& in, Laying& l) {
     in.read("size_m", l.size, 0.01f, 100);
     in.read("piece_m", l.piece, 0.001f, 100);
     in.read("period", l.period, 1, 64);
+    in.read("fade_m", l.fade, 0, 100);
     int upright = 0, turns = 0;
     in.read("upright", upright, 0, 1);
     in.read("turns", turns, 0, 1);
@@ -47,6 +48,7 @@ void readLaying(const RecipeReader& in, Laying& l) {
         return n > 0.99f && std::abs(n - std::round(n)) < 1e-3f;
     };
     if (!whole(l.size.x, l.piece.x) || !whole(l.size.y, l.piece.y)) in.fail("size_m must be whole numbers of piece_m");
+    if (l.fade > l.piece.x) in.fail("fade_m must not be longer than a piece");
 }
 
 } // namespace

@@ -56,6 +56,7 @@ Material pictured(const Surface& surface, std::shared_ptr<const Texture> picture
     if (!m.byUv)
         m.laying.size = V2f(surface.textureSize, surface.textureSize * static_cast<float>(m.texture->height()) /
                                                      static_cast<float>(m.texture->width()));
+    if (!m.byUv && surface.mixed) m.laying.kind = Laying::Kind::Blend;
     m.gain = surface.baseColor;
     if (!surface.maps.roughness) m.rougher = surface.roughness - m.texture->mean().roughness;
     m.metals = surface.maps.metalness != nullptr;

@@ -35,6 +35,7 @@ struct Surface {
     float scale = 1;       // of a recipe's true size
     float turn = 0;        // radians, counter-clockwise on the face
     float textureSize = 0; // metres a repeat of the pictures, laid over the object; 0: by the mesh's uv
+    bool mixed = false;    // pictures without order are laid in patches at random places, so that none repeats
     float relief = 1;      // scales the slopes of the sheet
 
     bool operator==(const Surface&) const = default;

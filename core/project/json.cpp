@@ -80,7 +80,8 @@ json out(const Surface& s) {
             {"scale", s.scale},
             {"turn_deg", toDegrees(s.turn)},
             {"relief", s.relief},
-            {"picture_size_m", s.textureSize}};
+            {"picture_size_m", s.textureSize},
+            {"picture_mixed", s.mixed}};
 }
 
 struct Dump {
@@ -269,6 +270,7 @@ Surface surfaceIn(const In& in) {
         s.turn = toRadians(in.at("turn_deg").number());
         s.relief = in.at("relief").real();
         s.textureSize = in.at("picture_size_m").real();
+        if (in.has("picture_mixed")) s.mixed = in.at("picture_mixed").yes();
     } else {
         if (!takeFirstPattern(s, in.at("pattern").text(), in.at("pattern_size_m").real()))
             in.at("pattern").fail("names no pattern");

@@ -22,6 +22,13 @@ RenderOrder orderOf(const V2i& size, int samples, const fs::path& file) {
     return order;
 }
 
+void fill(QDialog& dialog, const char* name, const QString& text) {
+    auto* f = dialog.findChild<QLineEdit*>(name);
+    f->setFocus();
+    f->selectAll();
+    QTest::keyClicks(f, text);
+}
+
 } // namespace
 
 TEST(Finish, ThePictureRefinesAndFinishingDoesNotStartItAgain) {
@@ -56,16 +63,10 @@ TEST(Finish, RenderToAFileThroughTheDialog) {
     freshSite();
     const fs::path file = scratch() / "shot.png";
     whenDialogOpens([&](QDialog& d) {
-        auto set = [&](const char* name, const QString& text) {
-            auto* f = d.findChild<QLineEdit*>(name);
-            f->setFocus();
-            f->selectAll();
-            QTest::keyClicks(f, text);
-        };
-        set("Width", "160");
+        fill(d, "Width", "160");
         EXPECT_EQ(d.findChild<QLineEdit*>("Height")->text(), "90");
-        set("Samples", "4");
-        set("File", QString::fromStdString(file.string()));
+        fill(d, "Samples", "4");
+        fill(d, "File", QString::fromStdString(file.string()));
         QTest::mouseClick(d.findChild<QPushButton*>("go"), Qt::LeftButton);
     });
     window().mainPane().setFocus();
@@ -109,16 +110,10 @@ TEST(Finish, PassesAndAPartThroughTheDialog) {
     ASSERT_TRUE(session().part());
     EXPECT_NEAR(session().part()->size().x, 120 / r.width(), 0.01);
     whenDialogOpens([&](QDialog& d) {
-        auto set = [&](const char* name, const QString& text) {
-            auto* f = d.findChild<QLineEdit*>(name);
-            f->setFocus();
-            f->selectAll();
-            QTest::keyClicks(f, text);
-        };
-        set("Width", "320");
-        set("Samples", "2");
-        set("Cleaning", "0");
-        set("File", QString::fromStdString((scratch() / "part.png").string()));
+        fill(d, "Width", "320");
+        fill(d, "Samples", "2");
+        fill(d, "Cleaning", "0");
+        fill(d, "File", QString::fromStdString((scratch() / "part.png").string()));
         EXPECT_FALSE(d.findChild<QCheckBox*>("apart")->isEnabled()) << "a PNG can't hold layers";
         EXPECT_TRUE(d.findChild<QCheckBox*>("apart")->isChecked());
         for (const char* name : {"part", "depth", "light", "mattePictures"})
@@ -144,6 +139,9 @@ TEST(Finish, ThePictureIsHeldByAKey) {
     EXPECT_TRUE(window().engine().paused());
     key(Qt::Key_F9, Qt::ControlModifier);
     EXPECT_FALSE(window().engine().paused());
+    key(Qt::Key_F9, Qt::ControlModifier);
+    freshSite();
+    EXPECT_FALSE(window().engine().paused()) << "another project is not held";
 }
 
 TEST(Finish, CostsAreListedHeaviestFirst) {

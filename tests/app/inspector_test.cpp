@@ -267,6 +267,10 @@ TEST(MaterialRows, PicturesBySlot) {
     QCoreApplication::processEvents();
     box = inspector->findChild<QComboBox*>("Rough picture");
     EXPECT_EQ(box->itemText(0), "8 × 4");
+    Q_EMIT inspector->findChild<QComboBox*>("Repeat")->activated(1);
+    EXPECT_TRUE(surface().mixed);
+    QCoreApplication::processEvents();
+    box = inspector->findChild<QComboBox*>("Rough picture");
     Q_EMIT box->activated(2);
     EXPECT_EQ(surface().maps.roughness, nullptr);
 }

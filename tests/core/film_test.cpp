@@ -182,3 +182,31 @@ TEST(Coverage, KeepsTheKeysItSawFirst) {
     EXPECT_EQ(c.key[5], 5u);
     EXPECT_EQ(c.count[5], 6);
 }
+
+TEST(Film, APartGoesOnAloneAndTheRestCatchesUp) {
+    PictureSettings settings;
+    settings.size = V2i(64, 36);
+    Film film(64, 36);
+    const auto pass = [&] {
+        ASSERT_TRUE(addPass(film, *studio().scene, studio().light, studio().shot.camera, settings, nullptr));
+    };
+    pass();
+    film.confine(V2i(18, 10), V2i(10, 4)); // touches cells from 16 to 32 across, from 8 to 16 down
+    pass();
+    pass();
+    EXPECT_EQ(film.passes, 3);
+    EXPECT_EQ(film.taken[12 * 64 + 20], 3);
+    EXPECT_EQ(film.taken[9 * 64 + 31], 3);
+    EXPECT_EQ(film.taken[12 * 64 + 40], 1);
+    film.confine(V2i(0), V2i(0));
+    EXPECT_EQ(film.passes, 1);
+    pass();
+    EXPECT_EQ(film.taken[12 * 64 + 20], 3) << "waits";
+    EXPECT_EQ(film.taken[12 * 64 + 40], 2);
+    pass();
+    pass();
+    Film even(64, 36);
+    for (int k = 0; k < 4; ++k)
+        ASSERT_TRUE(addPass(even, *studio().scene, studio().light, studio().shot.camera, settings, nullptr));
+    EXPECT_EQ(film.radiance().pixels, even.radiance().pixels) << "the same picture as without the detour";
+}

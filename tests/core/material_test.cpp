@@ -142,6 +142,43 @@ TEST(Laying, PiecesKeepTheirBond) {
     }
 }
 
+TEST(Laying, PicturesOfOnesOwnCanBeMixed) {
+    // Noise of 128 x 128: laid again and again it repeats exactly, mixed it doesn't.
+    auto picture = std::make_shared<Picture>(Picture{128, 128, {}});
+    Random random(3);
+    for (int i = 0; i < 128 * 128; ++i) {
+        const auto v = static_cast<uint8_t>(random.next() % 256);
+        picture->rgba.insert(picture->rgba.end(), {v, v, v, 255});
+    }
+    Surface s{.name = "own"};
+    s.maps.color = picture;
+    s.textureSize = 1;
+    const auto texture = std::make_shared<const Texture>(makeTexture(s.maps));
+    EXPECT_GT(repetition(*texture, pictured(s, texture).laying, 6, 0.5f), 0.9f);
+    s.mixed = true;
+    EXPECT_LT(repetition(*texture, pictured(s, texture).laying, 6, 0.5f), 0.15f);
+}
+
+TEST(Laying, BandsRunIntoEachOther) {
+    // Two bands, light and dark: along a row they change often, but nowhere at once.
+    std::vector<Texel> texels(64 * 16);
+    for (int y = 0; y < 16; ++y)
+        for (int x = 0; x < 64; ++x) texels[y * 64 + x] = encodeTexel({.color = Rgb(y < 8 ? 0.1f : 0.6f)});
+    const Texture t(64, 16, std::move(texels));
+    const Laying l{.kind = Laying::Kind::Pieces, .size = {2, 0.2f}, .piece = {2, 0.1f}, .fade = 1.5f};
+    float least = 1, most = 0;
+    for (int row = 0; row < 6; ++row)
+        for (int i = 0; i < 4000; ++i) {
+            const V2f at(0.01f * static_cast<float>(i), 0.05f + 0.1f * static_cast<float>(row));
+            const float here = sampleLaid(t, l, at, 0).color.x;
+            least = std::min(least, here);
+            most = std::max(most, here);
+            EXPECT_LT(std::abs(here - sampleLaid(t, l, at + V2f(0.01f, 0), 0).color.x), 0.01f) << row << " " << i;
+        }
+    EXPECT_LT(least, 0.13f);
+    EXPECT_GT(most, 0.55f);
+}
+
 TEST(Laying, TurnedPatchesTurnTheirSlopes) {
     // A cone's slopes point away from its middle, however the patch lies: the mean slope of a whole field is nought,
     // and none is longer than the sheet's own.
