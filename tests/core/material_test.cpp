@@ -154,9 +154,9 @@ TEST(Laying, PicturesOfOnesOwnCanBeMixed) {
     s.maps.color = picture;
     s.textureSize = 1;
     const auto texture = std::make_shared<const Texture>(makeTexture(s.maps));
-    EXPECT_GT(repetition(*texture, pictured(s, texture).laying, 6, 0.5f), 0.9f);
+    EXPECT_GT(repetition(*texture, pictured(s, texture).laying, 5.12f, 0.5f), 0.9f);
     s.mixed = true;
-    EXPECT_LT(repetition(*texture, pictured(s, texture).laying, 6, 0.5f), 0.15f);
+    EXPECT_LT(repetition(*texture, pictured(s, texture).laying, 5.12f, 0.5f), 0.15f);
 }
 
 TEST(Laying, BandsRunIntoEachOther) {
