@@ -64,10 +64,13 @@ Grain rammedEarth(const Plot& s, const V2f& p) {
                 hole = smoothstep(0.42f, 0.6f, s.noise(p, 0.014f, 345, 3)) * coarse;
     Grain g;
     g.color = lerp(s.between(0, 1, unitFloat(band)), s.color(2), 0.5f * unitFloat(mix(band, 1))) *
-              (1 + 0.12f * grit + 0.1f * s.noise(p, V2f(0.3f, 0.03f), 346, 3));
-    g.color = lerp(g.color, s.color(3) * (0.7f + 0.6f * c.random(2)), 0.7f * pebble) * (1 - 0.5f * hole) *
-              (1 - 0.2f * below(0, 0.06f, std::min(up, 1 - up)));
-    g.height = 0.0008f * grit + 0.0022f * pebble - 0.004f * hole - 0.0015f * below(0, 0.05f, std::min(up, 1 - up));
+              (1 + 0.12f * grit + 0.16f * s.noise(p, V2f(0.05f, 0.025f), 346, 4));
+    // Lifts are told by their soil; the joint itself is a soft line here and there.
+    const float joint =
+        below(0, 0.22f, std::min(up, 1 - up)) * smoothstep(-0.2f, 0.5f, s.noise(p, V2f(0.35f, 0.2f), 347, 2));
+    g.color =
+        lerp(g.color, s.color(3) * (0.7f + 0.6f * c.random(2)), 0.7f * pebble) * (1 - 0.5f * hole) * (1 - 0.1f * joint);
+    g.height = 0.0016f * grit + 0.0008f * pebble - 0.004f * hole - 0.001f * joint;
     g.roughness = 0.95f;
     return g;
 }
