@@ -44,7 +44,9 @@ private:
     void materialRows();
     const Surface* surface() const; // null: no building is chosen
     QString surfaceShape() const;
-    void editSurface(const QString& name, const std::function<void(Surface&)>& change, bool dragging = false);
+    // One step of history, or one with the last when `key` is the same and not empty.
+    void editSurface(const QString& name, const std::function<void(Surface&)>& change, const QString& key = {},
+                     bool dragging = false);
     void surfaceRow(const QString& label, const ValueRange& range, const QString& tip,
                     const std::function<double(const Surface&)>& get, const std::function<void(Surface&, double)>& set);
     void surfaceRow(const QString& label, const ValueRange& range, const QString& tip, float Surface::*member);

@@ -39,6 +39,18 @@ float greatest(const Rgb& c) {
 
 constexpr double kClear = 100; // metres: no tint at all
 
+// How thick a body of glass is that lets its colour through.
+double tintDepth(const Surface& s) {
+    const float most = greatest(s.absorption);
+    const float least = std::clamp(std::min({s.baseColor.x, s.baseColor.y, s.baseColor.z}), 1e-3f, 0.999f);
+    return most > 0 ? std::min(static_cast<double>(-std::log(least) / most), kClear) : kClear;
+}
+void setTintDepth(Surface& s, double depth) {
+    for (int k = 0; k < 3; ++k)
+        s.absorption[k] =
+            depth >= kClear ? 0 : -std::log(std::clamp(s.baseColor[k], 1e-3f, 0.999f)) / static_cast<float>(depth);
+}
+
 } // namespace
 
 const Surface* Inspector::surface() const {
@@ -46,14 +58,15 @@ const Surface* Inspector::surface() const {
     return b && material_ < static_cast<int>(b->surfaces.size()) ? &b->surfaces[material_] : nullptr;
 }
 
-void Inspector::editSurface(const QString& name, const std::function<void(Surface&)>& change, bool dragging) {
+void Inspector::editSurface(const QString& name, const std::function<void(Surface&)>& change, const QString& key,
+                            bool dragging) {
     session_.editItem(
         name, session_.chosen(),
         [&](Item& i) {
             auto* b = std::get_if<Building>(&i.body);
             if (b && material_ < static_cast<int>(b->surfaces.size())) change(b->surfaces[material_]);
         },
-        QString("%1 %2").arg(name).arg(material_), dragging ? Haste::Moving : Haste::Rest);
+        key, dragging ? Haste::Moving : Haste::Rest);
 }
 
 void Inspector::surfaceRow(const QString& label, const ValueRange& range, const QString& tip,
@@ -63,7 +76,7 @@ void Inspector::surfaceRow(const QString& label, const ValueRange& range, const 
         label, range, tip, [this, get, range] { return surface() ? get(*surface()) : range.normal; },
         [this, label, set](double v, bool dragging) {
             editSurface(
-                label, [&](Surface& s) { set(s, v); }, dragging);
+                label, [&](Surface& s) { set(s, v); }, QString("%1 %2").arg(label).arg(material_), dragging);
         });
 }
 
@@ -128,8 +141,10 @@ void Inspector::materialRows() {
                                                      QColorDialog::DontUseNativeDialog);
         if (picked.isValid())
             editSurface(tr("Colour"), [&](Surface& s) {
+                const double depth = tintDepth(s);
                 s.baseColor = fromSrgb(static_cast<float>(picked.redF()), static_cast<float>(picked.greenF()),
                                        static_cast<float>(picked.blueF()));
+                if (s.solid) setTintDepth(s, depth);
             });
     });
     const Substance body = substanceOf(now);
@@ -149,22 +164,9 @@ void Inspector::materialRows() {
         surfaceRow(tr("Glow through"), ValueRange::percent(0, 0.9, 0.4), tr("Share of the light that comes through"),
                    &Surface::translucency);
     if (body == Substance::Glass)
-        surfaceRow(
-            tr("Tint depth"), ValueRange::length(0.001, kClear, kClear, true, 3),
-            tr("How thick the glass is that has the colour; thicker glass is darker, %1 m is clear").arg(kClear),
-            [](const Surface& s) {
-                const float most = greatest(s.absorption);
-                const Rgb& c = s.baseColor;
-                const float least = std::max(std::min({c.x, c.y, c.z}), 1e-3f);
-                return most > 0 ? std::min(static_cast<double>(-std::log(std::min(least, 0.999f)) / most), kClear)
-                                : kClear;
-            },
-            [](Surface& s, double depth) {
-                for (int k = 0; k < 3; ++k)
-                    s.absorption[k] = depth >= kClear ? 0
-                                                      : -std::log(std::clamp(s.baseColor[k], 1e-3f, 0.999f)) /
-                                                            static_cast<float>(depth);
-            });
+        surfaceRow(tr("Tint depth"), ValueRange::length(0.001, kClear, kClear, true, 3),
+                   tr("How thick the glass is that has the colour; thicker glass is darker, %1 m is clear").arg(kClear),
+                   tintDepth, setTintDepth);
     if (!now.recipe.empty())
         surfaceRow(tr("Scale"), {0.05, 20, true, Dimension::Percent, "%", 0, 1}, tr("Of the material's true size"),
                    &Surface::scale);
@@ -176,8 +178,7 @@ void Inspector::materialRows() {
         choice(
             tr("Repeat"), {tr("again and again"), tr("mixed, never the same")},
             tr("Pictures without order, such as render, gravel or bark, can be laid so that nothing is seen twice; "
-               "bricks "
-               "and boards can't"),
+               "bricks and boards can't"),
             [this] { return surface() && surface()->mixed ? 1 : 0; },
             [this](int i) {
                 editSurface(tr("Repeat"), [&](Surface& s) {

@@ -4,7 +4,6 @@
 #include <atomic>
 #include <chrono>
 #include <map>
-#include <set>
 #include <tuple>
 
 #include "core/base/parallel.h"

@@ -232,6 +232,12 @@ TEST(MaterialRows, FollowWhatTheMaterialIs) {
     EXPECT_NEAR(std::exp(-surface().absorption.y * 0.02f), 0.8f, 1e-3f);
     setField("Tint depth", "100");
     EXPECT_EQ(surface().absorption, Rgb(0)) << "clear";
+    const std::string glass = documentHash();
+    pick("Body", 2);
+    pick("Body", 1);
+    session().undo();
+    session().undo();
+    EXPECT_EQ(documentHash(), glass) << "each choice is a step of its own";
     pick("Body", 1);
     EXPECT_FLOAT_EQ(surface().metalness, 1);
     EXPECT_FLOAT_EQ(surface().transmission, 0);
