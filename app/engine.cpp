@@ -130,7 +130,11 @@ void Engine::run() {
             request = *request_;
         }
         try {
-            arena.execute([&] { work(request, generation); });
+            arena.execute([&] {
+                work(request, generation, false);
+                while (!stale(generation) && request.haste == Haste::Rest && site_ && site_->stale)
+                    work(request, generation, true);
+            });
         } catch (const std::exception& e) {
             Q_EMIT failed(QString::fromUtf8(e.what()));
         }
@@ -207,15 +211,19 @@ void Engine::confine(const Request& r) {
     film_.confine(start, end - start);
 }
 
-void Engine::work(const Request& r, uint64_t generation) {
+void Engine::work(const Request& r, uint64_t generation, bool onward) {
     const auto stop = [this, generation] { return stale(generation); };
     if (adoptBetter()) filmFresh_ = quickDone_ = false;
 
-    // The site, if the document changed or was built in haste and now rests.
-    const bool newSite = !site_ || !(r.project == site_->project) || (r.haste == Haste::Rest && site_->stale);
+    // The site, if the document changed, or what an earlier build left over. Of millions of plants the nearest come
+    // first and are shown.
+    const bool newSite = !site_ || !(r.project == site_->project) || onward;
     if (newSite) {
+        constexpr size_t kFirstPlants = 300'000, kMorePlants = 2'500'000;
+        const V3f& eye = r.shot.camera.position;
         std::vector<std::string> warnings;
-        site_ = build(r.project, library_, site_, r.haste, &warnings);
+        site_ = build(r.project, library_, site_, r.haste, &warnings,
+                      {V2f(eye.x, eye.y), onward ? kMorePlants : kFirstPlants});
     }
     Showing showing = r.showing;
     showing.plants = r.caps.plants;
@@ -275,7 +283,7 @@ void Engine::work(const Request& r, uint64_t generation) {
         Q_EMIT planReady({std::move(pixels), r.planWindow});
         planFresh_ = true;
     }
-    if (!shown || r.haste == Haste::Moving || stop()) return;
+    if (!shown || r.haste == Haste::Moving || site_->stale || stop()) return;
     if (!quickDone_) {
         camera.aspect = static_cast<float>(size.width()) / static_cast<float>(size.height());
         Image full(size.width(), size.height());

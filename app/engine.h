@@ -89,7 +89,8 @@ private:
     void run();
     void freshFilm(const Request& request);
     void confine(const Request& request);
-    void work(const Request& request, uint64_t generation);
+    // `onward`: goes on with what the last build left over.
+    void work(const Request& request, uint64_t generation, bool onward);
     bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
     void change(const std::function<void(Request&)>& set);
     bool adoptBetter(); // sheets are finer: the picture is another

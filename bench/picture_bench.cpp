@@ -152,6 +152,34 @@ int main(int argc, char** argv) {
     nlohmann::json out;
     const auto library = PlantLibrary::load(assetFolder() / "species");
     {
+        // As the window does it: the nearest plants first, shown, then the others.
+        const Project p = wood(1000, 10.2f, {{"Birch", 0.01f}, {"Spruce", 0.01f}, {"Fescue", 0.98f}});
+        const Shot shot = *bodyOf<Shot>(itemsOf<Shot>(p).front());
+        const V2f near(shot.camera.position.x, shot.camera.position.y);
+        const Environment light = environmentOf(p, shot);
+        SceneBuilder builder(true, shippedMaterials());
+        std::shared_ptr<const BuiltSite> site;
+        std::shared_ptr<const Scene> scene;
+        Image coarse(320, 200);
+        double first = 0;
+        const double all = milliseconds([&] {
+            first = milliseconds([&] {
+                site = build(p, library, nullptr, Haste::Rest, nullptr, {near, 300'000});
+                scene = builder.update(site);
+                quickPicture(coarse, *scene, light, shot.camera, nullptr, true);
+            });
+            while (site->stale) {
+                site = build(p, library, site, Haste::Rest, nullptr, {near, 2'500'000});
+                scene = builder.update(site);
+                quickPicture(coarse, *scene, light, shot.camera, nullptr, true);
+            }
+        });
+        out["ten_million"] = {{"plants", site->plantCount()},
+                              {"resident_mib", residentMib()},
+                              {"all_tiles_ms", all},
+                              {"first_picture_after_ms", first}};
+    }
+    {
         const Set demo = setOf(openProject(argv[1]), library);
         out["demo"] = tracing(demo);
         {
@@ -179,20 +207,6 @@ int main(int argc, char** argv) {
             camera.yaw += 0.01f;
             return milliseconds([&] { quickPicture(coarse, *s.scene, s.light, camera, nullptr, true); });
         });
-    }
-    {
-        const double before = residentMib();
-        Project p = wood(1000, 10.2f, {{"Birch", 0.01f}, {"Spruce", 0.01f}, {"Fescue", 0.98f}});
-        Set s;
-        const double built = milliseconds([&] { s = setOf(std::move(p), library, true); });
-        Image coarse(320, 200);
-        const double first =
-            milliseconds([&] { quickPicture(coarse, *s.scene, s.light, s.shot.camera, nullptr, true); });
-        out["ten_million"] = {{"plants", s.site->plantCount()},
-                              {"resident_mib", residentMib()},
-                              {"of_it_before_mib", before},
-                              {"all_tiles_ms", built},
-                              {"first_picture_after_ms", first}};
     }
     out["limits"] = {{"raw_embree_share", "1 is raw Embree; 0.6 in the demo and 0.65 in the wood wanted"},
                      {"two_threads_against_one", "2 is the machine's; 1.9 wanted"},

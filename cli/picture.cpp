@@ -11,8 +11,10 @@
 #include "cli/commands.h"
 #include "core/base/assets.h"
 #include "core/base/error.h"
+#include "core/exchange/foreign.h"
 #include "core/finish/encode.h"
 #include "core/jobs/deliver.h"
+#include "core/light/panorama.h"
 #include "core/project/store.h"
 
 namespace thallos {
@@ -20,10 +22,10 @@ namespace thallos {
 namespace {
 
 struct RenderOptions {
-    std::string project, shot, size, region, denoise = "on", out;
+    std::string project, shot, size, region, denoise = "on", panorama, out;
     std::vector<std::string> passes;
     int samples = 0, threads = 0;
-    double noise = -1, sparks = 7;
+    double noise = -1, sparks = 7, turn = 0, lux = 60000;
     bool stamp = false, whole = false, mattes = false, apart = false;
     uint64_t seed = 1;
 };
@@ -93,7 +95,10 @@ void render(const RenderOptions& o) {
     for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
     SceneBuilder builder(false, shippedMaterials());
     const auto scene = builder.update(site, showingOf(project, *shot));
-    const Environment environment = environmentOf(project, *shot);
+    const Environment environment =
+        o.panorama.empty() ? environmentOf(project, *shot)
+                           : makeEnvironment(panoramaOf(importLight(o.panorama), o.panorama),
+                                             radians(static_cast<float>(o.turn)), static_cast<float>(o.lux));
 
     Progress progress;
     std::atomic<bool> finished{false};
@@ -172,6 +177,9 @@ void addPictureCommands(CLI::App& app) {
                       "mattes (by item and by material)")
             ->delimiter(',')
             ->check(CLI::IsMember({"depth", "alpha", "normal", "albedo", "light", "sources", "mattes"}));
+        c->add_option("--panorama", o->panorama, "lat-long picture (EXR, HDR) that lights instead of sun and sky");
+        c->add_option("--turn", o->turn, "degrees clockwise by which the panorama's middle is turned from north");
+        c->add_option("--lux", o->lux, "of the panorama on level ground")->check(CLI::Range(0.01, 200000.0));
         c->add_flag("--apart", o->apart, "passes as EXR files beside the picture, which may then be of any kind");
         c->add_flag("--float", o->whole, "the picture itself in 32-bit float, too");
         c->add_flag("--mattes", o->mattes, "mattes as PNG pictures beside the file, three to each");

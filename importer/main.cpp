@@ -60,6 +60,10 @@ int run(int argc, char** argv) {
         put(argv[3], packPicture(readPicture(argv[2], std::string(argv[4]) == "color")));
         return 0;
     }
+    if (verb == "light" && argc == 4) {
+        put(argv[3], packLight(readLight(argv[2])));
+        return 0;
+    }
     if (verb == "write-heights" && argc == 6) {
         std::ifstream in(argv[2], std::ios::binary);
         std::stringstream s;
@@ -67,10 +71,9 @@ int run(int argc, char** argv) {
         writeHeights(argv[3], unpackHeights(s.str()), {std::strtof(argv[4], nullptr), std::strtof(argv[5], nullptr)});
         return 0;
     }
-    std::fprintf(
-        stderr,
-        "usage: thallos-importer model FILE OUT UNIT UP | picture FILE OUT color|data | heights FILE OUT PNG-HEIGHT | "
-        "write-heights IN FILE X Y\n");
+    std::fprintf(stderr, "usage: thallos-importer model FILE OUT UNIT UP | picture FILE OUT color|data | light FILE "
+                         "OUT | heights FILE OUT PNG-HEIGHT | "
+                         "write-heights IN FILE X Y\n");
     return 2;
 }
 

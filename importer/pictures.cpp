@@ -1,11 +1,20 @@
 #include <algorithm>
 #include <cctype>
 #include <cmath>
+#include <fstream>
 #include <memory>
 
+#include <ImfChannelList.h>
+#include <ImfFrameBuffer.h>
+#include <ImfInputFile.h>
 #include <ImfRgbaFile.h>
+#include <ImfStandardAttributes.h>
 #include <cpl_conv.h>
 #include <gdal_priv.h>
+#define STB_IMAGE_IMPLEMENTATION
+#define STB_IMAGE_STATIC
+#define STBI_ONLY_HDR
+#include <stb/stb_image.h>
 
 #include "core/base/error.h"
 #include "core/material/colour.h"
@@ -60,12 +69,91 @@ Picture readExrPicture(const std::filesystem::path& file, bool color) {
     return p;
 }
 
-} // namespace
-
-Picture readPicture(const std::filesystem::path& file, bool color) {
+std::string endingOf(const std::filesystem::path& file) {
     std::string ending = file.extension().string();
     for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    if (ending == ".exr") return readExrPicture(file, color);
+    return ending;
+}
+
+void checkSize(int width, int height) {
+    if (width > kLargest || height > kLargest)
+        throw Error(Error::Kind::Unsupported, "must be at most 16 384 wide and high", "");
+}
+
+Image readExrLight(const std::filesystem::path& file) {
+    Imf::InputFile in(file.c_str());
+    const Imath::Box2i window = in.header().dataWindow();
+    const int width = window.max.x - window.min.x + 1, height = window.max.y - window.min.y + 1;
+    checkSize(width, height);
+    for (const char* name : {"R", "G", "B"})
+        if (!in.header().channels().findChannel(name))
+            throw Error(Error::Kind::Unreadable, "has no channels R, G and B", "");
+    Image light(width, height);
+    Imf::FrameBuffer frame;
+    const char* names[] = {"R", "G", "B"};
+    char* first = reinterpret_cast<char*>(light.pixels.data()) -
+                  (static_cast<ptrdiff_t>(window.min.y) * width + window.min.x) * static_cast<ptrdiff_t>(sizeof(Rgb));
+    for (size_t k = 0; k < 3; ++k)
+        frame.insert(names[k], Imf::Slice(Imf::FLOAT, first + sizeof(float) * k, sizeof(Rgb),
+                                          sizeof(Rgb) * static_cast<size_t>(width)));
+    in.setFrameBuffer(frame);
+    in.readPixels(window.min.y, window.max.y);
+    // Red of ACEScg lies far outside of what screens show.
+    const bool wide =
+        Imf::hasChromaticities(in.header()) && std::abs(Imf::chromaticities(in.header()).red.x - 0.713f) < 0.002f;
+    if (!wide)
+        for (Rgb& c : light.pixels) c = fromLinear709(c);
+    return light;
+}
+
+// The reader fills what a file lacks with zeros; asking on after its end gives it away.
+struct HdrSource {
+    std::ifstream in;
+    bool beyond = false;
+    static int read(void* self, char* data, int size) {
+        auto& s = *static_cast<HdrSource*>(self);
+        s.in.read(data, size);
+        const auto got = static_cast<int>(s.in.gcount());
+        s.beyond = s.beyond || (got == 0 && size > 0);
+        return got;
+    }
+    static void skip(void* self, int n) { static_cast<HdrSource*>(self)->in.seekg(n, std::ios::cur); }
+    static int eof(void* self) { return !static_cast<HdrSource*>(self)->in; }
+};
+
+Image readHdrLight(const std::filesystem::path& file) {
+    int width = 0, height = 0, channels = 0;
+    if (!stbi_info(file.c_str(), &width, &height, &channels))
+        throw Error(Error::Kind::Unreadable, "is no Radiance picture", "");
+    checkSize(width, height);
+    HdrSource source{std::ifstream(file, std::ios::binary)};
+    const stbi_io_callbacks callbacks{HdrSource::read, HdrSource::skip, HdrSource::eof};
+    const std::unique_ptr<float, decltype(&stbi_image_free)> data(
+        stbi_loadf_from_callbacks(&callbacks, &source, &width, &height, &channels, 3), stbi_image_free);
+    if (!data || source.beyond) throw Error(Error::Kind::Unreadable, "ends before its picture does", "");
+    Image light(width, height);
+    for (size_t i = 0; i < light.pixels.size(); ++i) {
+        const float* c = data.get() + 3 * i;
+        light.pixels[i] = fromLinear709({c[0], c[1], c[2]});
+    }
+    return light;
+}
+
+} // namespace
+
+Image readLight(const std::filesystem::path& file) {
+    const std::string ending = endingOf(file);
+    if (ending == ".exr") return readExrLight(file);
+    if (ending == ".hdr") return readHdrLight(file);
+    const Picture p = readPicture(file, true);
+    Image light(p.width, p.height);
+    for (size_t i = 0; i < light.pixels.size(); ++i)
+        light.pixels[i] = fromSrgb8(p.rgba[4 * i], p.rgba[4 * i + 1], p.rgba[4 * i + 2]);
+    return light;
+}
+
+Picture readPicture(const std::filesystem::path& file, bool color) {
+    if (endingOf(file) == ".exr") return readExrPicture(file, color);
     GDALAllRegister();
     CPLSetErrorHandler(CPLQuietErrorHandler);
     CPLSetConfigOption("GDAL_DISABLE_READDIR_ON_OPEN", "TRUE");

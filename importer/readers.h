@@ -11,6 +11,7 @@ Model readGltf(const std::filesystem::path& file, float unit);
 Model readWithAssimp(const std::filesystem::path& file, float unit, char up);
 // `color`: numbers that are no bytes are light and get the sRGB curve; else pictures of data stay as they are.
 Picture readPicture(const std::filesystem::path& file, bool color);
+Image readLight(const std::filesystem::path& file); // as importLight()
 HeightRaster readHeights(const std::filesystem::path& file, float pngHeight);
 void writeHeights(const std::filesystem::path& file, const HeightRaster& raster, const V2f& origin);
 

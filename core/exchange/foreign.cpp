@@ -163,6 +163,36 @@ HeightRaster unpackHeights(const std::string& bytes) {
     return r;
 }
 
+std::string packLight(const Image& light) {
+    std::string s(12, '\0');
+    std::memcpy(s.data(), "thl1", 4);
+    std::memcpy(s.data() + 4, &light.width, 4);
+    std::memcpy(s.data() + 8, &light.height, 4);
+    s.append(reinterpret_cast<const char*>(light.pixels.data()), light.pixels.size() * sizeof(Rgb));
+    return s;
+}
+
+Image unpackLight(const std::string& bytes) {
+    int size[2] = {};
+    if (bytes.size() >= 12) std::memcpy(size, bytes.data() + 4, 8);
+    if (bytes.size() < 12 || std::memcmp(bytes.data(), "thl1", 4) != 0 || size[0] < 1 || size[1] < 1 ||
+        size[0] > 65536 || size[1] > 65536 ||
+        bytes.size() != 12 + sizeof(Rgb) * static_cast<size_t>(size[0]) * static_cast<size_t>(size[1]))
+        throw Error(Error::Kind::Unreadable, "the light is damaged", "");
+    Image light(size[0], size[1]);
+    std::memcpy(reinterpret_cast<char*>(light.pixels.data()), bytes.data() + 12, bytes.size() - 12);
+    return light;
+}
+
+Image importLight(const fs::path& file, Progress* progress, const ForeignLimits& limits) {
+    std::error_code e;
+    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+    const Scratch scratch;
+    const fs::path out = scratch / "light";
+    runChild({"light", fs::absolute(file).string(), out.string()}, file, limits, progress, scratch);
+    return unpackLight(readFile(out));
+}
+
 Picture importPicture(const fs::path& file, bool color, Progress* progress, const ForeignLimits& limits) {
     std::error_code e;
     if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());

@@ -5,6 +5,7 @@
 #include <filesystem>
 #include <string>
 
+#include "core/base/image.h"
 #include "core/base/progress.h"
 #include "core/ground/height_field.h"
 #include "core/material/model.h"
@@ -29,6 +30,10 @@ Model importModel(const std::filesystem::path& file, const ModelImport& how = {}
 Picture importPicture(const std::filesystem::path& file, bool color, Progress* progress = nullptr,
                       const ForeignLimits& limits = {});
 
+// A picture as light, linear ACEScg in the picture's own unit: EXR (the primaries of ACEScg when the file says so), HDR
+// (Radiance), or a picture of colours. At most 16 384 wide and high. Throws as importModel() does.
+Image importLight(const std::filesystem::path& file, Progress* progress = nullptr, const ForeignLimits& limits = {});
+
 // A grid of heights from a file: rows from the north-west as in rasters.
 struct HeightRaster {
     int width = 0, height = 0;
@@ -49,5 +54,7 @@ std::filesystem::path importerProgram();
 // Between parent and child.
 std::string packHeights(const HeightRaster& raster);
 HeightRaster unpackHeights(const std::string& bytes); // throws Error::Unreadable
+std::string packLight(const Image& light);
+Image unpackLight(const std::string& bytes); // throws Error::Unreadable
 
 } // namespace thallos

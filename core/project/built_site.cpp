@@ -127,10 +127,11 @@ void split(std::vector<PlantRecord>& records, const PlantLibrary& library,
 class Builder {
 public:
     Builder(const Project& project, std::shared_ptr<const PlantLibrary> library, const BuiltSite* previous, Haste haste,
-            std::vector<std::string>* warnings)
+            std::vector<std::string>* warnings, const Portion& portion)
         : previous_(comparable(previous, project, library.get()) ? previous : nullptr), haste_(haste),
-          warnings_(warnings), out_(std::make_shared<BuiltSite>()) {
+          warnings_(warnings), portion_(portion), out_(std::make_shared<BuiltSite>()) {
         out_->project = project;
+        out_->haste = haste;
         out_->library = std::move(library);
     }
 
@@ -252,16 +253,41 @@ private:
                                 [&](const V2f& p, float spread) { return masks.open(p, spread); }};
         const auto sources = plantingSources();
         parallelFor(n, [&](int i) {
-            if (sown[i]) {
-                out_->staleTiles[i] = 0;
+            if (previous_ && !sown[i]) keep(i, follow[i]);
+        });
+        std::vector<int> order;
+        for (int i = 0; i < n; ++i)
+            if (sown[i]) order.push_back(i);
+        const auto away = [&](int i) { return (grid.tileBox(i).center() - portion_.near).length2(); };
+        std::stable_sort(order.begin(), order.end(), [&](int a, int b) { return away(a) < away(b); });
+        // A portion goes by a few tiles at a time, so that what is done does not hang on the number of threads.
+        const size_t atOnce = portion_.plants == Portion().plants ? std::max<size_t>(order.size(), 1) : 16;
+        size_t planted = 0;
+        for (size_t first = 0; first < order.size(); first += atOnce) {
+            const bool later = planted >= portion_.plants;
+            const size_t count = std::min(atOnce, order.size() - first);
+            parallelFor(static_cast<int>(count), [&](int k) {
+                const int i = order[first + static_cast<size_t>(k)];
+                out_->staleTiles[i] = later;
+                if (later) {
+                    if (previous_) keep(i, moved_[i]);
+                    return;
+                }
                 std::vector<PlantRecord> records;
                 for (const auto& s : sources) sow(s, grid.tileBox(i), site, records);
                 split(records, *out_->library, out_->plants[i]);
-            } else if (follow[i]) {
-                for (const auto& tile : previous_->plants[i]) out_->plants[i].push_back(onGround(tile));
-            } else
-                out_->plants[i] = previous_->plants[i];
-        });
+            });
+            for (size_t k = 0; k < count && !later; ++k)
+                for (const auto& tile : out_->plants[order[first + k]]) planted += tile->records.size();
+        }
+    }
+
+    // A tile's plants as they stood, on the new heights when it moved.
+    void keep(int i, bool moved) {
+        if (!moved)
+            out_->plants[i] = previous_->plants[i];
+        else
+            for (const auto& tile : previous_->plants[i]) out_->plants[i].push_back(onGround(tile));
     }
 
     // The same plants on the new heights; the same tile where no height under it changed.
@@ -374,6 +400,7 @@ private:
     const BuiltSite* previous_;
     Haste haste_;
     std::vector<std::string>* warnings_;
+    Portion portion_;
     std::shared_ptr<BuiltSite> out_;
     std::vector<char> moved_;
 };
@@ -397,8 +424,8 @@ int64_t BuiltSite::plantCount(Id item) const {
 
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
                                        const std::shared_ptr<const BuiltSite>& previous, Haste haste,
-                                       std::vector<std::string>* warnings) {
-    return Builder(project, std::move(library), previous.get(), haste, warnings).run();
+                                       std::vector<std::string>* warnings, const Portion& portion) {
+    return Builder(project, std::move(library), previous.get(), haste, warnings, portion).run();
 }
 
 } // namespace thallos

@@ -1,6 +1,7 @@
 // What a project comes to: finished heights, standing plants, water sheets, the land around. Derived, never saved.
 #pragma once
 
+#include <limits>
 #include <memory>
 #include <string>
 #include <vector>
@@ -27,6 +28,11 @@ struct WaterBody {
     std::shared_ptr<const std::vector<std::pair<V2f, V2f>>> shore; // segments in plan
 };
 
+enum class Haste {
+    Moving, // plants follow the ground but masks are not asked again; far land waits
+    Rest,   // everything as built from nothing
+};
+
 // Immutable once built; shared between the panes, the tracer and the drawings.
 struct BuiltSite {
     Project project;
@@ -36,24 +42,29 @@ struct BuiltSite {
     HeightField field;
     std::vector<Pad> pads;
     std::vector<std::vector<std::shared_ptr<const PlantTile>>> plants; // by ground tile
-    std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far
+    std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far, or wait for a
+                                  // next portion
     std::vector<WaterBody> waters;
     std::shared_ptr<const Mesh> far;
     bool watersStale = false, farStale = false; // older than the heights
     bool stale = false;                         // any of these: build again at rest
+    Haste haste = Haste::Rest;                  // in which it was built
 
     int64_t plantCount() const;
     int64_t plantCount(Id item) const;
 };
 
-enum class Haste {
-    Moving, // plants follow the ground but masks are not asked again; far land waits
-    Rest,   // everything as built from nothing
+// How much planting one build does: the tiles nearest to `near` come first, and once `plants` of them are sown the
+// other tiles keep what they have and are stale.
+struct Portion {
+    V2f near{0};
+    size_t plants = std::numeric_limits<size_t>::max();
 };
 
 // Shares with `previous` whatever did not change. Species that the library lacks are left out and named in `warnings`.
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
                                        const std::shared_ptr<const BuiltSite>& previous = nullptr,
-                                       Haste haste = Haste::Rest, std::vector<std::string>* warnings = nullptr);
+                                       Haste haste = Haste::Rest, std::vector<std::string>* warnings = nullptr,
+                                       const Portion& portion = {});
 
 } // namespace thallos

@@ -39,10 +39,13 @@ void shadeBlock(const Scene& scene, const Environment& env, const Lens& lens, co
                                      (static_cast<float>(p.y) + 0.5f + filterOffset(jitter.y)) * scale.y));
         starts[i] = lens.start(directions[i]);
     }
-    Hit hits[kPacket];
-    tracePacket(scene, starts, directions, lens.origin, hits);
     PathSettings path = settings.path;
     path.pixelAngle = lens.pixelAngle(settings.size.x);
+    Detail detail(lens.origin);
+    if (path.coarse) detail.pixelAngle = path.pixelAngle;
+    detail.trees = false;
+    Hit hits[kPacket];
+    tracePacket(scene, starts, directions, detail, hits);
     path.rays = rays;
     for (int i = 0; i < kPacket; ++i) {
         if (samples[i] < 0) continue;

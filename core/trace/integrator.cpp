@@ -66,6 +66,8 @@ public:
         : scene_(scene), env_(env), start_(start), sampler_(sampler), settings_(settings), o_(start.origin),
           d_(start.direction), travelled_(start.travelled), spread_(settings.pixelAngle), left_(settings.bounces),
           both_(start.first), disc_(start.disc), fine_(start.camera), known_(start.first ? settings.hit : nullptr) {
+        if (settings.coarse) fine_.pixelAngle = settings.pixelAngle;
+        fine_.trees = false;
         coarse_ = fine_;
         coarse_.coarse = settings.coarse;
     }

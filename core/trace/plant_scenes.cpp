@@ -39,8 +39,8 @@ void boundsOf(const RTCBoundsFunctionArguments* args) {
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     const PlantRecord& r = data.record(args->primID);
     const PlantPose pose(r);
-    const float s = pose.scale, top = s * data.plants->top(r.individual), e = pose.east * top, n = pose.north * top,
-                yaw = yawOf(r);
+    const float s = pose.scale, top = s * data.plants->grown(r.individual).top, e = pose.east * top,
+                n = pose.north * top, yaw = yawOf(r);
     // Tight boxes pay: where crowns overlap every box that a ray enters costs a descent.
     auto reach = [&](float world) { return s * data.plants->reach(r.individual, world - yaw) + 1e-3f; };
     args->bounds_o->lower_x = r.x - reach(kPi) + std::min(e, 0.0f);
@@ -51,17 +51,15 @@ void boundsOf(const RTCBoundsFunctionArguments* args) {
     args->bounds_o->upper_z = r.z + top + 1e-3f;
 }
 
-RTCRay localRay(const RTCRay& ray, const PlantPose& pose) {
-    RTCRay local = ray;
+void toLocal(RTCRay& ray, const PlantPose& pose) {
     const V3f o = pose.toLocal({ray.org_x, ray.org_y, ray.org_z}),
               d = pose.dirToLocal({ray.dir_x, ray.dir_y, ray.dir_z});
-    local.org_x = o.x;
-    local.org_y = o.y;
-    local.org_z = o.z;
-    local.dir_x = d.x;
-    local.dir_y = d.y;
-    local.dir_z = d.z;
-    return local;
+    ray.org_x = o.x;
+    ray.org_y = o.y;
+    ray.org_z = o.z;
+    ray.dir_x = d.x;
+    ray.dir_y = d.y;
+    ray.dir_z = d.z;
 }
 
 // Level of detail and thinning live here: nothing is stored for a camera. While the picture moves grass gets sparser
@@ -73,8 +71,8 @@ bool thinned(const Detail& detail, const TileData& data, const PlantRecord& r) {
 }
 bool isCoarse(const Detail& detail, const TileData& data, const PlantRecord& r) {
     if (detail.coarse) return true;
-    if (detail.pixelAngle <= 0) return false;
-    const float grain = data.plants->library()->individual(r.individual).grain * scaleOf(r);
+    if (detail.pixelAngle <= 0 || (!detail.trees && data.first < data.tile->woody)) return false;
+    const float grain = data.plants->grown(r.individual).grain * scaleOf(r);
     return (foot(r) - detail.camera).length2() * detail.pixelAngle * detail.pixelAngle > grain * grain;
 }
 
@@ -94,16 +92,16 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
     const PlantRecord& r = data.record(args->primID);
     if (thinned(context.detail, data, r)) return;
     const bool coarse = isCoarse(context.detail, data, r);
-    const RTCScene plant = data.plants->individual(r.individual, coarse);
+    const RTCScene plant = data.plants->scene(r.individual, coarse);
     const PlantPose pose(r);
     const unsigned n = args->N;
     RTCRayN* rays = RTCRayHitN_RayN(args->rayhit, n);
     RTCHitN* hits = RTCRayHitN_HitN(args->rayhit, n);
     for (unsigned i = 0; i < n; ++i) {
         if (!args->valid[i]) continue;
-        const RTCRay ray = rtcGetRayFromRayN(rays, n, i);
         RTCRayHit local;
-        local.ray = localRay(ray, pose);
+        local.ray = n == 1 ? *reinterpret_cast<const RTCRay*>(rays) : rtcGetRayFromRayN(rays, n, i);
+        toLocal(local.ray, pose);
         local.hit.geomID = RTC_INVALID_GEOMETRY_ID;
         local.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
         RTCIntersectContext inner;
@@ -120,14 +118,11 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
         RTCHitN_geomID(hits, n, i) = args->geomID;
         RTCHitN_primID(hits, n, i) = args->primID;
         RTCHitN_instID(hits, n, i, 0) = args->context->instID[0];
+        const Face face = data.plants->face(r.individual, coarse, local.hit);
         // Embree may reorder and repack a packet's rays; their ids tell whose this is.
-        context.plants[ray.id] = {data.tile.get(),
-                                  static_cast<unsigned>(data.first) + args->primID,
-                                  local.hit.geomID,
-                                  local.hit.primID,
-                                  local.hit.u,
-                                  local.hit.v,
-                                  coarse};
+        context.plants[local.ray.id] = {
+            data.tile.get(), static_cast<unsigned>(data.first) + args->primID, face.part, face.triangle, face.u, face.v,
+            coarse};
     }
 }
 
@@ -137,21 +132,43 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
     auto& ray = *reinterpret_cast<RTCRay*>(args->ray);
     const auto& context = *reinterpret_cast<const RayContext*>(args->context);
     const PlantRecord& r = data.record(args->primID);
-    RTCRay local = localRay(ray, PlantPose(r));
+    RTCRay local = ray;
+    toLocal(local, PlantPose(r));
     RTCIntersectContext inner;
     rtcInitIntersectContext(&inner);
-    rtcOccluded1(data.plants->individual(r.individual, isCoarse(context.detail, data, r)), &inner, &local);
+    rtcOccluded1(data.plants->scene(r.individual, isCoarse(context.detail, data, r)), &inner, &local);
     if (local.tfar < 0) ray.tfar = -std::numeric_limits<float>::infinity();
 }
 
-void addTriangles(RTCScene scene, const Mesh& mesh, unsigned id) {
-    RTCGeometry g = triangleGeometry(mesh);
+// Leaves and blades are mostly pairs of triangles {a, b, c}, {a, c, d}: as one quad they are a third less work. Embree
+// cuts a quad between its second and last corner.
+void addFaces(RTCScene scene, const Mesh& mesh, unsigned id, std::vector<unsigned>& firsts) {
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_QUAD);
+    void* v =
+        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
+    std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
+    std::vector<std::array<int, 4>> quads;
+    const auto& t = mesh.triangles;
+    for (size_t i = 0; i < t.size(); ++i) {
+        firsts.push_back(static_cast<unsigned>(i));
+        const bool pair = i + 1 < t.size() && t[i + 1].x == t[i].x && t[i + 1].y == t[i].z;
+        quads.push_back({t[i].y, t[i].z, pair ? t[i + 1].z : t[i].x, t[i].x});
+        if (pair) ++i;
+    }
+    void* q = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT4, sizeof(quads[0]), quads.size());
+    std::copy(quads.begin(), quads.end(), static_cast<std::array<int, 4>*>(q));
     rtcCommitGeometry(g);
     rtcAttachGeometryByID(scene, g, id);
     rtcReleaseGeometry(g);
 }
 
 } // namespace
+
+Face PlantScenes::face(int index, bool coarse, const RTCHit& hit) const {
+    const unsigned first = forms_[index * 2 + (coarse ? 1 : 0)].triangles[hit.geomID][hit.primID];
+    if (hit.u + hit.v <= 1) return {hit.geomID, first, 1 - hit.u - hit.v, hit.u};
+    return {hit.geomID, first + 1, 1 - hit.v, hit.u + hit.v - 1};
+}
 
 PlantPose::PlantPose(const PlantRecord& r)
     : foot(r.x, r.y, r.z), scale(scaleOf(r)), east(static_cast<float>(r.tiltEast) * (1 / 127.0f)),
@@ -163,8 +180,8 @@ PlantPose::PlantPose(const PlantRecord& r)
 
 PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
     : library_(std::move(library)), fast_(fast) {
-    scenes_.resize(static_cast<size_t>(library_->individualCount()) * 2);
-    tops_.resize(library_->individualCount());
+    forms_.resize(static_cast<size_t>(library_->individualCount()) * 2);
+    grown_.resize(library_->individualCount());
     reaches_.resize(library_->individualCount());
 }
 
@@ -173,7 +190,7 @@ bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<b
     // Both forms of the marked individuals.
     parallelFor(library_->individualCount() * 2, [&](int k) {
         const int i = k / 2;
-        if (!wanted[i] || scenes_[k] || stopped) return;
+        if (!wanted[i] || forms_[k].scene || stopped) return;
         if (stop && stop()) {
             stopped = true;
             return;
@@ -185,7 +202,7 @@ bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<b
         auto held = std::make_unique<EmbreeScene>(scene);
         const std::vector<Mesh>& parts = k % 2 ? plant.coarse : plant.parts;
         for (size_t p = 0; p < parts.size(); ++p)
-            if (!parts[p].empty()) addTriangles(scene, parts[p], static_cast<unsigned>(p));
+            if (!parts[p].empty()) addFaces(scene, parts[p], static_cast<unsigned>(p), forms_[k].triangles[p]);
         // To the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8). It may be held up,
         // though.
         if (stop)
@@ -198,7 +215,8 @@ bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<b
                 const_cast<std::function<bool()>*>(&stop));
         rtcCommitScene(scene);
         rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
-        scenes_[k] = std::move(held);
+        forms_[k].scene = std::move(held);
+        grown_[i].scenes[k % 2] = scene;
     });
     return !stopped;
 }
@@ -216,7 +234,8 @@ void PlantScenes::measure(int i, const Individual& plant) {
             for (const Mesh& mesh : *parts)
                 for (const V3f& p : mesh.positions) reaches[k] = std::max(reaches[k], xy(p).dot(d));
     }
-    tops_[i] = top;
+    grown_[i].grain = plant.grain;
+    grown_[i].top = top;
     reaches_[i] = std::move(reaches);
 }
 

@@ -1,6 +1,7 @@
 // Plants in the tracer: a scene for each grown individual, and one user geometry for each tile of records.
 #pragma once
 
+#include <array>
 #include <functional>
 
 #include "core/planting/species.h"
@@ -10,6 +11,12 @@
 
 namespace thallos {
 
+// A place on a plant's surface: a part of the individual, a triangle of its mesh, where in it.
+struct Face {
+    unsigned part, triangle;
+    float u, v;
+};
+
 class PlantScenes {
 public:
     // `fast`: built in a third of the time, traced at three quarters of the speed.
@@ -18,9 +25,16 @@ public:
     // were. `stop` is asked often and may take its time: the work rests until it answers. One thread at a time; whoever
     // traces those that are there already is not disturbed.
     bool prepare(const std::vector<char>& wanted, const std::function<bool()>& stop = nullptr);
-    RTCScene individual(int index, bool coarse) const { return scenes_[index * 2 + (coarse ? 1 : 0)]->get(); }
-    // Of the whole, foot to top, coarse form included; metres.
-    float top(int index) const { return tops_[index]; }
+    // What every ray that comes near an individual asks for, close together in memory.
+    struct Grown {
+        RTCScene scenes[2] = {}; // fine and coarse form
+        float grain = 0;         // Individual::grain
+        float top = 0;           // metres above the foot, of both forms
+    };
+    const Grown& grown(int index) const { return grown_[index]; }
+    RTCScene scene(int index, bool coarse) const { return grown_[index].scenes[coarse ? 1 : 0]; }
+    // What a ray met in scene().
+    Face face(int index, bool coarse, const RTCHit& hit) const;
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too
     // little.
@@ -32,8 +46,12 @@ private:
     void measure(int index, const Individual& plant);
     std::shared_ptr<const PlantLibrary> library_;
     bool fast_;
-    std::vector<std::unique_ptr<EmbreeScene>> scenes_; // fine and coarse form of each individual
-    std::vector<float> tops_;
+    struct Form {
+        std::unique_ptr<EmbreeScene> scene;
+        std::array<std::vector<unsigned>, 4> triangles; // the first of each face, by part
+    };
+    std::vector<Form> forms_; // fine and coarse of each individual
+    std::vector<Grown> grown_;
     std::vector<std::vector<float>> reaches_;
 };
 

@@ -37,6 +37,7 @@ struct Detail {
     V3f camera{0};
     float pixelAngle = 0; // radians; plants whose coarse leaves are smaller than a pixel are coarse; 0: none are
     bool coarse = false;  // all plants are: for light that arrives by chance
+    bool trees = true;    // pixelAngle counts for trees and shrubs, too, not for grass alone
     bool moving = false;  // a picture that moves: grass is thinned with distance and casts no shadow
 
     Detail() = default;

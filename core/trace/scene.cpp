@@ -214,6 +214,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     const auto wardrobe = dressAll(*site, *scene);
     scene->fine = dresser_.fine();
 
+    const bool hasty = site->haste == Haste::Moving;
     // What the last scene holds, by the part of the site it was made of.
     std::unordered_map<const void*, const SceneObject*> known;
     if (last_)
@@ -238,7 +239,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                 key = o.water;
                 break;
             }
-            if (key && (!o.quick || site->stale)) known.emplace(key, &o);
+            if (key && (!o.quick || hasty)) known.emplace(key, &o);
         }
     auto reuse = [&](const void* key) -> std::shared_ptr<const EmbreeScene> {
         const auto it = known.find(key);
@@ -262,7 +263,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
              .index = i,
              .quick = wasQuick(field.tiles[i].get()),
              .scene = reuse(field.tiles[i].get())},
-            [&field, i, quick = site->stale](SceneObject& o) {
+            [&field, i, quick = hasty](SceneObject& o) {
                 o.quick = quick;
                 o.scene = groundTileScene(field, i, quick);
             });
@@ -284,7 +285,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
             if (o.plants->records.empty()) continue;
             // Hidden plants that come or go make the tile another.
             if (old != known.end() && old->second->plants == o.plants) o.scene = old->second->scene;
-            add(std::move(o), [this, quick = site->stale](SceneObject& made) {
+            add(std::move(o), [this, quick = hasty](SceneObject& made) {
                 made.quick = quick;
                 made.scene = makePlantTileScene(made.plants, plantScenes_, quick);
             });

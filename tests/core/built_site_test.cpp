@@ -105,6 +105,42 @@ INSTANTIATE_TEST_SUITE_P(
         Change{"gone", [](const Project& p) { return removed(p, find(p, "Shed")->id); }}),
     [](const auto& info) { return info.param.name; });
 
+TEST(Build, InPortionsTheNearestTilesComeFirstAndInTheEndAll) {
+    Project p = newProject({700, 500}, 1, "wide");
+    Drift d;
+    d.areas = {{{-340, -240}, {340, -240}, {340, 240}, {-340, 240}}};
+    d.mix = {{"Birch", 1}};
+    d.density = 0.05f;
+    p = added(p, "Wood", d);
+    const auto whole = build(p, library());
+    const V2f near(-300, 200);
+    const Portion portion{near, 500};
+    auto s = build(p, library(), nullptr, Haste::Rest, nullptr, portion);
+    EXPECT_TRUE(s->stale);
+    EXPECT_GE(s->plantCount(), 500);
+    EXPECT_LT(s->plantCount(), whole->plantCount() / 2);
+    float farthest = 0, nearestLeft = 1e9f;
+    const GroundGrid& grid = p.ground->grid;
+    for (int i = 0; i < grid.tileCount(); ++i) {
+        const float away = (grid.tileBox(i).center() - near).length();
+        if (s->staleTiles[i])
+            nearestLeft = std::min(nearestLeft, away);
+        else
+            farthest = std::max(farthest, away);
+    }
+    EXPECT_LE(farthest, nearestLeft);
+    // A hand that shapes the ground meanwhile loses nothing.
+    const Project q = withGround(p, dab(*p.ground, s->natural, {BrushKind::Raise, 8, 1, 0.5f}, {0, 0}));
+    auto other = build(q, library(), s, Haste::Moving, nullptr, portion);
+    EXPECT_TRUE(other->stale);
+    int builds = 0;
+    for (; s->stale; ++builds) s = build(p, library(), s, Haste::Rest, nullptr, portion);
+    EXPECT_GT(builds, 1);
+    EXPECT_EQ(fingerprint(*s), fingerprint(*whole));
+    while (other->stale) other = build(q, library(), other, Haste::Rest, nullptr, portion);
+    EXPECT_EQ(fingerprint(*other), fingerprint(*build(q, library())));
+}
+
 TEST(Build, PlantsKeepOffBuildingClearingGravelAndWater) {
     const Project p = sample();
     const auto s = build(p, library());

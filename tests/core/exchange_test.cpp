@@ -294,3 +294,25 @@ TEST_F(PictureImport, WhatIsNoneIsOneSentence) {
     fs::resize_file(folder / "half.png", fs::file_size(folder / "half.png") / 2);
     EXPECT_THROW(importPicture(folder / "half.png", true), Error);
 }
+
+TEST_F(PictureImport, LightKeepsItsNumbers) {
+    const fs::path hdr = folder / "sky.hdr";
+    {
+        std::ofstream out(hdr, std::ios::binary);
+        out << "#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 8 +X 16\n";
+        for (int i = 0; i < 8 * 16; ++i) out << std::string("\x80\x80\x80\x90", 4); // 128 x 2^(144 - 136)
+    }
+    const Image light = importLight(hdr);
+    ASSERT_EQ(light.width, 16);
+    ASSERT_EQ(light.height, 8);
+    EXPECT_NEAR(light.at(5, 5).y / 32768, 1, 0.01f);
+    // Our own files say that they are ACEScg: no colour is changed.
+    writeExr(folder / "sky.exr", Image(6, 3, Rgb(1000, 10, 300)), 0, {.whole = true});
+    const Rgb c = importLight(folder / "sky.exr").at(2, 1);
+    EXPECT_NEAR(c.x / c.y, 100, 0.1f);
+    EXPECT_NEAR(c.z / c.y, 30, 0.1f);
+    fs::resize_file(hdr, 60);
+    EXPECT_THROW(importLight(hdr), Error);
+    EXPECT_THROW(importLight(folder / "none.hdr"), Error);
+    for (size_t n = 0; n < 30; ++n) EXPECT_THROW(unpackLight(packLight(Image(2, 1)).substr(0, n)), Error);
+}

@@ -5,6 +5,7 @@
 #include "core/base/error.h"
 #include "core/base/hash.h"
 #include "core/light/daylight.h"
+#include "core/light/panorama.h"
 
 using namespace thallos;
 
@@ -210,4 +211,100 @@ TEST(Haze, GrowsWithDistanceAndWithHaze) {
 TEST(Haze, TurbidityMeansVisibility) {
     EXPECT_NEAR(visibilityOfTurbidity(2), 37500, 3500);
     EXPECT_GT(visibilityOfTurbidity(2), visibilityOfTurbidity(4));
+}
+
+namespace {
+
+// Even in elevation, middle north: a dim sky brighter to the south, ground below, a sun 30 degrees high in the east.
+constexpr float kSunHigh = 30 * kPi / 180;
+Image lateLight(int width, float sun) {
+    Image p(width, width / 2);
+    const V3f toSun = skyDirection(kPi / 2, kSunHigh);
+    for (int y = 0; y < p.height; ++y)
+        for (int x = 0; x < p.width; ++x) {
+            const float elevation = (0.5f - (static_cast<float>(y) + 0.5f) / static_cast<float>(p.height)) * kPi;
+            const V3f d =
+                skyDirection((static_cast<float>(x) + 0.5f) / static_cast<float>(width) * 2 * kPi + kPi, elevation);
+            p.at(x, y) = elevation > 0 ? Rgb(0.4f, 0.6f, 1) * (1 - 0.5f * d.y) : Rgb(0.1f);
+            if (std::acos(std::min(d.dot(toSun), 1.0f)) < 0.0174f) p.at(x, y) = Rgb(sun);
+        }
+    return p;
+}
+float fluxOf(const Environment& e) {
+    float sum = luminance(e.sunIlluminance);
+    for (int y = 0; y < e.sky.height; ++y)
+        for (int x = 0; x < e.sky.width; ++x)
+            sum += luminance(e.sky.at(x, y)) * skySolidAngle(y, e.sky.width, e.sky.height);
+    return sum;
+}
+
+} // namespace
+
+TEST(Panorama, ItsSunBecomesADiscWhereItStood) {
+    const Panorama p = panoramaOf(lateLight(1024, 5000), "late.exr");
+    EXPECT_GT(p.toSun.dot(skyDirection(kPi / 2, kSunHigh)), std::cos(0.002f));
+    double sun = 0; // of the cells that it covers
+    const Image picture = lateLight(1024, 5000);
+    for (int y = 0; y < picture.height; ++y)
+        for (int x = 0; x < picture.width; ++x)
+            if (picture.at(x, y).y > 100)
+                sun += picture.at(x, y).y * 2 * kPi / picture.width *
+                       (std::cos(kPi * static_cast<double>(y) / picture.height) -
+                        std::cos(kPi * static_cast<double>(y + 1) / picture.height));
+    EXPECT_NEAR(p.sunIlluminance.y / sun, 1, 0.01);
+    float brightest = 0;
+    for (const Rgb& c : p.sky.pixels) brightest = std::max(brightest, c.y);
+    EXPECT_LT(brightest, 1) << "nothing of it is left in the sky";
+    EXPECT_EQ(panoramaOf(lateLight(1024, 2), "dull.exr").sunIlluminance, Rgb(0)) << "a bright cloud is no sun";
+}
+
+TEST(Panorama, KeepsAllOfItsLightAndGivesTheLuxAskedFor) {
+    for (const float turn : {0.0f, 1.0f, -0.3f}) {
+        const Image picture = lateLight(512, 5000);
+        const Environment e = makeEnvironment(panoramaOf(picture, "late.exr"), turn, 50000);
+        const Illuminance i = illuminance(e);
+        EXPECT_NEAR((i.directHorizontal + i.diffuseHorizontal) / 50000, 1, 1e-3f);
+        EXPECT_NEAR(e.toSun.dot(skyDirection(kPi / 2 + turn, kSunHigh)), 1, 1e-5f);
+        EXPECT_NEAR(skyRadiance(e, skyDirection(kPi + turn, 0.6f)).y / skyRadiance(e, skyDirection(turn, 0.6f)).y,
+                    (1 + 0.5f * std::cos(0.6f)) / (1 - 0.5f * std::cos(0.6f)), 0.03f);
+        // All the light of the picture, by its own solid angles, up to the common scale.
+        double sum = 0, level = 0;
+        for (int y = 0; y < picture.height; ++y) {
+            const double top = std::cos(kPi * static_cast<double>(y) / picture.height),
+                         low = std::cos(kPi * static_cast<double>(y + 1) / picture.height);
+            for (int x = 0; x < picture.width; ++x) {
+                sum += luminance(picture.at(x, y)) * (top - low) * 2 * kPi / picture.width;
+                level += luminance(picture.at(x, y)) * std::max(top * top - low * low, 0.0) * kPi / picture.width *
+                         (y < picture.height / 2 ? 1 : 0);
+            }
+        }
+        EXPECT_NEAR(fluxOf(e) / 50000 / (sum / level), 1, 0.01) << turn;
+    }
+}
+
+TEST(Panorama, WhatIsNoneIsRefused) {
+    EXPECT_THROW(panoramaOf(Image(100, 100, Rgb(1)), "square.exr"), Error);
+    EXPECT_THROW(panoramaOf(Image(8, 4, Rgb(1)), "tiny.exr"), Error);
+    EXPECT_THROW(panoramaOf(Image(64, 32), "black.exr"), Error);
+    Image broken(64, 32, Rgb(1));
+    broken.at(3, 3) = Rgb(std::nanf(""), -5, INFINITY);
+    const Environment e = makeEnvironment(panoramaOf(broken, "broken.exr"), 0, 1000);
+    for (const Rgb& c : e.sky.pixels) ASSERT_TRUE(std::isfinite(c.x + c.y + c.z) && c.x >= 0);
+}
+
+TEST(Panorama, SamplesFallAsItsLightDoes) {
+    const Environment e = makeEnvironment(panoramaOf(lateLight(256, 5000), "late.exr"), 0.5f, 1000);
+    // The mean of 1 / density over the samples is the sphere's solid angle; of light / density its flux.
+    double flux = 0, sphere = 0;
+    constexpr int kSamples = 160000; // in one dimension even, in the other by the golden ratio
+    for (int i = 0; i < kSamples; ++i) {
+        const double u = 0.6180339887498949 * i;
+        const SkySample s =
+            sampleSky(e, static_cast<float>(u - std::floor(u)), (static_cast<float>(i) + 0.5f) / kSamples);
+        EXPECT_NEAR(s.density / skyDensity(e, s.direction), 1, 0.02) << i;
+        flux += luminance(skyRadiance(e, s.direction)) / s.density;
+        sphere += 1 / s.density;
+    }
+    EXPECT_NEAR(sphere / kSamples / (4 * kPi), 1, 0.02);
+    EXPECT_NEAR(flux / kSamples / (fluxOf(e) - luminance(e.sunIlluminance)), 1, 0.02);
 }

@@ -5,6 +5,7 @@
 #include <tbb/global_control.h>
 
 #include "core/base/error.h"
+#include "core/light/panorama.h"
 #include "core/trace/scattering.h"
 #include "tests/core/traced_site.h"
 
@@ -35,6 +36,17 @@ TEST(Analytic, IrradianceOfTheSunAtASlant) {
         const Rgb seen = meanRadiance(*scene, e, {0, 0, 3050}, {3, 2, 3000}, 200);
         EXPECT_NEAR(seen.y / (0.4f / kPi * 90000 * std::sin(radians(altitude))), 1, 0.06f) << altitude;
     }
+}
+
+TEST(Analytic, AMattPlateUnderAPanoramaSendsItsLuxBack) {
+    // Sun of the picture and its sky together, found by aiming and by scattering.
+    Image picture(256, 128, Rgb(0.5f));
+    for (int y = 40; y < 42; ++y)
+        for (int x = 90; x < 92; ++x) picture.at(x, y) = Rgb(4000);
+    const Environment e = makeEnvironment(panoramaOf(picture, "even.exr"), 0.7f, 40000);
+    ASSERT_GT(e.sunShare, 0.3f);
+    const auto scene = bareSceneOf(aloft(buildingOf(box({-50, -50, 2999}, {50, 50, 3000}), matt(0.4f))));
+    EXPECT_NEAR(meanRadiance(*scene, e, {0, 0, 3050}, {3, 2, 3000}, 600).y / (0.4f / kPi * 40000), 1, 0.06f);
 }
 
 TEST(Analytic, AMirrorShowsTheSky) {

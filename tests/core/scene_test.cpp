@@ -75,6 +75,32 @@ TEST(Scene, PlantsAreHitWhereTheyStand) {
     EXPECT_NEAR(hit.normal.length(), 1, 1e-4);
 }
 
+TEST(Scene, AHitOnAPlantNamesTheTriangleAndThePlaceInIt) {
+    const auto scene = sceneOf(smallSite());
+    Detail all(V3f(0)), coarse(V3f(0));
+    coarse.coarse = true;
+    for (const Detail& detail : {all, coarse}) {
+        int hits = 0, second = 0; // of a pair that is one face to the tracer
+        for (int k = 0; k < 40000; ++k) {
+            const float x = -30 + 60 * static_cast<float>(k % 200) / 200,
+                        y = -30 + 60 * static_cast<float>(k / 200) / 200;
+            const Hit h = trace(*scene, {x, y, 30}, V3f(0.2f, 0.1f, -1).normalized(), detail);
+            if (!h || !h.plant) continue;
+            const Individual& grown = scene->plantScenes->library()->individual(h.plant->individual);
+            EXPECT_EQ(h.coarse, detail.coarse);
+            const Mesh& mesh = (h.coarse ? grown.coarse : grown.parts)[h.part];
+            const V3i t = mesh.triangles[h.triangle];
+            const V3f p = mesh.positions[t.x] * (1 - h.u - h.v) + mesh.positions[t.y] * h.u + mesh.positions[t.z] * h.v;
+            ASSERT_NEAR((PlantPose(*h.plant).toWorld(p) - h.position).length(), 0, 2e-4f) << k;
+            ++hits;
+            second +=
+                h.triangle > 0 && mesh.triangles[h.triangle - 1].x == t.x && mesh.triangles[h.triangle - 1].z == t.y;
+        }
+        EXPECT_GT(hits, 500);
+        EXPECT_GT(second, 100);
+    }
+}
+
 TEST(Scene, PoseGoesThereAndBack) {
     PlantRecord r{};
     r.x = 3;
