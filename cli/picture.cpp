@@ -24,7 +24,7 @@ namespace {
 struct RenderOptions {
     std::string project, shot, size, region, denoise = "on", panorama, out;
     std::vector<std::string> passes;
-    int samples = 0, threads = 0;
+    int samples = 0, threads = 0, pairs = PictureSettings().pairs;
     double noise = -1, sparks = 7, turn = 0, lux = 60000;
     bool stamp = false, whole = false, mattes = false, apart = false;
     uint64_t seed = 1;
@@ -83,6 +83,7 @@ void render(const RenderOptions& o) {
     prepare(delivery, settings);
     settings.noise = static_cast<float>(o.noise >= 0 ? o.noise : shot->noise);
     settings.sparks = static_cast<float>(o.sparks);
+    settings.pairs = o.pairs;
     float strength = o.denoise == "on" ? 1 : 0;
     if (o.denoise != "on" && o.denoise != "off") {
         const char* end = o.denoise.data() + o.denoise.size();
@@ -177,6 +178,10 @@ void addPictureCommands(CLI::App& app) {
                       "mattes (by item and by material)")
             ->delimiter(',')
             ->check(CLI::IsMember({"depth", "alpha", "normal", "albedo", "light", "sources", "mattes"}));
+        c->add_option(
+             "--pairs", o->pairs,
+             "of so many pairs of samples one follows its paths to the end, the others find sun and lamps; 1: all")
+            ->check(CLI::Range(1, 64));
         c->add_option("--panorama", o->panorama, "lat-long picture (EXR, HDR) that lights instead of sun and sky");
         c->add_option("--turn", o->turn, "degrees clockwise by which the panorama's middle is turned from north");
         c->add_option("--lux", o->lux, "of the panorama on level ground")->check(CLI::Range(0.01, 200000.0));

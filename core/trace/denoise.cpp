@@ -74,10 +74,9 @@ Inputs prepare(const Film& film) {
     std::vector<float> raw(n);
     for (size_t i = 0; i < n; ++i) {
         const Rgb divide = smooth[i] + Rgb(0.02f);
-        const float all = perSample(film, i), no = static_cast<float>(std::max(film.taken[i] / 2, 1)),
-                    ne = static_cast<float>(std::max((film.taken[i] + 1) / 2, 1));
-        in.a[i] = film.even[i] / ne / divide;
-        in.b[i] = film.odd[i] / no / divide;
+        const float all = perSample(film, i);
+        in.a[i] = film.evenMean(i) / divide;
+        in.b[i] = film.oddMean(i) / divide;
         in.la[i] = luminance(in.a[i]);
         in.lb[i] = luminance(in.b[i]);
         const float d = in.la[i] - in.lb[i];

@@ -6,6 +6,22 @@
 
 namespace thallos {
 
+namespace {
+
+// Of the first `taken` samples the even ones, the odd ones, and those of them that went on.
+struct Counts {
+    float even, odd, evenOnward, oddOnward;
+    Counts(int taken, int pairs)
+        : even(static_cast<float>((taken + 1) / 2)), odd(static_cast<float>(taken / 2)),
+          evenOnward(static_cast<float>(((taken + 1) / 2 + pairs - 1) / pairs)),
+          oddOnward(static_cast<float>((taken / 2 + pairs - 1) / pairs)) {}
+};
+Rgb mean(const Rgb& sum, float count) {
+    return sum / std::max(count, 1.0f);
+}
+
+} // namespace
+
 void Coverage::add(uint32_t k) {
     for (int i = 0; i < kKeys; ++i) {
         if (count[i] > 0 && key[i] != k) continue;
@@ -20,6 +36,8 @@ Film::Film(int w, int h, bool splits, bool mattes) : width(w), height(h) {
     taken.assign(n, 0);
     even.assign(n, Rgb(0));
     odd.assign(n, Rgb(0));
+    evenRest.assign(n, Rgb(0));
+    oddRest.assign(n, Rgb(0));
     emission.assign(n, Rgb(0));
     albedo.assign(n, Rgb(0));
     normal.assign(n, V3f(0));
@@ -74,7 +92,8 @@ double Film::meanSamples() const {
 void Film::add(int x, int y, const PathSample& s, const Split* parts) {
     const size_t i = static_cast<size_t>(y) * width + x;
     const Features& f = s.features;
-    (taken[i] & 1 ? odd : even)[i] += s.radiance - f.emission;
+    (taken[i] & 1 ? odd : even)[i] += s.radiance - s.rest - f.emission;
+    (taken[i] & 1 ? oddRest : evenRest)[i] += s.rest;
     emission[i] += f.emission;
     albedo[i] += f.albedo;
     normal[i] += f.normal;
@@ -96,10 +115,23 @@ void Film::add(int x, int y, const PathSample& s, const Split* parts) {
     ++taken[i];
 }
 
+Rgb Film::evenMean(size_t i) const {
+    const Counts n(taken[i], pairs);
+    return mean(even[i], n.even) + mean(evenRest[i], n.evenOnward);
+}
+
+Rgb Film::oddMean(size_t i) const {
+    const Counts n(taken[i], pairs);
+    return mean(odd[i], n.odd) + mean(oddRest[i], n.oddOnward);
+}
+
 Image Film::radiance() const {
     Image out(width, height);
-    for (size_t i = 0; i < out.pixels.size(); ++i)
-        out.pixels[i] = (even[i] + odd[i] + emission[i]) / static_cast<float>(std::max<int>(taken[i], 1));
+    for (size_t i = 0; i < out.pixels.size(); ++i) {
+        const Counts n(taken[i], pairs);
+        out.pixels[i] = mean(even[i] + odd[i] + emission[i], n.even + n.odd) +
+                        mean(evenRest[i] + oddRest[i], n.evenOnward + n.oddOnward);
+    }
     return out;
 }
 
@@ -114,9 +146,8 @@ void judge(Film& film, float noise, float grey) {
             for (int x = x0; x < std::min(x0 + kCell, film.width); ++x) {
                 const size_t i = static_cast<size_t>(y) * film.width + x;
                 samples = film.taken[i];
-                const float odds = static_cast<float>(samples / 2), evens = static_cast<float>(samples) - odds;
-                if (odds == 0) return; // too early
-                const float a = luminance(film.even[i]) / evens, b = luminance(film.odd[i]) / odds;
+                if (samples < 2) return; // too early
+                const float a = luminance(film.evenMean(i)), b = luminance(film.oddMean(i));
                 const float own = luminance(film.emission[i]) / static_cast<float>(samples) + 0.5f * (a + b);
                 const float d = (a - b) / (2 * (std::max(own, 0.0f) + 0.05f * grey));
                 sum += static_cast<double>(d) * d;

@@ -22,12 +22,24 @@ struct Coverage {
     void add(uint32_t k);
 };
 
+// Edges, leaves and sunlight need more samples than light that has been about: of so many pairs of samples only the
+// first follows its paths to the end.
+inline bool goesOn(int sample, int pairs) {
+    return sample / 2 % pairs == 0;
+}
+// Of a sample that goes on, among those that do.
+inline int numberOnward(int sample, int pairs) {
+    return sample / 2 / pairs * 2 + (sample & 1);
+}
+
 // Sums over the samples so far. Even and odd samples apart, so that their difference tells the noise. A plain value.
 struct Film {
     int width = 0, height = 0;
-    int passes = 0;              // samples that every open cell has at least
-    std::vector<uint16_t> taken; // samples of each pixel
-    std::vector<Rgb> even, odd;  // radiance without `emission`
+    int passes = 0;                     // samples that every open cell has at least
+    std::vector<uint16_t> taken;        // samples of each pixel
+    int pairs = 1;                      // of goesOn()
+    std::vector<Rgb> even, odd;         // radiance without `emission` and without the rest
+    std::vector<Rgb> evenRest, oddRest; // PathSample::rest, of the samples that went on
     std::vector<Rgb> emission, albedo;
     std::vector<V3f> normal;
     std::vector<float> depth, sunlit;
@@ -47,6 +59,9 @@ struct Film {
     bool done() const;             // no cell that may go on needs more
     double meanSamples() const;
     void add(int x, int y, const PathSample& sample, const Split* split);
+    // Mean radiance without emission of one half of a pixel's samples, cd/m2.
+    Rgb evenMean(size_t pixel) const;
+    Rgb oddMean(size_t pixel) const;
     Image radiance() const; // mean, cd/m2
 
 private:

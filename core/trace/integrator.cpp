@@ -77,7 +77,7 @@ public:
         }
         const Rgb& r = out_.radiance;
         if (!std::isfinite(r.x) || !std::isfinite(r.y) || !std::isfinite(r.z)) {
-            out_.radiance = Rgb(0);
+            out_.radiance = out_.rest = Rgb(0);
             if (settings_.split) *settings_.split = Split();
         }
         return out_;
@@ -128,7 +128,9 @@ private:
             if (l > settings_.limit) c *= settings_.limit / l;
         }
         out_.radiance += c;
+        if (rest_) out_.rest += c;
         if (!settings_.split) return;
+        if (rest_) c *= settings_.restInSplit;
         settings_.split->sources[source] += c;
         auto& routes = settings_.split->routes;
         const auto of = [&routes](Route r) -> Rgb& { return routes[static_cast<int>(r)]; };
@@ -164,8 +166,10 @@ private:
         settings.bounces = left_;
         Path mirrored(scene_, env_, {from, along, start_.camera, travelled_, false, disc}, sampler_, settings);
         const PathSample r = mirrored.follow();
+        sampler_.countAll();
         const Rgb c = carried_ * share;
         out_.radiance += c * r.radiance;
+        out_.rest += c * r.rest;
         out_.features.emission += c * r.features.emission;
         if (settings_.split) {
             for (int k = 0; k < kSources; ++k) settings_.split->sources[k] += c * split.sources[k];
@@ -298,6 +302,8 @@ private:
 
         light(hit, point, scattering, first);
 
+        if (!settings_.onward) return false;
+        rest_ = true;
         const V2f u = sampler_.pair();
         const auto next = scattering.sample(u, sampler_.one());
         const Rgb weight = next.weight.sum();
@@ -387,12 +393,6 @@ private:
                 c.source = kSun;
             }
         }
-        const V2f u = sampler_.pair();
-        const SkySample sky = sampleSky(env_, u.x, u.y);
-        if (sky.density > 0) {
-            Candidate& c = consider(sky.direction);
-            c.light = skyRadiance(env_, sky.direction) / (sky.density + scattering.density(sky.direction));
-        }
         if (!scene_.lamps.empty()) {
             const V2f v = sampler_.pair();
             const LampSample lamp = sampleLamps(scene_.lamps, hit.position, v, sampler_.one());
@@ -401,6 +401,15 @@ private:
                 c.light = lamp.radiance / (lamp.density + scattering.density(lamp.direction));
                 c.far = reachOf(c.aimed.origin, lamp.at);
                 c.source = kFirstLampGroup + lamp.group;
+            }
+        }
+        if (settings_.onward) {
+            sampler_.countAmong();
+            const V2f u = sampler_.pair();
+            const SkySample sky = sampleSky(env_, u.x, u.y);
+            if (sky.density > 0) {
+                Candidate& c = consider(sky.direction);
+                c.light = skyRadiance(env_, sky.direction) / (sky.density + scattering.density(sky.direction));
             }
         }
         if (scatterings_ > 0 && settings_.oneShadowRay && n > 1) {
@@ -422,7 +431,9 @@ private:
             const bool sharp = scatterings_ == 0 && c.source != kSky;
             const Rgb lit = transmittance(scene_, c.aimed.origin, c.direction, sharp ? fine_ : coarse_, c.far);
             count();
+            const bool rest = std::exchange(rest_, rest_ || c.source == kSky);
             addAimed(c.aimed, c.light * lit, c.source);
+            rest_ = rest;
             if (first && c.source == kSun) out_.features.sunlit = lit.y * env_.sunShare;
         }
     }
@@ -443,6 +454,7 @@ private:
     bool both_, disc_;
     Detail fine_, coarse_;
     const Hit* known_;        // of the next step
+    bool rest_ = false;       // what is added now is part of PathSample::rest
     bool unscattered_ = true; // the path so far is the camera's ray, mirrored or bent
     bool described_ = false;  // features are taken
     std::optional<Route> branch_;

@@ -48,6 +48,9 @@ struct Split {
 
 struct PathSample {
     Rgb radiance{0}; // cd/m2
+    // Of it what needs a longer path: all but what the camera's ray finds shining and what the first surface sends of
+    // the light of sun and lamps.
+    Rgb rest{0};
     Features features;
     // What is seen first, for mattes.
     bool sky = true;
@@ -73,6 +76,8 @@ struct PathSettings {
     // Savings that nobody sees: plants in their coarse form for light that arrives by chance and where they are smaller
     // than a pixel; one shadow ray for all sources after the first scattering.
     bool coarse = true, oneShadowRay = true;
+    bool onward = true;       // false: PathSample::rest is left out, and the time that it takes
+    float restInSplit = 1;    // by which the split counts the rest
     const Hit* hit = nullptr; // of the ray itself, where it is known already
     int* rays = nullptr;      // counted when given
     Split* split = nullptr;   // filled when given

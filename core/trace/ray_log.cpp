@@ -13,10 +13,11 @@ RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& c
     RayReplay out{{}, 0};
     const TracingThread flags;
     auto run = [&] {
+        int sample = 0; // of each block another, so that paths to the end and short ones are in their proportion
         for (int y = 0; y < settings.size.y; y += kBlockHigh * step)
-            for (int x = 0; x < settings.size.x; x += kBlockWide)
+            for (int x = 0; x < settings.size.x; x += kBlockWide, ++sample)
                 shadeBlock(
-                    scene, env, lens, settings, V2i(x, y), [](const V2i&) { return 0; },
+                    scene, env, lens, settings, V2i(x, y), [&](const V2i&) { return sample % (2 * settings.pairs); },
                     [](const V2i&, const PathSample&, const Split*) {});
     };
     rayLog = &out.rays;

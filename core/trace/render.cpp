@@ -38,6 +38,7 @@ bool overPixels(int width, int height, const std::function<bool()>& stop, Body&&
 bool addPass(Film& film, const Scene& scene, const Environment& env, const Camera& camera,
              const PictureSettings& settings, const std::function<bool()>& stop, int64_t* rays) {
     const Lens lens(camera);
+    film.pairs = settings.pairs;
     std::atomic<int64_t> counted{0};
     const bool whole = overPixels<kBlockWide, kBlockHigh>(film.width, film.height, stop, [&](int x0, int y0) {
         if (!film.open(x0, y0)) return;
@@ -224,6 +225,8 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
         inner = settings.regionStart - padded.regionStart;
     }
     Film film(size.x, size.y, settings.split, settings.mattes);
+    // The split is whole only where every pair of goesOn() is.
+    if (settings.split) samples = (samples + 2 * settings.pairs - 1) / (2 * settings.pairs) * 2 * settings.pairs;
     int64_t rays = 0;
     const double share = strength > 0 ? 0.96 : 1;
     while (film.passes < samples && !film.done()) {

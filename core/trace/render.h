@@ -18,6 +18,7 @@ struct PictureSettings {
     V2i regionStart{0}, regionSize{0};
     float sparks = 7;    // stops over middle grey that light scattered by chance may have; 0: no limit
     float noise = 0;     // of judge(): cells that are clean enough take no more samples; 0: all take as many
+    int pairs = 2;       // of goesOn(): another saving; 1: every path is followed to its end
     bool split = false;  // light by route and by source
     bool mattes = false; // coverage by item and by material
 };
@@ -63,8 +64,8 @@ struct RenderResult {
     int64_t rays;
     double seconds;
 };
-// `samples` at most for each pixel; `denoise` 0..1 is how much of the noise is taken out after. Throws
-// Error::Cancelled.
+// `samples` at most for each pixel, with a split up to the next multiple of 2 x pairs; `denoise` 0..1 is how much of the
+// noise is taken out after. Throws Error::Cancelled.
 RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot,
                            const PictureSettings& settings, int samples, float denoise, Progress& progress);
 

@@ -12,8 +12,14 @@ namespace thallos {
 class Sampler {
 public:
     Sampler() : Sampler(0, 0, 0, 0) {}
-    Sampler(uint32_t x, uint32_t y, uint32_t sample, uint64_t seed)
-        : seed_(static_cast<uint32_t>(mix(seed, x, y))), index_(sample) {}
+    Sampler(uint32_t x, uint32_t y, uint32_t sample, uint64_t seed) : Sampler(x, y, sample, seed, sample) {}
+    // `among`: number of the sample among those that want points from here on, where not all do: only the first so many
+    // points of a sequence are well spread.
+    Sampler(uint32_t x, uint32_t y, uint32_t sample, uint64_t seed, uint32_t among)
+        : seed_(static_cast<uint32_t>(mix(seed, x, y))), index_(sample), sample_(sample), among_(among) {}
+
+    void countAll() { index_ = sample_; }
+    void countAmong() { index_ = among_; }
 
     V2f pair() {
         const uint32_t s = hash(seed_ + 0x9e3779b9u * ++dimension_);
@@ -53,7 +59,7 @@ private:
     }
     static float unit(uint32_t x) { return static_cast<float>(x >> 8) * 0x1p-24f; }
 
-    uint32_t seed_, index_, dimension_ = 0;
+    uint32_t seed_, index_, sample_, among_, dimension_ = 0;
 };
 
 } // namespace thallos

@@ -93,6 +93,45 @@ TEST(Adaptive, BringsTheErrorDownSoonerThanEvenSampling) {
         << even << " samples a pixel";
 }
 
+TEST(Pairs, AFilmWeighsWhatOnlySomeSamplesBring) {
+    for (const int pairs : {1, 2, 3, 4}) {
+        Film film(8, 8);
+        film.pairs = pairs;
+        int onward = 0;
+        for (int k = 0; k < 40; ++k) {
+            PathSample s;
+            s.radiance = Rgb(goesOn(k, pairs) ? 5 : 2);
+            s.rest = Rgb(goesOn(k, pairs) ? 3 : 0);
+            s.features.emission = Rgb(1);
+            if (goesOn(k, pairs)) EXPECT_EQ(numberOnward(k, pairs), onward++);
+            film.add(3, 3, s, nullptr);
+            EXPECT_FLOAT_EQ(film.radiance().at(3, 3).x, 5) << pairs << " " << k;
+            EXPECT_FLOAT_EQ(film.evenMean(27).x, 4);
+            if (k > 0) EXPECT_FLOAT_EQ(film.oddMean(27).x, 4);
+        }
+    }
+}
+
+TEST(Pairs, ChangeTheNoiseButNotThePicture) {
+    PictureSettings settings;
+    settings.pairs = 1;
+    const RenderResult all = studio().render(settings, 256, 0);
+    for (const int pairs : {2, 4}) {
+        settings.pairs = pairs;
+        const RenderResult some = studio().render(settings, 256, 0);
+        EXPECT_LT(some.rays, all.rays * 0.85);
+        for (int y = 0; y < 54; y += 9)
+            for (int x = 0; x < 96; x += 16) {
+                float a = 0, b = 0;
+                for (int k = 0; k < 9 * 16; ++k) {
+                    a += luminance(all.radiance.at(x + k % 16, y + k / 16));
+                    b += luminance(some.radiance.at(x + k % 16, y + k / 16));
+                }
+                EXPECT_NEAR(b / a, 1, 0.025f) << x << " " << y << " of " << pairs;
+            }
+    }
+}
+
 TEST(SplitPasses, SumToThePictureRawAndClean) {
     for (const float clean : {0.0f, 0.6f, 1.0f}) {
         PictureSettings settings;
