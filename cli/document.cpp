@@ -238,11 +238,13 @@ void plants(const std::string& file, const std::string& itemName, const std::str
 void species(const std::string& name) {
     const auto lib = library();
     json list = json::array();
-    for (const Species& s : lib->species()) {
+    for (size_t at = 0; at < lib->species().size(); ++at) {
+        const Species& s = lib->species()[at];
         if (!name.empty() && s.recipe.name != name) continue;
         int64_t triangles = 0;
-        for (const auto& i : s.individuals)
-            for (const Mesh& m : i->parts) triangles += static_cast<int64_t>(m.triangles.size());
+        for (int k = 0; k < kIndividuals; ++k)
+            for (const Mesh& m : lib->individual(static_cast<int>(at) * kIndividuals + k).parts)
+                triangles += static_cast<int64_t>(m.triangles.size());
         list.push_back({{"name", s.recipe.name},
                         {"kind", kPlantKindNames[static_cast<int>(s.recipe.kind)]},
                         {"height_m", s.height()},

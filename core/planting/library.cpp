@@ -24,47 +24,85 @@ void read(const RecipeReader& r, const char* key, Surface& s) {
     readSurface(RecipeReader(*j, r.inside(key)), s);
 }
 
+// What `read` does with the member of that name, if there is one.
+template <class Read> void within(const RecipeReader& r, const char* key, Read&& read) {
+    if (const json* j = r.member(key)) read(RecipeReader(*j, r.inside(key)));
+}
+
 void read(const RecipeReader& r, const char* key, LeafRecipe& l) {
-    const json* j = r.member(key);
-    if (!j) return;
-    const RecipeReader in(*j, r.inside(key));
-    in.read("length_m", l.length, 0.001f, 2);
-    in.read("width_m", l.width, 0.0005f, 1);
-    in.read("count", l.count, 0, 400);
-    in.read("droop_deg", l.droop, -90, 90);
-    in.read("fold_deg", l.fold, 0, 80);
-    in.read("shape", l.shape, {"oval", "needle", "diamond"});
+    within(r, key, [&](const RecipeReader& in) {
+        in.read("shape", l.shape,
+                {kLeafShapes[0], kLeafShapes[1], kLeafShapes[2], kLeafShapes[3], kLeafShapes[4], kLeafShapes[5],
+                 kLeafShapes[6], kLeafShapes[7], kLeafShapes[8]});
+        in.read("length_m", l.length, 0.001f, 4);
+        in.read("width_m", l.width, 0.0003f, 2);
+        in.read("count", l.count, 0, 400);
+        in.read("set", l.set, {kLeafSets[0], kLeafSets[1], kLeafSets[2], kLeafSets[3], kLeafSets[4], kLeafSets[5]});
+        in.read("angle_deg", l.angle, 0, 180);
+        in.read("droop_deg", l.droop, -90, 90);
+        in.read("fold_deg", l.fold, 0, 80);
+        in.read("curl_deg", l.curl, -60, 80);
+        in.read("stalk", l.stalk, 0, 2);
+        in.read("leaflets", l.leaflets, 3, 41);
+    });
 }
 
 void read(const RecipeReader& r, WoodRecipe& w) {
-    const json* j = r.member("wood");
-    if (!j) r.fail("wood is missing");
-    const RecipeReader in(*j, r.inside("wood"));
-    in.read("trunk_radius_m", w.trunkRadius, 0.003f, 2);
-    in.read("flare", w.flare, 0, 3);
-    in.read("bare", w.bare, 0, 0.9f);
-    in.read("lean_deg", w.lean, 0, 60);
-    in.read("stems", w.fork, 0, 40);
-    in.read("crown", w.crown, {"round", "tall", "cone", "spread"});
-    in.read("droop_deg", w.gravity, -60, 80);
-    const json* levels = in.member("levels");
-    if (!levels || !levels->is_array() || levels->size() < 2 || levels->size() > 5)
-        in.fail("levels must be a list of 2 to 5");
-    for (const json& l : *levels) {
-        const RecipeReader li(l, r.inside("wood level"));
-        BranchLevel b;
-        li.read("count", b.count, 0, 400);
-        li.read("length", b.length, 0.01f, 2);
-        li.read("angle_deg", b.angle, 0, 170);
-        li.read("angle_spread_deg", b.angleSpread, 0, 90);
-        li.read("curve_deg", b.curve, -180, 180);
-        li.read("wander_deg", b.wander, 0, 180);
-        li.read("taper", b.taper, 0, 1);
-        li.read("thickness", b.thickness, 0.02f, 1);
-        li.read("segments", b.segments, 2, 40);
-        li.read("sides", b.sides, 3, 24);
-        w.levels.push_back(b);
-    }
+    if (!r.member("wood")) r.fail("wood is missing");
+    within(r, "wood", [&](const RecipeReader& wood) {
+        within(wood, "crown", [&](const RecipeReader& in) {
+            in.read("base", w.crown.base, 0, 0.95f);
+            in.read("width", w.crown.width, 0.02f, 4);
+            in.read("widest", w.crown.widest, 0.01f, 0.99f);
+            in.read("top", w.crown.top, 0.3f, 8);
+            in.read("bottom", w.crown.bottom, 0.3f, 8);
+            in.read("lobes", w.crown.lobes, 0, 1);
+            in.read("holes", w.crown.holes, 0, 1);
+            in.read("shade", w.crown.shade, 0, 1);
+        });
+        within(wood, "stem", [&](const RecipeReader& in) {
+            in.read("radius_m", w.stem.radius, 0.002f, 3);
+            in.read("flare", w.stem.flare, 0, 4);
+            in.read("leader", w.stem.leader, 0, 1);
+            in.read("wander_deg_m", w.stem.wander, 0, 120);
+            in.read("lean_deg", w.stem.lean, 0, 60);
+            in.read("count", w.stem.count, 1, 60);
+            in.read("spread_deg", w.stem.spread, 0, 85);
+        });
+        within(wood, "limbs", [&](const RecipeReader& in) {
+            in.read("count", w.limbs.count, 0, 400);
+            in.read("whorl", w.limbs.whorl, 1, 12);
+            in.read("low_deg", w.limbs.low, 0, 170);
+            in.read("high_deg", w.limbs.high, 0, 170);
+            in.read("spread_deg", w.limbs.spread, 0, 60);
+            in.read("curve_deg", w.limbs.curve, -180, 180);
+            in.read("wander_deg_m", w.limbs.wander, 0, 120);
+            in.read("reach", w.limbs.reach, 0.05f, 1.2f);
+        });
+        within(wood, "shoots", [&](const RecipeReader& in) {
+            in.read("per_metre", w.shoots.perMetre, 0, 60);
+            in.read("length", w.shoots.length, 0.02f, 2);
+            in.read("angle_deg", w.shoots.angle, 0, 120);
+            in.read("spread_deg", w.shoots.spread, 0, 60);
+            in.read("droop", w.shoots.droop, 0, 1);
+            in.read("flat", w.shoots.flat, 0, 1);
+        });
+        within(wood, "fill", [&](const RecipeReader& in) {
+            in.read("spacing_m", w.fill.spacing, 0, 3);
+            in.read("light", w.fill.light, 0, 3);
+            in.read("gravity", w.fill.gravity, 0, 3);
+            in.read("wander", w.fill.wander, 0, 2);
+        });
+        within(wood, "twigs", [&](const RecipeReader& in) {
+            in.read("length_m", w.twigs.length, 0.01f, 4);
+            in.read("per_metre", w.twigs.perMetre, 0, 80);
+            in.read("angle_deg", w.twigs.angle, 0, 150);
+            in.read("spread_deg", w.twigs.spread, 0, 80);
+            in.read("droop", w.twigs.droop, 0, 1);
+            in.read("segments", w.twigs.segments, 1, 12);
+            in.read("radius_m", w.twigs.radius, 0.0002f, 0.05f);
+        });
+    });
 }
 
 void read(const RecipeReader& r, GrassRecipe& g) {
@@ -96,7 +134,7 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where) {
     const auto found = std::find(std::begin(kPlantKindNames), std::end(kPlantKindNames), kind);
     if (found == std::end(kPlantKindNames)) r.fail("kind is missing");
     s.kind = static_cast<PlantKind>(found - std::begin(kPlantKindNames));
-    r.read("version", s.version, 1, 1);
+    r.read("version", s.version, 1, 2);
     r.read("height_m", s.height, 0.02f, 60);
     r.read("height_spread", s.heightSpread, 0, 0.6f);
     read(r, "leaf", s.leaf);
@@ -115,14 +153,22 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where) {
 }
 
 float Species::height() const {
-    float h = 0;
-    for (const auto& i : individuals) h = std::max(h, i->height);
-    return h;
+    const GrassRecipe& g = recipe.grass;
+    const float blade = recipe.kind == PlantKind::Grass ? 1.3f * g.length * (1 + g.lengthSpread) + g.flowerSize : 0;
+    return std::max(recipe.height, blade) * (1 + recipe.heightSpread);
 }
 float Species::spread() const {
-    float s = 0;
-    for (const auto& i : individuals) s = std::max(s, i->spread);
-    return s;
+    const GrassRecipe& g = recipe.grass;
+    if (recipe.kind == PlantKind::Grass) return (g.spread + 1.2f * g.length) * (1 + recipe.heightSpread);
+    return recipe.wood.crown.width * height();
+}
+
+const Individual& PlantLibrary::individual(int index) const {
+    Grown& g = grown_[index];
+    std::call_once(g.once, [&] {
+        g.plant = grow(species_[index / kIndividuals].recipe, static_cast<uint64_t>(index % kIndividuals) + 1);
+    });
+    return g.plant;
 }
 
 std::shared_ptr<const PlantLibrary> PlantLibrary::load(const std::filesystem::path& recipes) {
@@ -139,15 +185,9 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::load(const std::filesystem::pa
         std::ifstream in(file);
         std::stringstream text;
         text << in.rdbuf();
-        library->species_.push_back({parseRecipe(text.str(), file.string()), {}});
+        library->species_.push_back({parseRecipe(text.str(), file.string())});
     }
-    auto& all = library->species_;
-    for (Species& s : all) s.individuals.resize(kIndividuals);
-    parallelFor(static_cast<int>(all.size()) * kIndividuals, [&](int i) {
-        Species& s = all[i / kIndividuals];
-        s.individuals[i % kIndividuals] =
-            std::make_shared<const Individual>(grow(s.recipe, static_cast<uint64_t>(i % kIndividuals) + 1));
-    });
+    library->grown_ = std::make_unique<Grown[]>(library->species_.size() * kIndividuals);
     return library;
 }
 

@@ -90,11 +90,10 @@ std::vector<Cost> costsOf(const Scene& scene, const Environment& env, const Came
                 materials[m.surface.name].bytes =
                     std::max(materials[m.surface.name].bytes, m.texture ? m.texture->bytes() : 0);
     }
-    for (const Species& s : library.species())
-        if (const auto there = species.find(s.recipe.name); there != species.end())
-            for (const auto& individual : s.individuals)
-                for (const std::vector<Mesh>* parts : {&individual->parts, &individual->coarse})
-                    for (const Mesh& mesh : *parts) there->second.bytes += bytesOf(mesh);
+    for (int i = 0; i < library.individualCount(); ++i)
+        if (const auto there = species.find(library.species()[i / kIndividuals].recipe.name); there != species.end())
+            for (const std::vector<Mesh>* parts : {&library.individual(i).parts, &library.individual(i).coarse})
+                for (const Mesh& mesh : *parts) there->second.bytes += bytesOf(mesh);
     for (const auto& [key, s] : all) {
         if (key == kSkyKey) continue;
         const int plant = speciesOf(key);

@@ -385,8 +385,8 @@ SceneBuilder::dressAll(const BuiltSite& site, Scene& scene) {
     for (size_t i = 0; i < species.size(); ++i) {
         const auto from = wanted.begin() + static_cast<std::ptrdiff_t>(i * kIndividuals);
         const bool stands = std::any_of(from, from + kIndividuals, [](char w) { return w != 0; });
-        const std::vector<Surface>& surfaces = species[i].individuals.front()->surfaces;
-        for (size_t k = 0; k < 4; ++k) all.push_back(stands && k < surfaces.size() ? &surfaces[k] : &none);
+        for (unsigned k = 0; k < SpeciesRecipe::kParts; ++k)
+            all.push_back(stands ? &species[i].recipe.surface(k) : &none);
     }
     const size_t plants = species.size() * 4;
     std::vector<const std::vector<Surface>*> lists{&figure_->materials};

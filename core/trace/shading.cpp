@@ -51,8 +51,8 @@ std::string materialName(const Scene& scene, uint32_t key) {
     if (key & kPlantKey) {
         const auto individual = static_cast<int>((key & ~kPlantKey) >> 2);
         const PlantLibrary& library = *scene.site->library;
-        return library.species()[individual / kIndividuals].recipe.name + " " +
-               library.individual(individual).surfaces[key & 3].name;
+        const SpeciesRecipe& recipe = library.species()[individual / kIndividuals].recipe;
+        return recipe.name + " " + recipe.surface(key & 3).name;
     }
     const SceneObject& object = scene.objects[key / kMaterials];
     switch (object.kind) {

@@ -319,9 +319,10 @@ TEST(HandsOnPlants, ASpecimenIsChosenMovedAndDeletedAlone) {
     leaf("pick");
     Pane& plan = window().mainPane();
     QPointF spot;
+    // A whole pixel, as a click is.
     for (float x = 6.5f; x < 9.5f && spot.isNull(); x += 0.1f)
         for (float y = -1.5f; y < 1.5f && spot.isNull(); y += 0.1f)
-            if (plan.pick(at(plan, {x, y})).specimen == 1) spot = at(plan, {x, y});
+            if (const QPointF p = at(plan, {x, y}).toPoint(); plan.pick(p).specimen == 1) spot = p;
     ASSERT_FALSE(spot.isNull());
     click(plan, spot);
     EXPECT_EQ(session().specimen(), -1) << "all of them first";

@@ -65,8 +65,9 @@ TEST(Library, HasTheFourKinds) {
 
 TEST(Library, GrowsToBelievableSizes) {
     for (const Species& s : library().species()) {
-        ASSERT_EQ(s.individuals.size(), static_cast<size_t>(kIndividuals));
-        for (const auto& i : s.individuals) {
+        for (int k = 0; k < kIndividuals; ++k) {
+            const Individual* i = &library().individual(library().find(s.recipe.name) * kIndividuals + k);
+            EXPECT_LE(i->height, 1.05f * s.height() + s.recipe.leaf.length) << s.recipe.name;
             switch (s.recipe.kind) {
             case PlantKind::Broadleaf:
             case PlantKind::Conifer:
@@ -100,7 +101,7 @@ TEST(Grow, SameSeedSamePlantAndAnotherSeedAnother) {
 
 TEST(Grow, TreesAreRootedAndCarryLeaves) {
     for (const char* name : {"Apple", "Birch", "Spruce"}) {
-        const Individual& i = *library().species()[library().find(name)].individuals[0];
+        const Individual& i = library().individual(library().find(name) * kIndividuals);
         float low = 1;
         for (const V3f& p : i.parts[0].positions) low = std::min(low, p.z);
         EXPECT_LT(low, -0.05f) << name << " must go a little into the ground";
@@ -126,8 +127,10 @@ TEST(Recipe, ErrorsNameTheValue) {
     fails(R"({"name":"Plum","kind":"shrub","height_m":900})", "height_m");
     fails(R"({"name":"Plum","kind":"shrub","height_m":"tall"})", "number");
     fails(R"({"name":"Plum","kind":"meadow grass","grass":{"blades":100000}})", "blades");
-    fails(R"({"name":"Plum","kind":"shrub","wood":{"levels":[{}]}})", "levels");
-    fails(R"({"name":"Plum","kind":"shrub","foliage":{"color_srgb":[1,2]},"wood":{"levels":[{},{}]}})", "color_srgb");
+    fails(R"({"name":"Plum","kind":"shrub","wood":{"crown":{"width":-1}}})", "width");
+    fails(R"({"name":"Plum","kind":"shrub","wood":{"twigs":{"segments":100}}})", "segments");
+    fails(R"({"name":"Plum","kind":"shrub","leaf":{"shape":"square"},"wood":{}})", "square");
+    fails(R"({"name":"Plum","kind":"shrub","foliage":{"color_srgb":[1,2]},"wood":{}})", "color_srgb");
 }
 
 TEST(Scatter, IsDenseAsAsked) {

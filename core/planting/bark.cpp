@@ -1,0 +1,135 @@
+#include "core/planting/bark.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/planting/turning.h"
+
+namespace thallos {
+
+namespace {
+
+namespace el = elementary;
+
+struct Ring {
+    V3f at;
+    float radius;
+};
+
+struct Roots {
+    float flare = 0; // 0: none
+    float phase = 0;
+    int lobes = 5;
+    float widen(float z, float radius, float angle) const {
+        if (flare <= 0) return 1;
+        const float low = el::exp(-std::max(z, 0.0f) / (2.6f * radius));
+        return 1 + flare * low * (0.62f + 0.38f * low * el::cos(static_cast<float>(lobes) * angle + phase));
+    }
+};
+
+void tube(Mesh& mesh, const std::vector<Ring>& rings, int sides, const Roots& roots, float radius0) {
+    const int n = static_cast<int>(rings.size()), base = static_cast<int>(mesh.positions.size());
+    V3f across = anyAcross((rings[1].at - rings[0].at).normalized());
+    const auto add = [&](const V3f& p, const V3f& normal) {
+        mesh.positions.push_back(p);
+        mesh.normals.push_back(normal);
+    };
+    V3f d(0);
+    for (int i = 0; i + 1 < n; ++i) {
+        d = (rings[i + 1].at - rings[std::max(i - 1, 0)].at).normalized();
+        across = (across - d * d.dot(across));
+        across = across.length2() > 1e-8f ? across.normalized() : anyAcross(d);
+        const V3f up = d.cross(across);
+        for (int k = 0; k < sides; ++k) {
+            const float a = 2 * kPi * static_cast<float>(k) / static_cast<float>(sides);
+            const V3f out = across * el::cos(a) + up * el::sin(a);
+            add(rings[i].at + out * (rings[i].radius * roots.widen(rings[i].at.z, radius0, a)), out);
+        }
+    }
+    add(rings[n - 1].at, d); // its end is a point
+    const int tip = base + (n - 1) * sides;
+    for (int i = 0; i + 2 < n; ++i)
+        for (int k = 0; k < sides; ++k) {
+            const int a = base + i * sides + k, b = base + i * sides + (k + 1) % sides;
+            mesh.triangles.push_back({a, b, b + sides});
+            mesh.triangles.push_back({a, b + sides, a + sides});
+        }
+    for (int k = 0; k < sides; ++k) {
+        const int last = base + (n - 2) * sides;
+        mesh.triangles.push_back({last + k, last + (k + 1) % sides, tip});
+    }
+    // Its foot is shut inside of what bears it.
+    for (int k = 1; k + 1 < sides; ++k) mesh.triangles.push_back({base, base + k + 1, base + k});
+}
+
+} // namespace
+
+void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& detail, Mesh& bark, Mesh& twigs,
+            uint64_t seed) {
+    const auto& nodes = wood.nodes;
+    const Children children = childrenOf(wood);
+    Random random(seed);
+    // The thickest child goes on with its parent's tube; a stem stays a stem.
+    std::vector<int> onward(nodes.size(), -1);
+    for (size_t i = 0; i < nodes.size(); ++i) {
+        float best = -1;
+        for (int k = children.first[i]; k < children.first[i + 1]; ++k) {
+            const WoodNode& c = nodes[children.list[k]];
+            if (c.order == 3 && nodes[i].order < 3 &&
+                children.first[children.list[k]] != children.first[children.list[k] + 1] &&
+                (c.at - nodes[i].at).length2() < 1e-10f)
+                continue;
+            const float worth = c.radius + (c.order == nodes[i].order ? 1000.0f : 0);
+            if (worth > best) {
+                best = worth;
+                onward[i] = children.list[k];
+            }
+        }
+    }
+    for (size_t i = 0; i < nodes.size(); ++i) {
+        const WoodNode& n = nodes[i];
+        const bool foot = n.parent < 0;
+        if (!foot && onward[n.parent] == static_cast<int>(i)) continue;
+        const float thick = n.radius;
+        if (!foot && thick < detail.thinnest) continue;
+        std::vector<Ring> rings;
+        // A branch sets out from the middle of what bears it, with a collar; a twig from its own foot.
+        if (!foot && n.order < 3) {
+            rings.push_back({nodes[n.parent].at, std::min(1.25f * thick, 0.92f * nodes[n.parent].radius)});
+        }
+        V3f before = rings.empty() ? n.at : rings.back().at;
+        for (int k = static_cast<int>(i); k >= 0; k = onward[k]) {
+            const WoodNode& m = nodes[k];
+            const int next = onward[k];
+            if (next >= 0 && nodes[next].radius < detail.thinnest && !foot) {
+                rings.push_back({m.at, m.radius});
+                break;
+            }
+            if (!rings.empty() && next >= 0 && detail.straightness > 1 && k != static_cast<int>(i)) {
+                const float run = (m.at - rings.back().at).length();
+                const V3f a = (m.at - before).normalized(), b = (nodes[next].at - m.at).normalized();
+                if (run < detail.straightness * 6 * std::max(m.radius, 0.004f) && a.dot(b) > 0.9f) continue;
+            }
+            before = m.at;
+            rings.push_back({m.at, m.radius});
+        }
+        if (rings.size() < 2) continue;
+        for (size_t k = rings.size(); k-- > 1;)
+            if ((rings[k].at - rings[k - 1].at).length2() < 1e-10f)
+                rings.erase(rings.begin() + static_cast<std::ptrdiff_t>(k));
+        if (rings.size() < 2) continue;
+        const bool twig = thick < twigFrom && !foot;
+        if (const size_t most = static_cast<size_t>(detail.twigRings) + 1; twig && rings.size() > most) {
+            for (size_t k = 1; k < most; ++k) rings[k] = rings[k * (rings.size() - 1) / (most - 1)];
+            rings.resize(most);
+        }
+        const int sides =
+            twig ? detail.twigSides
+                 : std::clamp(static_cast<int>(detail.roundness * (4 + 22 * std::sqrt(thick / 0.2f) * 0.5f)), 3, 28);
+        Roots roots;
+        if (foot) roots = {flare, random.between(0, 2 * kPi), 4 + static_cast<int>(random.unit() * 3)};
+        tube(twig ? twigs : bark, rings, sides, roots, thick);
+    }
+}
+
+} // namespace thallos

@@ -1,0 +1,22 @@
+// The surface of wood: one closed tube along each branch, rooted in the branch that bears it.
+#pragma once
+
+#include "core/mesh/mesh.h"
+#include "core/planting/wood.h"
+
+namespace thallos {
+
+// How finely wood is drawn.
+struct BarkDetail {
+    float thinnest = 0;               // metres; branches thinner at their foot are left out
+    float roundness = 1;              // sides of a tube, times what its girth asks for
+    float straightness = 1;           // 1: a ring at each node; more: rings are left out where a branch hardly bends
+    int twigSides = 3, twigRings = 2; // rings of a twig; its end is a point
+};
+
+// Appends stems and limbs to `bark` and what is thinner than `twigFrom` (metres, at its foot) to `twigs`. Normals are
+// smooth. The foot of a stem widens by `flare` into root lobes.
+void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& detail, Mesh& bark, Mesh& twigs,
+            uint64_t seed);
+
+} // namespace thallos

@@ -1,0 +1,140 @@
+// How wood and leaves grow, for every woody species that ships.
+#include <cmath>
+#include <map>
+
+#include <gtest/gtest.h>
+
+#include "core/planting/bark.h"
+#include "core/planting/species.h"
+#include "tests/core/sample_site.h"
+
+using namespace thallos;
+using namespace thallos::test;
+
+namespace {
+
+struct Grown {
+    const SpeciesRecipe* recipe;
+    Wood wood;
+};
+
+// One of each woody species.
+const std::vector<Grown>& all() {
+    static const auto list = [] {
+        std::vector<Grown> out;
+        for (const Species& s : library()->species()) {
+            if (s.recipe.kind == PlantKind::Grass) continue;
+            Random random(77);
+            out.push_back({&s.recipe, growWood(s.recipe.wood, s.recipe.height, random)});
+        }
+        return out;
+    }();
+    return list;
+}
+
+} // namespace
+
+TEST(Wood, EveryNodeHasAParentBeforeIt) {
+    for (const Grown& g : all()) {
+        int feet = 0;
+        for (size_t i = 0; i < g.wood.nodes.size(); ++i) {
+            const WoodNode& n = g.wood.nodes[i];
+            ASSERT_LT(n.parent, static_cast<int>(i)) << g.recipe->name;
+            ASSERT_TRUE(std::isfinite(n.at.x + n.at.y + n.at.z + n.radius)) << g.recipe->name;
+            feet += n.parent < 0;
+            // A twig grows from wood, and only twigs grow from twigs.
+            if (n.parent >= 0 && n.order < 3) EXPECT_LT(g.wood.nodes[n.parent].order, 3) << g.recipe->name;
+        }
+        EXPECT_EQ(feet, g.wood.stems) << g.recipe->name;
+    }
+}
+
+TEST(Wood, IsAsHighAndWideAsAsked) {
+    for (const Grown& g : all()) {
+        float top = 0, wide = 0;
+        for (const WoodNode& n : g.wood.nodes) {
+            top = std::max(top, n.at.z);
+            wide = std::max(wide, 2 * (xy(n.at) - xy(g.wood.nodes.front().at)).length());
+        }
+        EXPECT_NEAR(top / g.recipe->height, 1, 0.05f) << g.recipe->name;
+        EXPECT_LT(wide, 1.6f * g.recipe->wood.crown.width * g.recipe->height) << g.recipe->name;
+    }
+}
+
+TEST(Wood, IsAsThickAsAllThatItFeeds) {
+    for (const Grown& g : all()) {
+        const auto& nodes = g.wood.nodes;
+        const Children children = childrenOf(g.wood);
+        // The exponent that one fork tells holds for all others.
+        float exponent = 0;
+        for (size_t i = 0; i < nodes.size(); ++i) {
+            const int first = children.first[i], count = children.first[i + 1] - first;
+            for (int k = 0; k < count; ++k)
+                ASSERT_LE(nodes[children.list[first + k]].radius, nodes[i].radius * 1.0001f);
+            if (count < 2) continue;
+            const auto excess = [&](float e) {
+                float sum = 0;
+                for (int k = 0; k < count; ++k)
+                    sum += std::pow(nodes[children.list[first + k]].radius / nodes[i].radius, e);
+                return sum;
+            };
+            if (exponent == 0) {
+                float low = 1, high = 8;
+                for (int step = 0; step < 40; ++step) (excess((low + high) / 2) > 1 ? low : high) = (low + high) / 2;
+                exponent = low;
+            }
+            ASSERT_NEAR(excess(exponent), 1, 0.05f) << g.recipe->name << " node " << i;
+        }
+    }
+}
+
+TEST(Leaves, StandOnTwigsAndFaceSomewhere) {
+    for (const Grown& g : all()) {
+        Random random(5);
+        const auto places = placeLeaves(g.wood, g.recipe->leaf, random);
+        if (g.recipe->leaf.count == 0) {
+            EXPECT_TRUE(places.empty());
+            continue;
+        }
+        EXPECT_GT(places.size(), 20u) << g.recipe->name;
+        for (size_t k = 0; k < places.size(); k += 97) {
+            const LeafPlace& l = places[k];
+            EXPECT_NEAR(l.along.length(), 1, 1e-3f);
+            EXPECT_NEAR(l.along.dot(l.face), 0, 1e-3f);
+            float nearest = 1e9f;
+            for (const WoodNode& n : g.wood.nodes)
+                if (n.order == 3) nearest = std::min(nearest, (n.at - l.foot).length());
+            EXPECT_LE(nearest, g.recipe->wood.twigs.length * 1.5f) << g.recipe->name;
+        }
+    }
+}
+
+TEST(Leaves, TheCoarseFormHasAsMuchAreaAsTheFineOne) {
+    for (const Species& s : library()->species()) {
+        if (s.recipe.kind == PlantKind::Grass || s.recipe.leaf.count == 0) continue;
+        const Individual& i = library()->individual(library()->find(s.recipe.name) * kIndividuals);
+        EXPECT_NEAR(area(i.coarse[1]) / area(i.parts[1]), 1, 0.05f) << s.recipe.name;
+        size_t fine = 0, coarse = 0;
+        for (const Mesh& m : i.parts) fine += m.triangles.size();
+        for (const Mesh& m : i.coarse) coarse += m.triangles.size();
+        EXPECT_LE(fine, 130000u) << s.recipe.name;
+        EXPECT_LE(coarse, 16000u) << s.recipe.name;
+    }
+}
+
+TEST(Bark, TubesAreShut) {
+    // Every edge of a stem's surface is shared by two triangles, in opposite directions.
+    for (const Grown& g : all()) {
+        Mesh bark, twigs;
+        barkOf(g.wood, g.recipe->wood.stem.flare, 0, {.thinnest = 0.02f}, bark, twigs, 3);
+        std::map<std::pair<int, int>, int> edges;
+        for (const V3i& t : bark.triangles)
+            for (int k = 0; k < 3; ++k) ++edges[{t[k], t[(k + 1) % 3]}];
+        int open = 0;
+        for (const auto& [edge, n] : edges) {
+            const auto back = edges.find({edge.second, edge.first});
+            open += n != 1 || back == edges.end() || back->second != 1;
+        }
+        EXPECT_EQ(open, 0) << g.recipe->name;
+    }
+}
