@@ -11,6 +11,7 @@ float rowOf(float elevation) {
     const float s = std::sqrt(std::abs(elevation) * 2 / kPi);
     return (1 - (elevation < 0 ? -s : s)) / 2;
 }
+
 void tabulateChances(Environment& e) {
     const int width = e.sky.width, height = e.sky.height;
     e.rowChance.assign(height, 0);

@@ -84,7 +84,7 @@ private:
         };
         some(out_.parts[part], shaped, kNear, 1);
         const float larger = some(out_.coarse[part], plain, kFar, kFewer);
-        if (part == 1) out_.grain = larger * std::min(recipe.length, recipe.width);
+        if (part == 1 && !places.empty()) out_.grain = larger * std::min(recipe.length, recipe.width);
     }
 
     void tuft(float size) {

@@ -232,7 +232,7 @@ private:
                 V3f p = before[i].at;
                 int at = static_cast<int>(i);
                 for (int k = 0; k < segments; ++k) {
-                    dir = lerp(dir, V3f(0, 0, -1), s.droop * 0.5f / static_cast<float>(segments) * 2).normalized();
+                    dir = lerp(dir, V3f(0, 0, -1), s.droop / static_cast<float>(segments)).normalized();
                     dir = wandered(dir, 6);
                     p += dir * step;
                     at = add(p, at, 2);

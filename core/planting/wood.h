@@ -89,7 +89,8 @@ struct Wood {
     int stems = 1; // feet
 };
 
-// Height in metres, of the highest twig; the width follows from the recipe within 5 %.
+// Height in metres, of the highest twig. The crown is about as wide as the recipe says: lobes, lean and hanging twigs
+// are not counted.
 Wood growWood(const WoodRecipe& recipe, float height, Random& random);
 
 // Of each node: its children, by count and first in one list.
