@@ -2,23 +2,19 @@
 
 #include <chrono>
 #include <cmath>
+#include <utility>
 
 #include <tbb/task_arena.h>
 #include <tbb/task_scheduler_observer.h>
 
+#include "app/qt_image.h"
 #include "app/stand_back.h"
 #include "core/trace/denoise.h"
+#include "core/trace/plant_scenes.h"
 
 namespace thallos {
 
 namespace {
-
-QImage toQImage(const Image8& picture) {
-    QImage image(picture.width, picture.height, QImage::Format_RGB888);
-    for (int y = 0; y < picture.height; ++y)
-        std::memcpy(image.scanLine(y), &picture.at(0, y), static_cast<size_t>(picture.width) * 3);
-    return image;
-}
 
 class WorkersStandBack : public tbb::task_scheduler_observer {
 public:
@@ -69,6 +65,13 @@ void Engine::setProject(const Project& project, Haste haste) {
         r.project = project;
         r.haste = haste;
     });
+}
+void Engine::setLibrary(std::shared_ptr<const PlantLibrary> library) {
+    {
+        const std::lock_guard lock(mutex_);
+        library_ = std::move(library);
+    }
+    change([](Request&) {});
 }
 void Engine::setShowing(const Showing& showing) {
     change([&](Request& r) { r.showing = showing; });
@@ -160,15 +163,17 @@ void Engine::publish(Image radiance, const Request& r, int samples, bool denoise
 
 bool Engine::adoptBetter() {
     std::shared_ptr<const SceneBuilder::Bettered> better;
+    bool heroes = false;
     {
         const std::lock_guard lock(mutex_);
         better.swap(better_);
+        heroes = std::exchange(heroes_, false);
     }
-    if (!better) return false;
+    if (!better) return heroes;
     current_ = builder_.adopt(better);
     const std::lock_guard lock(mutex_);
     shared_ = current_;
-    return !better->sheets.empty();
+    return heroes || !better->sheets.empty();
 }
 
 bool Engine::rested() const {
@@ -177,21 +182,31 @@ bool Engine::rested() const {
     return !quit_;
 }
 
-// Better trees and finer sheets, built aside by one thread.
-void Engine::improve() {
+// Better trees and finer sheets, and the plants next to the camera leaf by leaf; built aside by one thread.
+void Engine::improve(const Request& r) {
     if (improving_) return;
     auto make = builder_.better();
-    if (!make) return;
+    const bool near = heroScene_ != current_ || !(heroCamera_ == r.shot.camera);
+    if (!make && !near) return;
+    heroScene_ = current_;
+    heroCamera_ = r.shot.camera;
+    Detail detail(r.shot.camera.position);
+    detail.pixelAngle = Lens(r.shot.camera).pixelAngle(std::max(r.rendered().width(), 16));
     if (improver_.joinable()) improver_.join();
     improving_ = true;
-    improver_ = std::thread([this, make = std::move(make)] {
+    improver_ = std::thread([this, make = std::move(make), scene = current_, detail] {
         standBack(kNiceOfLeisure);
         tbb::task_arena arena(1, 1, tbb::task_arena::priority::low);
-        auto better = arena.execute([&] { return make([this] { return !rested(); }); });
+        const auto stop = [this] { return !rested(); };
+        auto better = make ? arena.execute([&] { return make(stop); }) : nullptr;
+        const PlantScenes& plants = better && better->plants ? *better->plants : *scene->plantScenes;
+        const bool heroes = arena.execute([&] { return plants.growHeroes(*scene->site, detail, stop); });
         {
             const std::lock_guard lock(mutex_);
             better_ = std::move(better);
+            heroes_ = heroes;
             improving_ = false;
+            if (!better_ && !heroes_) return;
         }
         if (!quit_) change([](Request&) {}); // a worker that has finished takes it too
     });
@@ -217,12 +232,18 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
 
     // The site, if the document changed, or what an earlier build left over. Of millions of plants the nearest come
     // first and are shown.
-    const bool newSite = !site_ || !(r.project == site_->project) || onward;
+    std::shared_ptr<const PlantLibrary> library;
+    {
+        const std::lock_guard lock(mutex_);
+        library = library_;
+    }
+    const bool newSite =
+        !site_ || !(r.project == site_->project) || onward || site_->library != library->in(r.project.site->season);
     if (newSite) {
         constexpr size_t kFirstPlants = 300'000, kMorePlants = 2'500'000;
         const V3f& eye = r.shot.camera.position;
         std::vector<std::string> warnings;
-        site_ = build(r.project, library_, site_, r.haste, &warnings,
+        site_ = build(r.project, library, site_, r.haste, &warnings,
                       {V2f(eye.x, eye.y), onward ? kMorePlants : kFirstPlants});
     }
     Showing showing = r.showing;
@@ -295,7 +316,7 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
         publish(cleaned_.empty() ? film_.radiance() : cleaned_, r, film_.passes, !cleaned_.empty());
 
     // Now that something is seen.
-    improve();
+    improve(r);
     if (r.paused) return;
     if (!filmFresh_) {
         freshFilm(r);
@@ -310,7 +331,7 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
         most.*kind = std::min(most.*kind, r.caps.bounces);
     while (film_.passes < r.shot.samples && !film_.done()) {
         if (adoptBetter()) freshFilm(r); // samples of coarse sheets don't count
-        improve();
+        improve(r);
         // A pass that is stopped half way leaves some pixels ahead of others: it is made on a copy.
         const auto start = std::chrono::steady_clock::now();
         Film next = film_;

@@ -50,6 +50,7 @@ public:
 
     // Requests; cheap, from the interface thread.
     void setProject(const Project& project, Haste haste);
+    void setLibrary(std::shared_ptr<const PlantLibrary> library);
     void setShowing(const Showing& showing);
     void setShot(Id id, const Shot& shot);
     void setShotSize(const QSize& pixels);
@@ -94,12 +95,12 @@ private:
     bool stale(uint64_t generation) const { return generation_.load(std::memory_order_relaxed) != generation; }
     void change(const std::function<void(Request&)>& set);
     bool adoptBetter(); // sheets are finer: the picture is another
-    void improve();
+    void improve(const Request& request);
     bool rested() const; // waits while the document or a view is being moved; false: quitting
     void publish(Image radiance, const Request& request, int samples, bool denoised, bool moving = false);
 
-    std::shared_ptr<const PlantLibrary> library_;
     mutable std::mutex mutex_;
+    std::shared_ptr<const PlantLibrary> library_; // guarded by mutex_
     std::condition_variable wake_;
     std::optional<Request> request_; // newest
     std::atomic<uint64_t> generation_{0};
@@ -121,6 +122,9 @@ private:
     bool planFresh_ = false, environmentFresh_ = false, filmFresh_ = false, quickDone_ = false;
     std::shared_ptr<const Scene> shared_;                  // guarded by mutex_
     std::shared_ptr<const SceneBuilder::Bettered> better_; // guarded by mutex_
+    bool heroes_ = false;                                  // guarded by mutex_: some were grown
+    std::shared_ptr<const Scene> heroScene_;               // that heroes were asked for last,
+    Camera heroCamera_;                                    // and from where
     std::thread improver_;
     std::atomic<bool> improving_{false};
     bool paused_ = false; // as the interface knows it

@@ -57,6 +57,16 @@ void Inspector::lightRows() {
         [](const Shot& s) { return s.daylight.cloud; },
         [](Shot& s, double v) { s.daylight.cloud = static_cast<float>(v); });
     heading(tr("Place"), {});
+    QStringList seasons;
+    for (const char* s : kSeasonNames) seasons << tr(s);
+    choice(
+        tr("Season"), seasons, tr("Leaves, flowers and colours of all that grows; in the last one snow lies"),
+        [this] { return static_cast<int>(session_.project().site->season); },
+        [this](int i) {
+            Site s = *session_.project().site;
+            s.season = static_cast<Season>(i);
+            session_.edit(tr("Season"), withSite(session_.project(), s));
+        });
     auto site = [this](const QString& name, const ValueRange& range, const QString& tip, double Place::*member) {
         row(
             name, range, tip, [this, member] { return session_.project().site->place.*member; },

@@ -16,6 +16,7 @@
 #include "app/theme.h"
 #include "app/windows/keys_sheet.h"
 #include "app/windows/preferences.h"
+#include "app/windows/species_window.h"
 #include "core/base/assets.h"
 
 int main(int argc, char** argv) {
@@ -51,7 +52,7 @@ int main(int argc, char** argv) {
             preferences.store();
         }
         thallos::Theme::load("overcast");
-        thallos::MainWindow window(thallos::PlantLibrary::load(thallos::assetFolder() / "species"));
+        thallos::MainWindow window(thallos::readLibrary());
         if (parser.isSet("keys")) {
             std::fputs(thallos::KeysSheet::page(window.commands()).toUtf8().constData(), stdout);
             return 0;

@@ -104,6 +104,8 @@ private:
     void layPictures(const std::vector<std::filesystem::path>& files, const PanePoint& at);
     void choosePicture(int map); // index into kMaps, for the material that is shown
     void showMaterials();
+    void showSpecies();
+    void takeSpecies(const QString& name); // into the chosen drift, or for the specimen tool
     // Onto the material under the point, or the one that the inspector shows.
     void layMaterial(const QString& name, const PanePoint* at);
     void savePicture();

@@ -183,6 +183,8 @@ void MainWindow::itemCommands() {
                    [this] { register_->renameChosen(); }, [this] { return session_.allChosen().size() == 1; }});
     commands_.add({"items.materials", menu, tr("Materials…"), tr("The library, to lay on parts of buildings"),
                    QKeySequence(Qt::CTRL | Qt::Key_M), [this] { showMaterials(); }});
+    commands_.add({"items.species", menu, tr("Species…"), tr("The plant library: seen, bred and taken to plant"),
+                   QKeySequence(Qt::CTRL | Qt::Key_B), [this] { showSpecies(); }});
     commands_.add({"items.lock", menu, tr("Lock"), tr("Clicks in the panes pass it by, and nothing changes it"),
                    QKeySequence(Qt::CTRL | Qt::Key_L),
                    [this] {

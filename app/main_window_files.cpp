@@ -21,6 +21,7 @@
 #include "app/inspector.h"
 #include "app/windows/materials_window.h"
 #include "app/windows/recent_window.h"
+#include "app/windows/species_window.h"
 #include "core/base/error.h"
 #include "core/base/quantity.h"
 #include "core/exchange/foreign.h"
@@ -329,6 +330,41 @@ void MainWindow::showMaterials() {
     window->show();
     window->raise();
     window->activateWindow();
+}
+
+void MainWindow::showSpecies() {
+    auto* window = findChild<SpeciesWindow*>();
+    if (!window) {
+        window = new SpeciesWindow(library_, this);
+        connect(window, &SpeciesWindow::taken, this, &MainWindow::takeSpecies);
+        connect(window, &SpeciesWindow::ownSpeciesChanged, this, [this, window] {
+            std::vector<std::string> warnings;
+            library_ = readLibrary(&warnings);
+            engine_.setLibrary(library_);
+            window->setLibrary(library_);
+            if (!warnings.empty()) tell(QString::fromStdString(warnings.front()));
+        });
+    }
+    window->setLight(*session_.project().site, session_.shot());
+    window->showSpecies(tools_.species);
+    window->raise();
+    window->activateWindow();
+}
+
+void MainWindow::takeSpecies(const QString& name) {
+    const Item* item = session_.chosenItem();
+    if (!bodyOf<Drift>(item)) {
+        tools_.species = name;
+        inspector_->rebuild();
+        return tell(tr("The specimen tool plants %1.").arg(name), false);
+    }
+    const std::string species = name.toStdString();
+    session_.editItem(tr("Mix"), item->id, [&](Item& i) {
+        auto& mix = std::get<Drift>(i.body).mix;
+        if (std::none_of(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == species; }))
+            mix.push_back({species, 0.2f});
+    });
+    tell(tr("%1 grows in %2.").arg(name, QString::fromStdString(item->name)), false);
 }
 
 void MainWindow::layMaterial(const QString& name, const PanePoint* at) {

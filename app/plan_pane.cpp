@@ -301,8 +301,8 @@ void PlanPane::drawPlanting(QPainter& painter) {
                 if (hides && !isSeen(r.item)) continue;
                 const SpeciesRecipe& recipe = built->library->species()[r.individual / kIndividuals].recipe;
                 const double radius = scaleOf(r) * built->library->individual(r.individual).spread * 0.42 * scale_;
-                symbols.push_back(
-                    {screen({r.x, r.y}), radius, recipe.kind == PlantKind::Conifer, recipe.kind == PlantKind::Shrub});
+                symbols.push_back({screen({r.x, r.y}), radius, recipe.kind == SpeciesKind::Conifer,
+                                   recipe.kind == SpeciesKind::Shrub});
             }
         }
     const bool many = symbols.size() > 2000;

@@ -243,10 +243,10 @@ void species(const std::string& name) {
         if (!name.empty() && s.recipe.name != name) continue;
         int64_t triangles = 0;
         for (int k = 0; k < kIndividuals; ++k)
-            for (const Mesh& m : lib->individual(static_cast<int>(at) * kIndividuals + k).parts)
-                triangles += static_cast<int64_t>(m.triangles.size());
+            triangles += static_cast<int64_t>(
+                lib->individual(static_cast<int>(at) * kIndividuals + k).form(Level::Near).triangles());
         list.push_back({{"name", s.recipe.name},
-                        {"kind", kPlantKindNames[static_cast<int>(s.recipe.kind)]},
+                        {"kind", kSpeciesKindNames[static_cast<int>(s.recipe.kind)]},
                         {"height_m", s.height()},
                         {"spread_m", s.spread()},
                         {"triangles", triangles / kIndividuals},

@@ -74,6 +74,7 @@ Project demo(const std::filesystem::path& assets) {
     site.place = {52.1, -2.3, 84};
     site.zone = 1;
     site.farSeed = 20;
+    site.season = Season::Spring;
     p = withSite(p, site);
 
     // A bank that falls to the south with a hollow for the pond.
@@ -146,18 +147,25 @@ Project demo(const std::filesystem::path& assets) {
 
     Drift birches{{ring({36, -6}, 10, 16, 9, 3)}, {{"Birch", 1}}, 0.055f, 2.4f, 0.28f, 0, 0, 7};
     p = added(p, "Birch copse", birches);
-    Drift spruces{{{{-70, 52}, {-20, 60}, {40, 55}, {95, 62}, {100, 88}, {20, 92}, {-60, 86}}},
-                  {{"Spruce", 0.45f}, {"Birch", 0.4f}, {"Hazel", 0.15f}},
-                  0.045f,
-                  3.2f,
-                  0.3f,
-                  0,
-                  0.25f,
-                  12};
+    Drift spruces{
+        {{{-70, 52}, {-20, 60}, {40, 55}, {95, 62}, {100, 88}, {20, 92}, {-60, 86}}},
+        {{"Spruce", 0.3f}, {"Pine", 0.16f}, {"Larch", 0.1f}, {"Birch", 0.24f}, {"Oak", 0.06f}, {"Hazel", 0.14f}},
+        0.045f,
+        3.2f,
+        0.3f,
+        0,
+        0.25f,
+        12};
     p = added(p, "Shelter wood", spruces);
     Drift edge{{{{90, 40}, {140, 60}, {175, 0}, {170, -80}, {120, -100}, {105, -40}},
                 {{-100, 40}, {-150, 30}, {-180, -40}, {-150, -110}, {-110, -90}, {-105, -20}}},
-               {{"Birch", 0.4f}, {"Hazel", 0.35f}, {"Spruce", 0.25f}},
+               {{"Birch", 0.2f},
+                {"Oak", 0.16f},
+                {"Ash", 0.12f},
+                {"Maple", 0.1f},
+                {"Hazel", 0.18f},
+                {"Hawthorn", 0.16f},
+                {"Spruce", 0.08f}},
                0.03f,
                3.4f,
                0.3f,
@@ -190,7 +198,13 @@ Project demo(const std::filesystem::path& assets) {
                    {-15, -10},
                    {-17, -30},
                    {-22, -52}}},
-                 {{"Fescue", 0.66f}, {"Fescue in ear", 0.12f}, {"Oxeye daisy", 0.12f}, {"Knapweed", 0.10f}},
+                 {{"Fescue", 0.62f},
+                  {"Fescue in ear", 0.12f},
+                  {"Quaking grass", 0.04f},
+                  {"Oxeye daisy", 0.09f},
+                  {"Knapweed", 0.05f},
+                  {"Meadow buttercup", 0.05f},
+                  {"White clover", 0.03f}},
                  7.5f,
                  0.16f,
                  0.35f,
@@ -207,16 +221,17 @@ Project demo(const std::filesystem::path& assets) {
                        0.1f,
                        88};
     p = added(p, "Orchard grass", orchardGrass);
-    Drift rough{{{{-95, -118}, {90, -118}, {85, -60}, {46, -44}, {12, -64}, {-22, -52}, {-95, -60}},
-                 {{46, -44}, {95, -50}, {90, 50}, {30, 48}, {42, 8}, {50, -20}},
-                 {{-14, 16}, {30, 20}, {30, 48}, {-60, 50}, {-72, 18}}},
-                {{"Fescue", 0.85f}, {"Fescue in ear", 0.1f}, {"Knapweed", 0.05f}},
-                2.6f,
-                0.25f,
-                0.45f,
-                0.3f,
-                0.15f,
-                21};
+    Drift rough{
+        {{{-95, -118}, {90, -118}, {85, -60}, {46, -44}, {12, -64}, {-22, -52}, {-95, -60}},
+         {{46, -44}, {95, -50}, {90, 50}, {30, 48}, {42, 8}, {50, -20}},
+         {{-14, 16}, {30, 20}, {30, 48}, {-60, 50}, {-72, 18}}},
+        {{"Fescue", 0.8f}, {"Fescue in ear", 0.1f}, {"Long grass", 0.04f}, {"Knapweed", 0.03f}, {"Cow parsley", 0.03f}},
+        2.6f,
+        0.25f,
+        0.45f,
+        0.3f,
+        0.15f,
+        21};
     p = added(p, "Rough grass", rough);
     Drift reeds{{ring(pond + V2f(13, 4), 5, 9, 7, 31), ring(pond + V2f(-10, 9), 6, 3.5f, 6, 32)},
                 {{"Reed", 1}},
@@ -227,6 +242,29 @@ Project demo(const std::filesystem::path& assets) {
                 0.25f,
                 9};
     p = added(p, "Reeds", reeds);
+    Drift margin{{ring(pond + V2f(-13, 2), 5, 7, 7, 41), ring(pond + V2f(6, -12), 8, 4, 6, 42)},
+                 {{"Yellow iris", 0.3f}, {"Rush", 0.4f}, {"Cattail", 0.15f}, {"Pendulous sedge", 0.15f}},
+                 0.9f,
+                 0.4f,
+                 0.3f,
+                 0,
+                 0.4f,
+                 17};
+    p = added(p, "Pond margin", margin);
+    Planting lilies;
+    for (int i = 0; i < 7; ++i)
+        lilies.specimens.push_back({"Water lily", pond + V2f(random.between(-7, 2), random.between(-5, 3)),
+                                    random.between(0, 2 * kPi), random.between(0.7f, 1.1f), i % 3});
+    p = added(p, "Water lilies", lilies);
+    Drift wayside{{ring({-20, 20}, 8, 4, 8, 51), ring({22, 25}, 8, 4, 7, 52)},
+                  {{"Male fern", 0.3f}, {"Foxglove", 0.2f}, {"Nettle", 0.3f}, {"Butterbur", 0.2f}},
+                  0.6f,
+                  0.5f,
+                  0.3f,
+                  0,
+                  0.4f,
+                  23};
+    p = added(p, "Hazel edge", wayside);
     p = added(p, "Terrace foreground",
               Clearing{{{{-1.2f, -0.4f}, {1.2f, -1.4f}, {9.5f, 4.6f}, {16.6f, 9.6f}, {16.0f, 12.0f}, {8, 7.5f}}}});
 

@@ -22,13 +22,15 @@ struct Roots {
     int lobes = 5;
     float widen(float z, float radius, float angle) const {
         if (flare <= 0) return 1;
-        const float low = el::exp(-std::max(z, 0.0f) / (2.6f * radius));
+        const float low = el::exp(-std::max(z, 0.0f) / (1.9f * radius));
         return 1 + flare * low * (0.62f + 0.38f * low * el::cos(static_cast<float>(lobes) * angle + phase));
     }
 };
 
 void tube(Mesh& mesh, const std::vector<Ring>& rings, int sides, const Roots& roots, float radius0) {
     const int n = static_cast<int>(rings.size()), base = static_cast<int>(mesh.positions.size());
+    // Corners stand out so far that the tube is as broad to see as a round one.
+    const float out = kPi / static_cast<float>(sides) / el::sin(kPi / static_cast<float>(sides));
     V3f across = anyAcross((rings[1].at - rings[0].at).normalized());
     const auto add = [&](const V3f& p, const V3f& normal) {
         mesh.positions.push_back(p);
@@ -42,8 +44,8 @@ void tube(Mesh& mesh, const std::vector<Ring>& rings, int sides, const Roots& ro
         const V3f up = d.cross(across);
         for (int k = 0; k < sides; ++k) {
             const float a = 2 * kPi * static_cast<float>(k) / static_cast<float>(sides);
-            const V3f out = across * el::cos(a) + up * el::sin(a);
-            add(rings[i].at + out * (rings[i].radius * roots.widen(rings[i].at.z, radius0, a)), out);
+            const V3f away = across * el::cos(a) + up * el::sin(a);
+            add(rings[i].at + away * (out * rings[i].radius * roots.widen(rings[i].at.z, radius0, a)), away);
         }
     }
     add(rings[n - 1].at, d); // its end is a point
@@ -86,10 +88,16 @@ void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& det
             }
         }
     }
+    size_t twigFeet = 0, twig = 0;
+    int stem = 0;
+    for (const WoodNode& n : nodes) twigFeet += n.order == 3 && n.parent >= 0 && nodes[n.parent].order < 3;
+    const size_t every = detail.mostTwigs > 0 ? twigFeet / detail.mostTwigs + 1 : 1;
     for (size_t i = 0; i < nodes.size(); ++i) {
         const WoodNode& n = nodes[i];
         const bool foot = n.parent < 0;
         if (!foot && onward[n.parent] == static_cast<int>(i)) continue;
+        if (n.order == 3 && !foot && (detail.mostTwigs == 0 || twig++ % every != 0)) continue;
+        if (foot && stem++ % (wood.stems / detail.mostStems + 1) != 0) continue;
         const float thick = n.radius;
         if (!foot && thick < detail.thinnest) continue;
         std::vector<Ring> rings;
@@ -118,17 +126,17 @@ void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& det
             if ((rings[k].at - rings[k - 1].at).length2() < 1e-10f)
                 rings.erase(rings.begin() + static_cast<std::ptrdiff_t>(k));
         if (rings.size() < 2) continue;
-        const bool twig = thick < twigFrom && !foot;
-        if (const size_t most = static_cast<size_t>(detail.twigRings) + 1; twig && rings.size() > most) {
+        const bool thin = thick < twigFrom && !foot;
+        if (const size_t most = static_cast<size_t>(detail.twigRings) + 1; thin && rings.size() > most) {
             for (size_t k = 1; k < most; ++k) rings[k] = rings[k * (rings.size() - 1) / (most - 1)];
             rings.resize(most);
         }
         const int sides =
-            twig ? detail.twigSides
+            thin ? detail.twigSides
                  : std::clamp(static_cast<int>(detail.roundness * (4 + 22 * std::sqrt(thick / 0.2f) * 0.5f)), 3, 28);
         Roots roots;
         if (foot) roots = {flare, random.between(0, 2 * kPi), 4 + static_cast<int>(random.unit() * 3)};
-        tube(twig ? twigs : bark, rings, sides, roots, thick);
+        tube(thin ? twigs : bark, rings, sides, roots, thick);
     }
 }
 

@@ -1,6 +1,9 @@
 // The surface of wood: one closed tube along each branch, rooted in the branch that bears it.
 #pragma once
 
+#include <cstddef>
+#include <cstdint>
+
 #include "core/mesh/mesh.h"
 #include "core/planting/wood.h"
 
@@ -12,6 +15,8 @@ struct BarkDetail {
     float roundness = 1;              // sides of a tube, times what its girth asks for
     float straightness = 1;           // 1: a ring at each node; more: rings are left out where a branch hardly bends
     int twigSides = 3, twigRings = 2; // rings of a twig; its end is a point
+    size_t mostTwigs = SIZE_MAX;      // of which others are left out, evenly
+    int mostStems = 1000;             // of several; the same
 };
 
 // Appends stems and limbs to `bark` and what is thinner than `twigFrom` (metres, at its foot) to `twigs`. Normals are

@@ -87,28 +87,26 @@ Mesh leafShape(const LeafRecipe& r, LeafDetail detail) {
                   r.curl, false);
         return m;
     }
-    if (r.shape == "brush") { // the needles of one shoot, as blades that cross in its axis
-        const int blades = detail == LeafDetail::Plain ? 2 : 3;
-        for (int k = 0; k < blades; ++k) {
-            const float a = kPi * static_cast<float>(k) / static_cast<float>(blades);
-            const V3f side = y * el::cos(a) + z * el::sin(a), face = x.cross(side);
-            if (fine) { // single needles
-                const int pairs = r.leaflets;
-                for (int i = 0; i < 2 * pairs; ++i) {
-                    const float t = (static_cast<float>(i / 2) +
-                                     0.5f * static_cast<float>(k) / static_cast<float>(blades)) /
-                                    static_cast<float>(pairs),
-                                s = i % 2 ? 1.0f : -1.0f;
-                    const V3f foot = x * (r.length * t),
-                              tip = foot + x * (r.width * 0.35f) + side * (s * r.width * 0.5f);
-                    const V3f half = x * (0.36f * r.length / static_cast<float>(pairs));
-                    const int base = static_cast<int>(m.positions.size());
-                    m.positions.insert(m.positions.end(), {foot - half, foot + half, tip});
-                    m.triangles.push_back({base, base + 1, base + 2});
-                }
-            } else
-                blade(m, detail == LeafDetail::Plain ? Outline{{0.4f, 0.9f}} : Outline{{0.08f, 0.8f}, {0.8f, 0.7f}},
-                      V3f(0), x, side, face, r.length, r.width, 0, 0, false);
+    if (r.shape == "brush") { // the needles of one shoot, in planes that cross in its axis
+        if (detail == LeafDetail::Plain) {
+            for (const V3f& side : {y, z})
+                blade(m, Outline{{0.4f, 0.9f}}, V3f(0), x, side, x.cross(side), r.length, r.width, 0, 0, false);
+            return m;
+        }
+        // Single needles, or a few slivers with as much area for all of them: between them one sees through.
+        const int many = fine ? 6 * r.leaflets : 5;
+        const float thick = 2.5f * r.length / static_cast<float>(many);
+        for (int k = 0; k < many; ++k) {
+            const float t = (static_cast<float>(k) + 0.5f) / static_cast<float>(many);
+            const float a = 2.39996f * static_cast<float>(k);
+            const V3f out = y * el::cos(a) + z * el::sin(a), across = x.cross(out);
+            const V3f foot = x * (r.length * (fine ? 0.92f : 0.7f) * t),
+                      tip = foot + x * (fine ? 0.42f * r.width : 0.45f * r.length) +
+                            out * ((k + 1 == many ? 0.1f : 0.5f) * r.width);
+            const V3f half = (across * 0.7f + x * 0.7f) * (thick / 2);
+            const int base = static_cast<int>(m.positions.size());
+            m.positions.insert(m.positions.end(), {foot - half, foot + half, tip});
+            m.triangles.push_back({base, base + 1, base + 2});
         }
         return m;
     }
@@ -135,7 +133,7 @@ Mesh leafShape(const LeafRecipe& r, LeafDetail detail) {
             const float t = 0.22f + 0.68f * static_cast<float>(k) / static_cast<float>(std::max(pairs - 1, 1));
             const V3f foot(r.length * t * 0.8f, 0, -r.length * 0.1f * t * t);
             for (const float s : {1.0f, -1.0f})
-                leaflet(foot, (x * 0.5f + y * s).normalized(), (y * 0.5f * s * s - x * s).normalized() * s);
+                leaflet(foot, (x * 0.5f + y * s).normalized(), (y * 0.5f - x * s).normalized());
         }
         leaflet(V3f(r.length * 0.78f, 0, -r.length * 0.08f), x, y);
         return m;
@@ -220,12 +218,10 @@ std::vector<LeafPlace> placeLeaves(const Wood& wood, const LeafRecipe& r, Random
     return out;
 }
 
-void addLeaves(Mesh& mesh, const std::vector<LeafPlace>& places, const Mesh& shape, int every, float factor) {
-    const size_t many = places.size() / static_cast<size_t>(every) + 1;
-    mesh.positions.reserve(mesh.positions.size() + many * shape.positions.size());
-    mesh.triangles.reserve(mesh.triangles.size() + many * shape.triangles.size());
-    for (size_t i = 0; i < places.size(); i += static_cast<size_t>(every)) {
-        const LeafPlace& l = places[i];
+void addLeaves(Mesh& mesh, const std::vector<LeafPlace>& places, const Mesh& shape, float factor) {
+    mesh.positions.reserve(mesh.positions.size() + places.size() * shape.positions.size());
+    mesh.triangles.reserve(mesh.triangles.size() + places.size() * shape.triangles.size());
+    for (const LeafPlace& l : places) {
         const V3f side = l.face.cross(l.along);
         const int base = static_cast<int>(mesh.positions.size());
         const float s = l.size * factor;
@@ -233,6 +229,41 @@ void addLeaves(Mesh& mesh, const std::vector<LeafPlace>& places, const Mesh& sha
             mesh.positions.push_back(l.foot + (l.along * p.x + side * p.y + l.face * p.z) * s);
         for (const V3i& t : shape.triangles) mesh.triangles.push_back(t + V3i(base));
     }
+}
+
+LeavesAdded addSome(Mesh& mesh, const std::vector<LeafPlace>& places, const LeafRecipe& recipe, LeafDetail finest,
+                    size_t most, float layers) {
+    if (places.empty() || most == 0) return {};
+    int detail = static_cast<int>(finest);
+    Mesh shape = leafShape(recipe, finest);
+    while (detail > 0 && places.size() * shape.triangles.size() > most + most / 2)
+        shape = leafShape(recipe, static_cast<LeafDetail>(--detail));
+    const size_t fit = std::max<size_t>(1, most / shape.triangles.size());
+    std::vector<LeafPlace> some;
+    if (layers > 1.02f && places.size() > fit) {
+        const double step = static_cast<double>(places.size()) * static_cast<double>(layers) / static_cast<double>(fit);
+        float owed = 0;
+        for (double at = 0; at < static_cast<double>(places.size()); at += step) {
+            const LeafPlace& l = places[static_cast<size_t>(at)];
+            const int before = static_cast<int>(owed);
+            owed += layers;
+            for (int k = before; k < static_cast<int>(owed); ++k) {
+                some.push_back(l);
+                some.back().face = turned(l.face, l.along, 2.4f * static_cast<float>(k - before));
+            }
+        }
+    } else {
+        const size_t every = (places.size() + fit - 1) / fit;
+        for (size_t i = 0; i < places.size(); i += every) some.push_back(places[i]);
+    }
+    if (some.size() > fit) some.resize(fit);
+    float whole = 0, made = 0;
+    for (const LeafPlace& l : places) whole += l.size * l.size;
+    for (const LeafPlace& l : some) made += l.size * l.size;
+    const float own = area(leafShape(recipe, LeafDetail::Shaped));
+    const float larger = std::sqrt(whole / made * own / std::max(area(shape), 1e-9f));
+    addLeaves(mesh, some, shape, larger);
+    return {larger, static_cast<int>(shape.triangles.size())};
 }
 
 } // namespace thallos

@@ -38,7 +38,17 @@ enum class LeafDetail { Plain, Shaped, Fine }; // one or two triangles; its outl
 Mesh leafShape(const LeafRecipe& recipe, LeafDetail detail);
 float area(const Mesh& mesh); // m2, one side
 
-// Adds every `every`-th leaf, `factor` times as large.
-void addLeaves(Mesh& mesh, const std::vector<LeafPlace>& places, const Mesh& shape, int every, float factor);
+// `factor` times as large.
+void addLeaves(Mesh& mesh, const std::vector<LeafPlace>& places, const Mesh& shape, float factor);
+
+// Adds as many of the leaves as make `most` triangles, each as much larger as stands for the others: their area stays.
+// Their outline is the finest up to `finest` by which nearly all of them fit.
+struct LeavesAdded {
+    float larger = 1;  // than their own size
+    int triangles = 1; // of one
+};
+// `layers`: of them stand at one place, turned about each other, so that they hide more of each other than of the view.
+LeavesAdded addSome(Mesh& mesh, const std::vector<LeafPlace>& places, const LeafRecipe& recipe, LeafDetail finest,
+                    size_t most, float layers = 1);
 
 } // namespace thallos

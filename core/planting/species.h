@@ -1,70 +1,98 @@
-// Species grown by recipe. The same recipe and seed grow the same plant on every machine.
+// Species grown by recipe: plants, and whatever else is set about in numbers. The same recipe and seed grow the same on
+// every machine.
 #pragma once
 
+#include <array>
 #include <filesystem>
 #include <memory>
 #include <mutex>
 #include <string>
+#include <variant>
 #include <vector>
 
+#include "core/base/recipe_field.h"
 #include "core/material/surface.h"
-#include "core/mesh/mesh.h"
-#include "core/planting/leaves.h"
-#include "core/planting/wood.h"
+#include "core/planting/cushion.h"
+#include "core/planting/form.h"
+#include "core/planting/frond.h"
+#include "core/planting/herb.h"
+#include "core/planting/litter.h"
+#include "core/planting/log.h"
+#include "core/planting/person.h"
+#include "core/planting/season.h"
+#include "core/planting/stone.h"
+#include "core/planting/thing.h"
+#include "core/planting/tuft.h"
+#include "core/planting/woody.h"
 
 namespace thallos {
 
-enum class PlantKind { Broadleaf, Conifer, Shrub, Grass };
-inline constexpr const char* kPlantKindNames[] = {"broadleaf tree", "conifer", "shrub", "meadow grass"};
-
-struct GrassRecipe {
-    int blades = 120;
-    float spread = 0.22f; // metres across the tuft's foot
-    float length = 0.4f;  // metres
-    float lengthSpread = 0.4f;
-    float width = 0.004f;
-    float bend = 50;       // degrees from foot to tip
-    float flowerShare = 0; // of the blades that carry a flower or a seed head
-    float flowerSize = 0.02f;
-    std::string flower = "none"; // none, disc, tuft, ear
+enum class SpeciesKind {
+    Broadleaf,
+    Conifer,
+    Shrub,
+    Hedge,
+    Climber,
+    Boulder,
+    DeadWood,
+    Person,
+    Thing,
+    Grass, // from here on low growth
+    Herb,
+    Fern,
+    Moss,
+    WaterPlant,
+    Litter,
+    Stones
 };
+inline constexpr const char* kSpeciesKindNames[] = {
+    "broadleaf tree", "conifer", "shrub", "hedge", "climber", "boulder",         "dead wood", "person",
+    "thing",          "grass",   "herb",  "fern",  "moss",    "floating leaves", "litter",    "stones"};
 
 struct SpeciesRecipe {
     std::string name; // "Apple"
-    PlantKind kind = PlantKind::Broadleaf;
-    int version = 1;  // of the growth algorithm
-    float height = 5; // metres
+    SpeciesKind kind = SpeciesKind::Broadleaf;
+    std::string habit;              // "tall, open dome"
+    std::vector<std::string> marks; // by which one knows it
+    std::vector<std::string> tags;  // words to find it by besides
+    int version = 1;                // of the growth algorithm
+    float height = 5;               // metres
     float heightSpread = 0.1f;
-    WoodRecipe wood;
-    LeafRecipe leaf;
-    GrassRecipe grass;
-    LeafRecipe blossom; // count 0: none
-    Surface bark, foliage, flower, twig;
-    static constexpr unsigned kParts = 4;
-    const Surface& surface(unsigned part) const { // of Individual::parts
-        const Surface* all[kParts] = {&bark, &foliage, &flower, &twig};
-        return *all[part];
-    }
+    std::variant<WoodyRecipe, TuftRecipe, HerbRecipe, FrondRecipe, CushionRecipe, PadRecipe, StoneRecipe, LitterRecipe,
+                 LogRecipe, PersonRecipe, ThingRecipe>
+        growth;
+    SeasonRecipe seasons;
+    float motley = 0; // 0..1: how much leaves differ in hue from one to the next, beyond the usual
+    static constexpr unsigned kParts = 8;
+    std::vector<Surface> surfaces; // of Form::parts, kParts of them
 };
 
-// Throws Error::Unreadable naming the first bad value.
-SpeciesRecipe parseRecipe(const std::string& json, const std::string& where);
+// Throws Error::Unreadable naming the first bad value. `fields`: all values that its generator knows, for a form.
+SpeciesRecipe parseRecipe(const std::string& json, const std::string& where,
+                          std::vector<RecipeField>* fields = nullptr);
+// The recipe with another value at a field's path, which may be absent so far: a number, a word, a switch (0 or 1) or a
+// colour, as the field's kind is.
+std::string changedRecipe(const std::string& json, const RecipeField& field);
+std::string renamedRecipe(const std::string& json, const std::string& name);
 
-// One grown specimen, foot at the origin.
+// One grown specimen, foot at the origin, in all levels but the hero's.
 struct Individual {
-    std::vector<Mesh> parts; // wood, foliage, flowers, twigs; some may be empty
-    // The same for rays that nobody sees straight: a few of the leaves, blades and flowers, each so much larger that as
-    // much light gets through; of wood only what is thick.
-    std::vector<Mesh> coarse;
-    float grain = 0.1f;           // metres across a coarse leaf or blade
+    std::array<Form, kLevels> forms;
     float height = 0, spread = 0; // metres
+    const Form& form(Level level) const { return forms[static_cast<size_t>(level)]; }
 };
 Individual grow(const SpeciesRecipe& recipe, uint64_t seed);
+Form growHero(const SpeciesRecipe& recipe, uint64_t seed);
 
 inline constexpr int kIndividuals = 3; // a species
 
+enum class SpeciesOrigin { Shipped, Own }; // Own: of the user's folder
+
 struct Species {
     SpeciesRecipe recipe;
+    std::string text; // the recipe as it was read
+    std::filesystem::path file;
+    SpeciesOrigin origin = SpeciesOrigin::Shipped;
     float height() const; // metres, of the tallest that may grow
     float spread() const; // and how wide that is
 };
@@ -72,21 +100,45 @@ struct Species {
 // All species of a folder of recipes (*.json), in the order of their names. Safe to read from any thread.
 class PlantLibrary {
 public:
-    static std::shared_ptr<const PlantLibrary> load(const std::filesystem::path& recipes);
+    // In summer. The second folder holds the user's own recipes and may be absent; one of a shipped name stands in its
+    // place, one that can't be read is left out and told of in `warnings`.
+    static std::shared_ptr<const PlantLibrary> load(const std::filesystem::path& shipped,
+                                                    const std::filesystem::path& own = {},
+                                                    std::vector<std::string>* warnings = nullptr);
+    // Just these, in summer.
+    static std::shared_ptr<const PlantLibrary> of(std::vector<Species> species);
+    // The same species in another season, in the same order; the same library for as long as somebody holds it.
+    std::shared_ptr<const PlantLibrary> in(Season season) const;
+    Season season() const { return season_; }
     const std::vector<Species>& species() const { return species_; }
     int find(const std::string& name) const; // -1: unknown
     // Individuals are numbered through: species index * kIndividuals + which. Grown when first asked for, which takes
     // up to half a second.
     const Individual& individual(int index) const;
-    bool isGrass(int index) const { return species_[index / kIndividuals].recipe.kind == PlantKind::Grass; }
+    const Form& hero(int index) const; // likewise
+    const Form& form(int index, Level level) const {
+        return level == Level::Hero ? hero(index) : individual(index).form(level);
+    }
+    // Low growth, that thins out with distance while the picture moves.
+    bool isLow(int index) const { return species_[index / kIndividuals].recipe.kind >= SpeciesKind::Grass; }
     int individualCount() const { return static_cast<int>(species_.size()) * kIndividuals; }
 
 private:
     struct Grown {
-        std::once_flag once;
+        std::once_flag once, heroOnce;
         Individual plant;
+        Form hero;
     };
+    using Seasons = std::array<std::weak_ptr<const PlantLibrary>, kSeasons>;
+    struct Year { // what the libraries of all seasons share
+        std::vector<Species> summer;
+        std::mutex mutex;
+        Seasons seasons;
+    };
+    static std::shared_ptr<const PlantLibrary> make(const std::shared_ptr<Year>& year, Season season);
     std::vector<Species> species_;
+    Season season_ = Season::Summer;
+    std::shared_ptr<Year> year_;
     std::unique_ptr<Grown[]> grown_;
 };
 

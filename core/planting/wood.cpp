@@ -50,7 +50,10 @@ public:
             const float phase = lobes_[k][1] * 2 * kPi * h + lobes_[k][0];
             lobe += lobes_[k][2] * (turn.x * el::cos(phase) - turn.y * el::sin(phase)) / static_cast<float>(k + 1);
         }
-        return recipe_.width * height_ / 2 * r * (1 + 0.45f * recipe_.lobes * lobe);
+        const float half = recipe_.width * height_ / 2;
+        if (recipe_.square)
+            return r / std::max(std::abs(towards.x) / half, std::abs(towards.y) / (half * recipe_.depth));
+        return half * r * (1 + 0.45f * recipe_.lobes * lobe);
     }
     // 0 on the axis, 1 at the rim, more outside.
     float share(const V3f& p) const {
@@ -94,8 +97,8 @@ private:
 
 class Growing {
 public:
-    Growing(const WoodRecipe& recipe, float height, Random& random)
-        : recipe_(recipe), height_(height), random_(random),
+    Growing(const WoodRecipe& recipe, float height, int twigs, Random& random)
+        : recipe_(recipe), height_(height), twigs_(twigs), random_(random),
           crown_(recipe.crown, height, leanOf(recipe.stem, random), random) {}
 
     Wood run() {
@@ -335,13 +338,28 @@ private:
             if (before[i].parent >= 0) ends[before[i].parent] += ends[i];
         }
         constexpr int kThin = 7;
+        const auto bears = [&](size_t i) {
+            const WoodNode& n = before[i];
+            return n.parent >= 0 && (ends[i] <= kThin || n.order >= 2) && ends[i] <= 3 * kThin;
+        };
+        float perMetre = t.perMetre;
+        if (twigs_ > 0) {
+            float length = 0;
+            int tips = 0;
+            for (size_t i = 0; i < before.size(); ++i)
+                if (bears(i)) {
+                    length += (before[i].at - before[before[i].parent].at).length();
+                    tips += children.first[i] == children.first[i + 1];
+                }
+            perMetre = std::clamp(static_cast<float>(twigs_ - tips) / std::max(length, 0.01f), 0.05f, 90.0f);
+        }
         float owed = 0, around = 0;
         for (size_t i = 0; i < before.size(); ++i) {
             const WoodNode& n = before[i];
-            if (n.parent < 0 || (ends[i] > kThin && n.order < 2) || ends[i] > 3 * kThin) continue;
+            if (!bears(i)) continue;
             const V3f along = n.at - before[n.parent].at;
             const V3f d = along.normalized();
-            owed += along.length() * t.perMetre;
+            owed += along.length() * perMetre;
             const bool end = children.first[i] == children.first[i + 1];
             while (owed >= 1 || end) {
                 const bool last = end && owed < 1;
@@ -385,18 +403,20 @@ private:
     void girth() {
         const float wanted = recipe_.stem.radius / std::sqrt(static_cast<float>(out_.stems));
         float low = 1.4f, high = 5;
+        const float end = recipe_.twigs.radius * 0.6f;
         const auto thick = [&](float exponent) {
-            const float tip = el::pow(recipe_.twigs.radius * 0.6f, exponent);
+            const float tip = el::pow(end, exponent);
             std::vector<float> sum(out_.nodes.size(), 0);
             float stem = 0;
             for (size_t i = out_.nodes.size(); i-- > 0;) {
                 if (sum[i] == 0) sum[i] = tip;
-                const WoodNode& n = out_.nodes[i];
-                out_.nodes[i].radius = el::pow(sum[i], 1 / exponent);
+                WoodNode& n = out_.nodes[i];
+                // Most nodes are of twigs, which all have the girth of their end.
+                n.radius = sum[i] == tip ? end : el::pow(sum[i], 1 / exponent);
                 if (n.parent >= 0)
                     sum[n.parent] += sum[i];
                 else
-                    stem = std::max(stem, out_.nodes[i].radius);
+                    stem = std::max(stem, n.radius);
             }
             return stem;
         };
@@ -410,6 +430,7 @@ private:
 
     const WoodRecipe& recipe_;
     float height_;
+    int twigs_;
     Random& random_;
     Crown crown_;
     Wood out_;
@@ -417,8 +438,8 @@ private:
 
 } // namespace
 
-Wood growWood(const WoodRecipe& recipe, float height, Random& random) {
-    return Growing(recipe, height, random).run();
+Wood growWood(const WoodRecipe& recipe, float height, int twigs, Random& random) {
+    return Growing(recipe, height, twigs, random).run();
 }
 
 Children childrenOf(const Wood& wood) {

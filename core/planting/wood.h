@@ -20,6 +20,8 @@ struct CrownRecipe {
     float bottom = 2;    // and below
     float lobes = 0.25f; // unevenness of the outline, 0..1
     float holes = 0.15f; // share that stays open to the sky, 0..1
+    bool square = false; // in plan, as hedges are; else round
+    float depth = 1;     // of a square crown, against its width
     float shade = 0.7f;  // how much less grows inside than at the rim, 0..1
 };
 
@@ -89,9 +91,9 @@ struct Wood {
     int stems = 1; // feet
 };
 
-// Height in metres, of the highest twig. The crown is about as wide as the recipe says: lobes, lean and hanging twigs
-// are not counted.
-Wood growWood(const WoodRecipe& recipe, float height, Random& random);
+// Height in metres, of the highest twig; `twigs` of them, or as many a metre as the recipe says when that is 0. The
+// crown is about as wide as the recipe says: lobes, lean and hanging twigs are not counted.
+Wood growWood(const WoodRecipe& recipe, float height, int twigs, Random& random);
 
 // Of each node: its children, by count and first in one list.
 struct Children {

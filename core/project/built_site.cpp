@@ -96,7 +96,7 @@ std::shared_ptr<const PlantTile> tileOf(std::vector<PlantRecord> records, const 
     tile->records = std::move(records);
     tile->records.shrink_to_fit(); // of ten million the slack alone would be 190 MB
     const auto grass = std::stable_partition(tile->records.begin(), tile->records.end(),
-                                             [&](const PlantRecord& r) { return !library.isGrass(r.individual); });
+                                             [&](const PlantRecord& r) { return !library.isLow(r.individual); });
     tile->woody = static_cast<size_t>(grass - tile->records.begin());
     extendBounds(*tile, library);
     return tile;
@@ -127,13 +127,13 @@ void split(std::vector<PlantRecord>& records, const PlantLibrary& library,
 
 class Builder {
 public:
-    Builder(const Project& project, std::shared_ptr<const PlantLibrary> library, const BuiltSite* previous, Haste haste,
-            std::vector<std::string>* warnings, const Portion& portion)
+    Builder(const Project& project, const std::shared_ptr<const PlantLibrary>& library, const BuiltSite* previous,
+            Haste haste, std::vector<std::string>* warnings, const Portion& portion)
         : previous_(comparable(previous, project, library.get()) ? previous : nullptr), haste_(haste),
           warnings_(warnings), portion_(portion), out_(std::make_shared<BuiltSite>()) {
         out_->project = project;
         out_->haste = haste;
-        out_->library = std::move(library);
+        out_->library = library;
     }
 
     std::shared_ptr<const BuiltSite> run() {
@@ -368,6 +368,9 @@ private:
             r.x = s.at.x;
             r.y = s.at.y;
             r.z = site.height(s.at);
+            if (out_->library->species()[species].recipe.kind == SpeciesKind::WaterPlant)
+                for (const WaterBody& w : out_->waters)
+                    if (w.box.intersects(s.at)) r.z = std::max(r.z, w.water.level); // it floats
             r.key = static_cast<uint32_t>(i);
             const float turns = s.yaw / (2 * kPi);
             r.yaw = static_cast<uint16_t>((turns - std::floor(turns)) * 65535);
@@ -426,7 +429,7 @@ int64_t BuiltSite::plantCount(Id item) const {
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
                                        const std::shared_ptr<const BuiltSite>& previous, Haste haste,
                                        std::vector<std::string>* warnings, const Portion& portion) {
-    return Builder(project, std::move(library), previous.get(), haste, warnings, portion).run();
+    return Builder(project, library->in(project.site->season), previous.get(), haste, warnings, portion).run();
 }
 
 } // namespace thallos

@@ -414,7 +414,8 @@ json dump(const Project& project, const BlobSink& sink) {
                  {"longitude_deg", site.place.longitude},
                  {"elevation_m", site.place.elevation},
                  {"zone_h", site.zone},
-                 {"far_land_seed", site.farSeed}};
+                 {"far_land_seed", site.farSeed},
+                 {"season", kSeasonNames[static_cast<int>(site.season)]}};
     j["ground"] = {{"size_m", out(g.grid.size())},
                    {"cell_m", g.grid.cell},
                    {"tile_cells", g.grid.tileCells},
@@ -458,6 +459,11 @@ Project load(const json& document, const BlobSource& source, LaterSchema* asFarA
     site.place = {s.at("latitude_deg").number(), s.at("longitude_deg").number(), s.at("elevation_m").number()};
     site.zone = s.at("zone_h").number();
     site.farSeed = s.at("far_land_seed").natural();
+    if (s.has("season")) {
+        const auto found = std::find(std::begin(kSeasonNames), std::end(kSeasonNames), s.at("season").text());
+        if (found == std::end(kSeasonNames)) s.at("season").fail("is not a season");
+        site.season = static_cast<Season>(found - std::begin(kSeasonNames));
+    }
     p.site = std::make_shared<const Site>(site);
 
     const In g = in.at("ground"), r = g.at("relief");

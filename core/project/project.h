@@ -13,6 +13,7 @@
 #include "core/light/daylight.h"
 #include "core/material/model.h"
 #include "core/planting/drift.h"
+#include "core/planting/season.h"
 #include "core/view/camera.h"
 
 namespace thallos {
@@ -82,6 +83,7 @@ struct Site {
     Place place;
     double zone = 0;      // hours ahead of UTC
     uint64_t farSeed = 1; // of the land around
+    Season season = Season::Summer;
 };
 
 struct Project {

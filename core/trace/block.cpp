@@ -44,7 +44,6 @@ void shadeBlock(const Scene& scene, const Environment& env, const Lens& lens, co
     path.pixelAngle = lens.pixelAngle(settings.size.x);
     Detail detail(lens.origin);
     if (path.coarse) detail.pixelAngle = path.pixelAngle;
-    detail.trees = false;
     Hit hits[kPacket];
     tracePacket(scene, starts, directions, detail, hits);
     path.rays = rays;

@@ -92,8 +92,8 @@ std::vector<Cost> costsOf(const Scene& scene, const Environment& env, const Came
     }
     for (int i = 0; i < library.individualCount(); ++i)
         if (const auto there = species.find(library.species()[i / kIndividuals].recipe.name); there != species.end())
-            for (const std::vector<Mesh>* parts : {&library.individual(i).parts, &library.individual(i).coarse})
-                for (const Mesh& mesh : *parts) there->second.bytes += bytesOf(mesh);
+            for (const Form& form : library.individual(i).forms)
+                for (const Mesh& mesh : form.parts) there->second.bytes += bytesOf(mesh);
     for (const auto& [key, s] : all) {
         if (key == kSkyKey) continue;
         const int plant = speciesOf(key);

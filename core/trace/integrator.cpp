@@ -67,7 +67,6 @@ public:
           d_(start.direction), travelled_(start.travelled), spread_(settings.pixelAngle), left_(settings.bounces),
           both_(start.first), disc_(start.disc), fine_(start.camera), known_(start.first ? settings.hit : nullptr) {
         if (settings.coarse) fine_.pixelAngle = settings.pixelAngle;
-        fine_.trees = false;
         coarse_ = fine_;
         coarse_.coarse = settings.coarse;
     }

@@ -1,5 +1,6 @@
 #include "core/trace/plant_scenes.h"
 
+#include <algorithm>
 #include <array>
 #include <atomic>
 #include <cmath>
@@ -13,6 +14,7 @@ namespace {
 
 constexpr int kYaws = 2048;
 constexpr int kReaches = 64;
+constexpr float kOutline = 6; // pixels from which on the outline of a leaf is seen
 
 const std::array<V2f, kYaws>& yawTable() {
     static const auto table = [] {
@@ -69,11 +71,8 @@ bool thinned(const Detail& detail, const TileData& data, const PlantRecord& r) {
     const float d2 = (foot(r) - detail.camera).length2();
     return static_cast<float>(r.rank) * static_cast<float>(r.rank) * d2 > 255 * 255 * data.full * data.full;
 }
-bool isCoarse(const Detail& detail, const TileData& data, const PlantRecord& r) {
-    if (detail.coarse) return true;
-    if (detail.pixelAngle <= 0 || (!detail.trees && data.first < data.tile->woody)) return false;
-    const float grain = data.plants->grown(r.individual).grain * scaleOf(r);
-    return (foot(r) - detail.camera).length2() * detail.pixelAngle * detail.pixelAngle > grain * grain;
+Level levelOf(const Detail& detail, const TileData& data, const PlantRecord& r) {
+    return data.plants->level(r.individual, scaleOf(r), (foot(r) - detail.camera).length(), detail);
 }
 
 // The denser the grass the sooner it is thinned, so that a lawn moves as fast as a meadow.
@@ -91,8 +90,8 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
     auto& context = *reinterpret_cast<RayContext*>(args->context);
     const PlantRecord& r = data.record(args->primID);
     if (thinned(context.detail, data, r)) return;
-    const bool coarse = isCoarse(context.detail, data, r);
-    const RTCScene plant = data.plants->scene(r.individual, coarse);
+    const Level level = levelOf(context.detail, data, r);
+    const RTCScene plant = data.plants->scene(r.individual, level);
     const PlantPose pose(r);
     const unsigned n = args->N;
     RTCRayN* rays = RTCRayHitN_RayN(args->rayhit, n);
@@ -118,11 +117,15 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
         RTCHitN_geomID(hits, n, i) = args->geomID;
         RTCHitN_primID(hits, n, i) = args->primID;
         RTCHitN_instID(hits, n, i, 0) = args->context->instID[0];
-        const Face face = data.plants->face(r.individual, coarse, local.hit);
+        const Face face = data.plants->face(r.individual, level, local.hit);
         // Embree may reorder and repack a packet's rays; their ids tell whose this is.
-        context.plants[local.ray.id] = {
-            data.tile.get(), static_cast<unsigned>(data.first) + args->primID, face.part, face.triangle, face.u, face.v,
-            coarse};
+        context.plants[local.ray.id] = {data.tile.get(),
+                                        static_cast<unsigned>(data.first) + args->primID,
+                                        face.part,
+                                        face.triangle,
+                                        face.u,
+                                        face.v,
+                                        level};
     }
 }
 
@@ -136,7 +139,7 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
     toLocal(local, PlantPose(r));
     RTCIntersectContext inner;
     rtcInitIntersectContext(&inner);
-    rtcOccluded1(data.plants->scene(r.individual, isCoarse(context.detail, data, r)), &inner, &local);
+    rtcOccluded1(data.plants->scene(r.individual, levelOf(context.detail, data, r)), &inner, &local);
     if (local.tfar < 0) ray.tfar = -std::numeric_limits<float>::infinity();
 }
 
@@ -164,8 +167,8 @@ void addFaces(RTCScene scene, const Mesh& mesh, unsigned id, std::vector<unsigne
 
 } // namespace
 
-Face PlantScenes::face(int index, bool coarse, const RTCHit& hit) const {
-    const unsigned first = forms_[index * 2 + (coarse ? 1 : 0)].triangles[hit.geomID][hit.primID];
+Face PlantScenes::face(int index, Level level, const RTCHit& hit) const {
+    const unsigned first = traced_[index * kLevels + static_cast<int>(level)].triangles[hit.geomID][hit.primID];
     if (hit.u + hit.v <= 1) return {hit.geomID, first, 1 - hit.u - hit.v, hit.u};
     return {hit.geomID, first + 1, 1 - hit.v, hit.u + hit.v - 1};
 }
@@ -180,62 +183,117 @@ PlantPose::PlantPose(const PlantRecord& r)
 
 PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
     : library_(std::move(library)), fast_(fast) {
-    forms_.resize(static_cast<size_t>(library_->individualCount()) * 2);
-    grown_.resize(library_->individualCount());
+    traced_.resize(static_cast<size_t>(library_->individualCount()) * kLevels);
+    grown_ = std::make_unique<Grown[]>(library_->individualCount());
     reaches_.resize(library_->individualCount());
+}
+
+void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) const {
+    RTCScene scene = rtcNewScene(embreeDevice());
+    rtcSetSceneBuildQuality(scene, fast_ ? RTC_BUILD_QUALITY_MEDIUM : RTC_BUILD_QUALITY_HIGH);
+    Traced& traced = traced_[static_cast<size_t>(i) * kLevels + static_cast<size_t>(level)];
+    traced.scene = std::make_unique<EmbreeScene>(scene);
+    const std::vector<Mesh>& parts = library_->form(i, level).parts;
+    for (size_t p = 0; p < parts.size(); ++p)
+        if (!parts[p].empty()) addFaces(scene, parts[p], static_cast<unsigned>(p), traced.triangles[p]);
+    // To the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8). It may be held up, though.
+    if (stop)
+        rtcSetSceneProgressMonitorFunction(
+            scene,
+            [](void* asked, double) {
+                (*static_cast<const std::function<bool()>*>(asked))();
+                return true;
+            },
+            const_cast<std::function<bool()>*>(&stop));
+    rtcCommitScene(scene);
+    rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
+    grown_[i].scenes[static_cast<size_t>(level)].store(scene, std::memory_order_release);
 }
 
 bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<bool()>& stop) {
     std::atomic<bool> stopped{false};
-    // Both forms of the marked individuals.
-    parallelFor(library_->individualCount() * 2, [&](int k) {
-        const int i = k / 2;
-        if (!wanted[i] || forms_[k].scene || stopped) return;
+    constexpr Level kMade[] = {Level::Near, Level::Middle, Level::Far};
+    constexpr int kMany = static_cast<int>(std::size(kMade));
+    parallelFor(library_->individualCount() * kMany, [&](int k) {
+        const int i = k / kMany;
+        const Level level = kMade[k % kMany];
+        if (!wanted[i] || this->scene(i, level) || stopped) return;
         if (stop && stop()) {
             stopped = true;
             return;
         }
-        const Individual& plant = library_->individual(i);
-        if (k % 2 == 0) measure(i, plant);
-        RTCScene scene = rtcNewScene(embreeDevice());
-        rtcSetSceneBuildQuality(scene, fast_ ? RTC_BUILD_QUALITY_MEDIUM : RTC_BUILD_QUALITY_HIGH);
-        auto held = std::make_unique<EmbreeScene>(scene);
-        const std::vector<Mesh>& parts = k % 2 ? plant.coarse : plant.parts;
-        for (size_t p = 0; p < parts.size(); ++p)
-            if (!parts[p].empty()) addFaces(scene, parts[p], static_cast<unsigned>(p), forms_[k].triangles[p]);
-        // To the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8). It may be held up,
-        // though.
-        if (stop)
-            rtcSetSceneProgressMonitorFunction(
-                scene,
-                [](void* asked, double) {
-                    (*static_cast<const std::function<bool()>*>(asked))();
-                    return true;
-                },
-                const_cast<std::function<bool()>*>(&stop));
-        rtcCommitScene(scene);
-        rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
-        forms_[k].scene = std::move(held);
-        grown_[i].scenes[k % 2] = scene;
+        if (level == Level::Near) measure(i, library_->individual(i));
+        make(i, level, stop);
     });
     return !stopped;
+}
+
+Level PlantScenes::level(int index, float scale, float distance, const Detail& detail) const {
+    // Light that arrives by chance is blurred over many leaves.
+    constexpr float kByChance = 8;
+    const Grown& g = grown_[index];
+    const float away = std::max(distance - scale * g.reach, 0.0f);
+    const float pixel = away * detail.pixelAngle * (detail.coarse ? kByChance : 1) / scale;
+    if (pixel > g.grain[static_cast<size_t>(Level::Far)]) return Level::Far;
+    if (detail.coarse || pixel > g.grain[static_cast<size_t>(Level::Middle)]) return Level::Middle;
+    if (detail.pixelAngle > 0 && !detail.moving && kOutline * pixel < g.grain[static_cast<size_t>(Level::Near)] &&
+        g.scenes[static_cast<size_t>(Level::Hero)].load(std::memory_order_relaxed))
+        return Level::Hero;
+    return Level::Near;
+}
+
+bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop) const {
+    const std::lock_guard lock(heroes_);
+    constexpr float kFarthest = 60; // metres: no leaf is an outline beyond
+    std::vector<int> missing;
+    std::vector<char> seen(library_->individualCount(), 0);
+    std::vector<const PlantTile*> tiles;
+    for (const auto& some : site.plants)
+        for (const auto& tile : some) tiles.push_back(tile.get());
+    for (const PlantTile* tile : tiles) {
+        const V3f nearest(std::clamp(detail.camera.x, tile->bounds.min.x, tile->bounds.max.x),
+                          std::clamp(detail.camera.y, tile->bounds.min.y, tile->bounds.max.y),
+                          std::clamp(detail.camera.z, tile->bounds.min.z, tile->bounds.max.z));
+        if ((nearest - detail.camera).length() > kFarthest) continue;
+        for (const PlantRecord& r : tile->records) {
+            const Grown& g = grown_[r.individual];
+            if (seen[r.individual] || scene(r.individual, Level::Hero) || !scene(r.individual, Level::Near)) continue;
+            const float scale = scaleOf(r), away = std::max((foot(r) - detail.camera).length() - scale * g.reach, 0.0f);
+            if (kOutline * away * detail.pixelAngle < scale * g.grain[static_cast<size_t>(Level::Near)]) {
+                seen[r.individual] = 1;
+                missing.push_back(r.individual);
+            }
+        }
+    }
+    std::atomic<bool> stopped{false};
+    parallelFor(static_cast<int>(missing.size()), [&](int k) {
+        if (stopped || (stop && stop())) {
+            stopped = true;
+            return;
+        }
+        make(missing[k], Level::Hero, stop);
+    });
+    return !missing.empty() && !stopped;
 }
 
 void PlantScenes::measure(int i, const Individual& plant) {
     std::vector<float> reaches(kReaches, 0);
     float top = 0;
-    for (const std::vector<Mesh>* parts : {&plant.parts, &plant.coarse})
-        for (const Mesh& mesh : *parts)
-            for (const V3f& p : mesh.positions) top = std::max(top, p.z);
+    std::vector<V3f> points;
+    for (const Form& form : plant.forms)
+        for (const Mesh& mesh : form.parts) points.insert(points.end(), mesh.positions.begin(), mesh.positions.end());
+    for (const V3f& p : points) top = std::max(top, p.z);
     for (int k = 0; k < kReaches; ++k) {
         const float a = 2 * kPi * static_cast<float>(k) / kReaches;
         const V2f d(std::cos(a), std::sin(a));
-        for (const std::vector<Mesh>* parts : {&plant.parts, &plant.coarse})
-            for (const Mesh& mesh : *parts)
-                for (const V3f& p : mesh.positions) reaches[k] = std::max(reaches[k], xy(p).dot(d));
+        for (const V3f& p : points) reaches[k] = std::max(reaches[k], xy(p).dot(d));
+        // A hero's leaves are other ones of the same crown, by a leaf's length at most further out.
+        reaches[k] = 1.01f * reaches[k] + 0.03f;
     }
-    grown_[i].grain = plant.grain;
-    grown_[i].top = top;
+    Grown& g = grown_[i];
+    for (int level = 0; level < kLevels; ++level) g.grain[level] = plant.forms[level].grain;
+    g.top = 1.01f * top + 0.03f;
+    g.reach = *std::max_element(reaches.begin(), reaches.end());
     reaches_[i] = std::move(reaches);
 }
 

@@ -2,7 +2,9 @@
 #pragma once
 
 #include <array>
+#include <atomic>
 #include <functional>
+#include <mutex>
 
 #include "core/planting/species.h"
 #include "core/project/built_site.h"
@@ -27,14 +29,21 @@ public:
     bool prepare(const std::vector<char>& wanted, const std::function<bool()>& stop = nullptr);
     // What every ray that comes near an individual asks for, close together in memory.
     struct Grown {
-        RTCScene scenes[2] = {}; // fine and coarse form
-        float grain = 0;         // Individual::grain
-        float top = 0;           // metres above the foot, of both forms
+        std::atomic<RTCScene> scenes[kLevels] = {}; // of levels that are there
+        float grain[kLevels] = {};                  // Form::grain
+        float top = 0, reach = 0;                   // metres above the foot and around it, of all forms
     };
     const Grown& grown(int index) const { return grown_[index]; }
-    RTCScene scene(int index, bool coarse) const { return grown_[index].scenes[coarse ? 1 : 0]; }
+    RTCScene scene(int index, Level level) const {
+        return grown_[index].scenes[static_cast<size_t>(level)].load(std::memory_order_acquire);
+    }
+    // The level at which an individual is seen whose foot is `distance` metres away, `scale` times as large as grown.
+    Level level(int index, float scale, float distance, const Detail& detail) const;
     // What a ray met in scene().
-    Face face(int index, bool coarse, const RTCHit& hit) const;
+    Face face(int index, Level level, const RTCHit& hit) const;
+    // Grows the heroes that a camera at `eye` would see, if they are not there yet, and traces them from then on; false
+    // when there was none to grow or `stop` answered true. Others may trace at the same time; one thread grows.
+    bool growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop = nullptr) const;
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too
     // little.
@@ -46,12 +55,14 @@ private:
     void measure(int index, const Individual& plant);
     std::shared_ptr<const PlantLibrary> library_;
     bool fast_;
-    struct Form {
+    struct Traced {
         std::unique_ptr<EmbreeScene> scene;
-        std::array<std::vector<unsigned>, 4> triangles; // the first of each face, by part
+        std::array<std::vector<unsigned>, SpeciesRecipe::kParts> triangles; // the first of each face, by part
     };
-    std::vector<Form> forms_; // fine and coarse of each individual
-    std::vector<Grown> grown_;
+    void make(int index, Level level, const std::function<bool()>& stop) const;
+    mutable std::vector<Traced> traced_; // of each individual and level
+    mutable std::mutex heroes_;
+    mutable std::unique_ptr<Grown[]> grown_;
     std::vector<std::vector<float>> reaches_;
 };
 

@@ -47,7 +47,7 @@ Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far
         hit.triangle = plant.triangle;
         hit.u = plant.u;
         hit.v = plant.v;
-        hit.coarse = plant.coarse;
+        hit.level = plant.level;
     } else if (object.kind == ObjectKind::Building || object.kind == ObjectKind::Figure) {
         V3f turned;
         object.toWorld.multDirMatrix(n, turned); // no skew: normals turn like directions

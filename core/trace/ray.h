@@ -6,6 +6,7 @@
 #include <embree3/rtcore.h>
 
 #include "core/base/vec.h"
+#include "core/planting/form.h"
 #include "core/planting/record.h"
 
 namespace thallos {
@@ -29,16 +30,15 @@ struct PlantHit {
     const PlantTile* tile = nullptr;
     unsigned plant = 0, part = 0, triangle = 0;
     float u = 0, v = 0;
-    bool coarse = false;
+    Level level = Level::Near;
 };
 
 // How finely a ray sees plants: decided by the camera for shadow and bounce rays too, so that they agree.
 struct Detail {
     V3f camera{0};
-    float pixelAngle = 0; // radians; plants whose coarse leaves are smaller than a pixel are coarse; 0: none are
-    bool coarse = false;  // all plants are: for light that arrives by chance
-    bool trees = true;    // pixelAngle counts for trees and shrubs, too, not for grass alone
-    bool moving = false;  // a picture that moves: grass is thinned with distance and casts no shadow
+    float pixelAngle = 0; // radians; plants are as fine as a pixel shows; 0: all are near
+    bool coarse = false;  // coarser than that, and never near: for light that arrives by chance
+    bool moving = false;  // a picture that moves: low growth is thinned with distance and casts no shadow
 
     Detail() = default;
     Detail(const V3f& eye) : camera(eye) {} // every leaf
@@ -66,7 +66,7 @@ struct Hit {
     unsigned part = 0, triangle = 0;
     float u = 0, v = 0;
     const PlantRecord* plant = nullptr;
-    bool coarse = false; // part and triangle are of the plant's coarse form
+    Level level = Level::Near; // of the plant's form that part and triangle are of
 
     explicit operator bool() const { return t < kFarAway; }
 };

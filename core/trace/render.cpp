@@ -7,6 +7,7 @@
 #include "core/base/parallel.h"
 #include "core/trace/block.h"
 #include "core/trace/denoise.h"
+#include "core/trace/plant_scenes.h"
 #include "core/trace/shading.h"
 
 namespace thallos {
@@ -203,6 +204,9 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     const bool part = settings.regionSize.x > 0 && settings.regionSize.y > 0;
     Camera camera = shot.camera;
     camera.aspect = static_cast<float>(settings.size.x) / static_cast<float>(settings.size.y);
+    Detail detail(camera.position);
+    detail.pixelAngle = Lens(camera).pixelAngle(settings.size.x);
+    if (settings.path.coarse) scene.plantScenes->growHeroes(*scene.site, detail, [&] { return progress.cancelled(); });
     // Metered on a small picture of the whole frame, so that a region is exposed like the rest.
     float ev = shot.ev100;
     if (shot.metered) {

@@ -386,9 +386,9 @@ SceneBuilder::dressAll(const BuiltSite& site, Scene& scene) {
         const auto from = wanted.begin() + static_cast<std::ptrdiff_t>(i * kIndividuals);
         const bool stands = std::any_of(from, from + kIndividuals, [](char w) { return w != 0; });
         for (unsigned k = 0; k < SpeciesRecipe::kParts; ++k)
-            all.push_back(stands ? &species[i].recipe.surface(k) : &none);
+            all.push_back(stands ? &species[i].recipe.surfaces[k] : &none);
     }
-    const size_t plants = species.size() * 4;
+    const size_t plants = species.size() * SpeciesRecipe::kParts;
     std::vector<const std::vector<Surface>*> lists{&figure_->materials};
     for (const auto& item : site.project.items)
         if (const auto* b = std::get_if<Building>(&item->body)) lists.push_back(&b->surfaces);

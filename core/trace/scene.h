@@ -53,9 +53,9 @@ struct Scene {
     std::shared_ptr<const PlantScenes> plantScenes;
     Showing showing;
     Covers covers;
-    std::vector<Material> plants; // four a species
+    std::vector<Material> plants; // SpeciesRecipe::kParts a species
     const Material& plantMaterial(int individual, unsigned part) const {
-        return plants[static_cast<size_t>(individual / kIndividuals) * 4 + part];
+        return plants[static_cast<size_t>(individual / kIndividuals) * SpeciesRecipe::kParts + part];
     }
     std::vector<SceneObject> objects;
     Lamps lamps;

@@ -37,22 +37,22 @@ constexpr uint32_t kPlantKey = 1u << 31, kMaterials = 4096; // of a model
 }
 
 uint32_t materialKey(const Scene& scene, const Hit& hit) {
-    if (hit.plant) return kPlantKey | static_cast<uint32_t>(hit.plant->individual) << 2 | hit.part;
+    if (hit.plant) return kPlantKey + static_cast<uint32_t>(hit.plant->individual) * SpeciesRecipe::kParts + hit.part;
     const SceneObject& object = scene.objects[hit.object];
     const int material = object.model ? object.model->parts[hit.part].material : 0;
     return hit.object * kMaterials + static_cast<uint32_t>(std::min(material, static_cast<int>(kMaterials) - 1));
 }
 
 int speciesOf(uint32_t key) {
-    return key & kPlantKey ? static_cast<int>((key & ~kPlantKey) >> 2) / kIndividuals : -1;
+    return key & kPlantKey ? static_cast<int>((key & ~kPlantKey) / SpeciesRecipe::kParts) / kIndividuals : -1;
 }
 
 std::string materialName(const Scene& scene, uint32_t key) {
     if (key & kPlantKey) {
-        const auto individual = static_cast<int>((key & ~kPlantKey) >> 2);
+        const auto individual = static_cast<int>((key & ~kPlantKey) / SpeciesRecipe::kParts);
         const PlantLibrary& library = *scene.site->library;
         const SpeciesRecipe& recipe = library.species()[individual / kIndividuals].recipe;
-        return recipe.name + " " + recipe.surface(key & 3).name;
+        return recipe.name + " " + recipe.surfaces[key % SpeciesRecipe::kParts].name;
     }
     const SceneObject& object = scene.objects[key / kMaterials];
     switch (object.kind) {
@@ -66,6 +66,16 @@ std::string materialName(const Scene& scene, uint32_t key) {
         return (*object.materials)[key % kMaterials].surface.name;
     }
 }
+
+namespace {
+void snow(SurfacePoint& s, float share) {
+    s.albedo = lerp(s.albedo, Rgb(0.82f, 0.84f, 0.87f), share);
+    s.through *= 1 - share;
+    s.metalness *= 1 - share;
+    s.roughness = lerp(s.roughness, 0.75f, share);
+    s.specular = lerp(s.specular, 0.3f, share);
+}
+} // namespace
 
 ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, float footprint) {
     const SceneObject& object = scene.objects[hit.object];
@@ -83,21 +93,26 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         for (const WaterBody& w : site.waters)
             if (hit.position.z < w.water.level + 0.25f && Box2f(w.box.min - V2f(3), w.box.max + V2f(3)).intersects(p))
                 wetten(out.surface, p, hit.position.z - w.water.level, footprint);
+        if (site.project.site->season == Season::Snow)
+            snow(out.surface,
+                 0.93f * std::clamp(3 * n.z - 1.2f + 0.5f * fractalNoise(p.x / 3, p.y / 3, 71, 3), 0.0f, 1.0f));
         break;
     }
     case ObjectKind::Far: {
         const V3f smooth = triangleNormal(*site.far, hit.triangle, hit.u, hit.v, hit.normal);
         out.surface = farSurface(scene.covers, xy(hit.position), smooth, footprint, site.project.site->farSeed);
+        if (site.project.site->season == Season::Snow)
+            snow(out.surface, std::clamp(2.5f * smooth.z - 1.2f, 0.0f, 0.9f));
         break;
     }
     case ObjectKind::Plants: {
         const PlantRecord& r = *hit.plant;
-        const Individual& plant = site.library->individual(r.individual);
-        const Mesh& mesh = (hit.coarse ? plant.coarse : plant.parts)[hit.part];
+        const Form& form = site.library->form(r.individual, hit.level);
+        const Mesh& mesh = form.parts[hit.part];
         const PlantPose pose(r);
         const V3f local = pose.toLocal(hit.position);
         const Material& material = scene.plantMaterial(r.individual, hit.part);
-        if ((hit.part == 0 || hit.part == 3) && !mesh.normals.empty()) { // wood
+        if (!mesh.normals.empty()) { // wood, stones
             const V3f smooth =
                 pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
             out.surface = evaluate(
@@ -106,14 +121,28 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         } else {
             out.surface = evaluate(material, {.position = local, .normal = n, .facet = n, .footprint = footprint});
             out.surface.specular = 0.6f;
-            // From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little.
+            // From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little, more so before they
+            // fall; what stands high in the crown is lighter than what it shades.
+            const SpeciesRecipe& recipe = site.library->species()[r.individual / kIndividuals].recipe;
             const float tint = static_cast<float>(r.tint) / 255 - 0.5f;
-            const float leaf = unitFloat(mix(hit.triangle / 4, r.key)) - 0.5f;
-            const float v = 1 + 0.30f * tint + 0.24f * leaf;
-            const Rgb shade(v * (1 + 0.20f * tint), v, v * (1 - 0.15f * tint));
+            const uint64_t key = mix(hit.triangle / static_cast<unsigned>(form.leafTriangles), r.key);
+            const float leaf = unitFloat(key) - 0.5f,
+                        hue = recipe.motley > 0 && hit.part == 1 ? recipe.motley * (unitFloat(mix(key)) - 0.5f) : 0;
+            const float high = local.z / std::max(site.library->individual(r.individual).height, 0.01f) - 0.6f;
+            const float v = (1 + 0.30f * tint + 0.24f * leaf) * (1 + 0.18f * high);
+            Rgb shade(v * (1 + 0.20f * tint + 0.06f * high + 0.5f * hue), v * (1 - 0.45f * hue),
+                      v * (1 - 0.15f * tint - 0.5f * hue));
             out.surface.albedo *= shade;
             out.surface.through *= shade;
+            // The lower side of a leaf is paler and does not shine.
+            if (hit.part == 1 && !out.front) {
+                const Rgb& a = out.surface.albedo;
+                out.surface.albedo = lerp(a, Rgb((a.x + a.y + a.z) / 3 * 1.3f), 0.3f);
+                out.surface.specular = 0.2f;
+            }
         }
+        if (site.project.site->season == Season::Snow && n.z > 0.15f)
+            snow(out.surface, std::clamp((n.z - 0.15f) / 0.5f, 0.0f, 0.9f));
         break;
     }
     case ObjectKind::Building:

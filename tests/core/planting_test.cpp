@@ -1,21 +1,14 @@
 #include <cmath>
-#include <filesystem>
 #include <map>
 
 #include <gtest/gtest.h>
 
-#include "core/base/error.h"
 #include "core/planting/drift.h"
 #include "core/planting/species.h"
 
 using namespace thallos;
 
 namespace {
-
-const PlantLibrary& library() {
-    static const auto l = PlantLibrary::load(std::filesystem::path(THALLOS_SOURCE) / "assets/species");
-    return *l;
-}
 
 PlantingSite openSite() {
     return {[](const V2f& p) { return 0.1f * p.x; }, [](const V2f&) { return V3f(-0.1f, 0, 1).normalized(); },
@@ -54,84 +47,6 @@ void expectStaysPut(const std::map<uint32_t, V2f>& few, const std::map<uint32_t,
 }
 
 } // namespace
-
-TEST(Library, HasTheFourKinds) {
-    std::map<PlantKind, int> kinds;
-    for (const Species& s : library().species()) ++kinds[s.recipe.kind];
-    EXPECT_EQ(kinds.size(), 4u);
-    EXPECT_GE(library().find("Apple"), 0);
-    EXPECT_EQ(library().find("No such plant"), -1);
-}
-
-TEST(Library, GrowsToBelievableSizes) {
-    for (const Species& s : library().species()) {
-        for (int k = 0; k < kIndividuals; ++k) {
-            const Individual* i = &library().individual(library().find(s.recipe.name) * kIndividuals + k);
-            EXPECT_LE(i->height, 1.05f * s.height() + s.recipe.leaf.length) << s.recipe.name;
-            switch (s.recipe.kind) {
-            case PlantKind::Broadleaf:
-            case PlantKind::Conifer:
-                EXPECT_GE(i->height, 4) << s.recipe.name;
-                EXPECT_LE(i->height, 25) << s.recipe.name;
-                break;
-            case PlantKind::Shrub:
-                EXPECT_GE(i->height, 0.8f) << s.recipe.name;
-                EXPECT_LE(i->height, 5) << s.recipe.name;
-                break;
-            case PlantKind::Grass:
-                EXPECT_GE(i->height, 0.05f) << s.recipe.name;
-                EXPECT_LE(i->height, 2.2f) << s.recipe.name;
-                break;
-            }
-            EXPECT_GT(i->spread, 0.1f) << s.recipe.name;
-            EXPECT_LT(i->spread, 1.5f * i->height + 0.8f) << s.recipe.name;
-            for (size_t p = 0; p < i->parts.size(); ++p)
-                for (const V3i& t : i->parts[p].triangles)
-                    for (int k = 0; k < 3; ++k) ASSERT_LT(static_cast<size_t>(t[k]), i->parts[p].positions.size());
-        }
-    }
-}
-
-TEST(Grow, SameSeedSamePlantAndAnotherSeedAnother) {
-    const SpeciesRecipe& apple = library().species()[library().find("Apple")].recipe;
-    const Individual a = grow(apple, 1), b = grow(apple, 1), c = grow(apple, 2);
-    EXPECT_EQ(a.parts[1].positions, b.parts[1].positions);
-    EXPECT_NE(a.parts[1].positions, c.parts[1].positions);
-}
-
-TEST(Grow, TreesAreRootedAndCarryLeaves) {
-    for (const char* name : {"Apple", "Birch", "Spruce"}) {
-        const Individual& i = library().individual(library().find(name) * kIndividuals);
-        float low = 1;
-        for (const V3f& p : i.parts[0].positions) low = std::min(low, p.z);
-        EXPECT_LT(low, -0.05f) << name << " must go a little into the ground";
-        EXPECT_GT(i.parts[1].triangles.size(), 5000u) << name;
-    }
-}
-
-TEST(Recipe, ErrorsNameTheValue) {
-    auto fails = [](const std::string& text, const std::string& part) {
-        try {
-            parseRecipe(text, "plum.json");
-            FAIL() << text;
-        } catch (const Error& e) {
-            EXPECT_NE(std::string(e.what()).find(part), std::string::npos) << e.what();
-        }
-    };
-    fails("{", "JSON");
-    fails("[]", "object");
-    fails("{}", "name");
-    fails(R"({"name":"Plum"})", "kind");
-    fails(R"({"name":"Plum","kind":"palm"})", "kind");
-    fails(R"({"name":"Plum","kind":"shrub"})", "wood");
-    fails(R"({"name":"Plum","kind":"shrub","height_m":900})", "height_m");
-    fails(R"({"name":"Plum","kind":"shrub","height_m":"tall"})", "number");
-    fails(R"({"name":"Plum","kind":"meadow grass","grass":{"blades":100000}})", "blades");
-    fails(R"({"name":"Plum","kind":"shrub","wood":{"crown":{"width":-1}}})", "width");
-    fails(R"({"name":"Plum","kind":"shrub","wood":{"twigs":{"segments":100}}})", "segments");
-    fails(R"({"name":"Plum","kind":"shrub","leaf":{"shape":"square"},"wood":{}})", "square");
-    fails(R"({"name":"Plum","kind":"shrub","foliage":{"color_srgb":[1,2]},"wood":{}})", "color_srgb");
-}
 
 TEST(Scatter, IsDenseAsAsked) {
     const size_t n = placed(meadow()).size();

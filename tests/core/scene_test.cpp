@@ -86,9 +86,8 @@ TEST(Scene, AHitOnAPlantNamesTheTriangleAndThePlaceInIt) {
                         y = -30 + 60 * static_cast<float>(k / 200) / 200;
             const Hit h = trace(*scene, {x, y, 30}, V3f(0.2f, 0.1f, -1).normalized(), detail);
             if (!h || !h.plant) continue;
-            const Individual& grown = scene->plantScenes->library()->individual(h.plant->individual);
-            EXPECT_EQ(h.coarse, detail.coarse);
-            const Mesh& mesh = (h.coarse ? grown.coarse : grown.parts)[h.part];
+            EXPECT_EQ(h.level == Level::Near, !detail.coarse);
+            const Mesh& mesh = scene->plantScenes->library()->form(h.plant->individual, h.level).parts[h.part];
             const V3i t = mesh.triangles[h.triangle];
             const V3f p = mesh.positions[t.x] * (1 - h.u - h.v) + mesh.positions[t.y] * h.u + mesh.positions[t.z] * h.v;
             ASSERT_NEAR((PlantPose(*h.plant).toWorld(p) - h.position).length(), 0, 2e-4f) << k;
@@ -234,11 +233,11 @@ TEST(Masks, RaysPassWhatTheyAreNotAskedToSee) {
                   onlyGrass = trace(*scene, from, down, from, kFarAway, kMaskGrass);
         if (onlyWoody) {
             ++woody;
-            EXPECT_FALSE(scene->site->library->isGrass(onlyWoody.plant->individual));
+            EXPECT_FALSE(scene->site->library->isLow(onlyWoody.plant->individual));
         }
         if (onlyGrass) {
             ++grass;
-            EXPECT_TRUE(scene->site->library->isGrass(onlyGrass.plant->individual));
+            EXPECT_TRUE(scene->site->library->isLow(onlyGrass.plant->individual));
         }
         if (all.plant) EXPECT_EQ(all.t, std::min(onlyWoody.t, onlyGrass.t));
     }

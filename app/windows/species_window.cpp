@@ -1,0 +1,486 @@
+#include "app/windows/species_window.h"
+
+#include <QCheckBox>
+#include <QColorDialog>
+#include <QComboBox>
+#include <QDir>
+#include <QFormLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSaveFile>
+#include <QScrollArea>
+#include <QSettings>
+#include <QSlider>
+#include <QStandardPaths>
+#include <QVBoxLayout>
+
+#include "app/number_field.h"
+#include "app/theme.h"
+#include "core/base/assets.h"
+#include "core/base/error.h"
+
+namespace thallos {
+
+namespace {
+
+constexpr int kPicture = 72;
+const char* const kFavourites = "species/favourites";
+
+QString text(const std::string& s) {
+    return QString::fromStdString(s);
+}
+
+// "radius_m" as a label and its unit.
+struct Label {
+    QString name, unit;
+};
+Label labelOf(const QString& key) {
+    static const std::pair<const char*, const char*> kUnits[] = {
+        {"_deg_m", "°/m"}, {"_deg", "°"}, {"_m", "m"}, {"_srgb", ""}};
+    for (const auto& [ending, unit] : kUnits)
+        if (key.endsWith(QLatin1String(ending)))
+            return {key.chopped(static_cast<int>(qstrlen(ending))).replace('_', ' '), QString::fromUtf8(unit)};
+    return {QString(key).replace('_', ' '), {}};
+}
+
+QString groupOf(const std::string& path) {
+    const QString p = text(path);
+    const qsizetype at = p.lastIndexOf('/');
+    return at < 0 ? SpeciesWindow::tr("size and form") : p.left(at).replace('/', " · ").replace('_', ' ');
+}
+
+QString megabytes(size_t bytes) {
+    return QString::number(static_cast<double>(bytes) / 1e6, 'f', 1);
+}
+
+} // namespace
+
+std::filesystem::path ownSpeciesFolder() {
+    return (QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + "/species").toStdString();
+}
+
+std::shared_ptr<const PlantLibrary> readLibrary(std::vector<std::string>* warnings) {
+    std::vector<std::string> unread;
+    return PlantLibrary::load(assetFolder() / "species", ownSpeciesFolder(), warnings ? warnings : &unread);
+}
+
+SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidget* parent)
+    : QDialog(parent), library_(std::move(library)) {
+    setObjectName("speciesWindow");
+    setWindowTitle(tr("Species"));
+    resize(1180, 740);
+    auto* whole = new QHBoxLayout(this);
+
+    auto* left = new QVBoxLayout;
+    find_ = new QLineEdit(this);
+    find_->setObjectName("findSpecies");
+    find_->setPlaceholderText(tr("Find a species"));
+    find_->setAccessibleName(tr("Find a species by its name, kind, habit or marks"));
+    find_->setClearButtonEnabled(true);
+    kind_ = new QComboBox(this);
+    kind_->setObjectName("speciesKind");
+    kind_->setAccessibleName(tr("Kind"));
+    kind_->addItem(tr("all kinds"));
+    for (const char* k : kSpeciesKindNames) kind_->addItem(tr(k));
+    favourites_ = new QCheckBox(tr("Only favourites"), this);
+    favourites_->setObjectName("onlyFavourites");
+    list_ = new QListWidget(this);
+    list_->setObjectName("speciesList");
+    list_->setAccessibleName(tr("Species"));
+    list_->setIconSize(QSize(kPicture, kPicture));
+    list_->setUniformItemSizes(true);
+    left->addWidget(find_);
+    left->addWidget(kind_);
+    left->addWidget(favourites_);
+    left->addWidget(list_, 1);
+    whole->addLayout(left, 3);
+
+    picture_ = new SpeciesPicture(this);
+    auto* middle = new QVBoxLayout;
+    middle->addWidget(picture_, 1);
+    auto* seasons = new QHBoxLayout;
+    season_ = new QSlider(Qt::Horizontal, this);
+    season_->setObjectName("speciesSeason");
+    season_->setAccessibleName(tr("Season"));
+    season_->setToolTip(tr("Leaves, flowers and colours through the year"));
+    season_->setRange(0, kSeasons - 1);
+    season_->setPageStep(1);
+    season_->setTickPosition(QSlider::TicksBelow);
+    season_->setValue(static_cast<int>(Season::Summer));
+    seasonName_ = new QLabel(this);
+    seasonName_->setMinimumWidth(64);
+    individual_ = new QComboBox(this);
+    individual_->setObjectName("speciesIndividual");
+    individual_->setAccessibleName(tr("Individual"));
+    individual_->setToolTip(tr("One of the grown specimens that stand in the picture in turns"));
+    for (int k = 0; k < kIndividuals; ++k) individual_->addItem(tr("individual %1").arg(k + 1));
+    seasons->addWidget(season_, 1);
+    seasons->addWidget(seasonName_);
+    seasons->addWidget(individual_);
+    middle->addLayout(seasons);
+    whole->addLayout(middle, 6);
+
+    auto* right = new QVBoxLayout;
+    auto* head = new QHBoxLayout;
+    title_ = new QLabel(this);
+    title_->setObjectName("speciesTitle");
+    title_->setFont(typeface(Type::Heading));
+    star_ = new QPushButton(this);
+    star_->setObjectName("favourite");
+    star_->setCheckable(true);
+    star_->setText(tr("Favourite"));
+    star_->setToolTip(tr("Favourites are found quickly"));
+    head->addWidget(title_, 1);
+    head->addWidget(star_);
+    marks_ = new QLabel(this);
+    marks_->setWordWrap(true);
+    marks_->setProperty("role", "second");
+    figures_ = new QLabel(this);
+    figures_->setObjectName("speciesFigures");
+    figures_->setWordWrap(true);
+    group_ = new QComboBox(this);
+    group_->setObjectName("recipeGroup");
+    group_->setAccessibleName(tr("Part of the recipe"));
+    group_->setToolTip(tr("Which values of the recipe are shown below; the plant grows anew as they move"));
+    controls_ = new QScrollArea(this);
+    controls_->setObjectName("recipeControls");
+    controls_->setWidgetResizable(true);
+    controls_->setFrameShape(QFrame::NoFrame);
+    note_ = new QLabel(this);
+    note_->setObjectName("speciesNote");
+    note_->setWordWrap(true);
+    note_->setProperty("role", "second");
+    name_ = new QLineEdit(this);
+    name_->setObjectName("ownName");
+    name_->setAccessibleName(tr("Name of your own species"));
+    name_->setPlaceholderText(tr("Name of your own species"));
+    keep_ = new QPushButton(tr("Keep as own species"), this);
+    keep_->setObjectName("keepSpecies");
+    keep_->setToolTip(tr("Writes the recipe into your library, where every project finds it"));
+    back_ = new QPushButton(tr("Undo changes"), this);
+    back_->setObjectName("undoRecipe");
+    back_->setToolTip(tr("Back to the recipe as the library has it"));
+    forget_ = new QPushButton(tr("Take out of library"), this);
+    forget_->setObjectName("forgetSpecies");
+    forget_->setToolTip(tr("Takes your own species out of your library; projects that use it tell so"));
+    take_ = new QPushButton(tr("Plant it"), this);
+    take_->setObjectName("plantSpecies");
+    take_->setToolTip(tr("The specimen tool plants it; a chosen drift takes it into its mix"));
+    take_->setDefault(true);
+    right->addLayout(head);
+    right->addWidget(marks_);
+    right->addWidget(figures_);
+    right->addWidget(group_);
+    right->addWidget(controls_, 1);
+    right->addWidget(note_);
+    right->addWidget(name_);
+    auto* keeping = new QHBoxLayout;
+    keeping->addWidget(keep_);
+    keeping->addWidget(back_);
+    right->addLayout(keeping);
+    auto* ending = new QHBoxLayout;
+    ending->addWidget(forget_);
+    ending->addWidget(take_);
+    right->addLayout(ending);
+    whole->addLayout(right, 5);
+
+    connect(find_, &QLineEdit::textChanged, this, [this] { filter(); });
+    connect(kind_, &QComboBox::currentIndexChanged, this, [this] { filter(); });
+    connect(favourites_, &QCheckBox::toggled, this, [this] { filter(); });
+    connect(list_, &QListWidget::currentRowChanged, this, [this] { choose(); });
+    connect(list_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* i) { Q_EMIT taken(i->text()); });
+    connect(season_, &QSlider::valueChanged, this, [this] { regrow(); });
+    connect(individual_, &QComboBox::currentIndexChanged, this, [this] { regrow(); });
+    connect(group_, &QComboBox::currentIndexChanged, this, [this] { fillControls(); });
+    connect(picture_, &SpeciesPicture::grown, this, &SpeciesWindow::showFigures);
+    connect(take_, &QPushButton::clicked, this, [this] { Q_EMIT taken(current()); });
+    connect(keep_, &QPushButton::clicked, this, &SpeciesWindow::keep);
+    connect(forget_, &QPushButton::clicked, this, &SpeciesWindow::forget);
+    connect(back_, &QPushButton::clicked, this, [this] { choose(); });
+    connect(star_, &QPushButton::clicked, this, [this](bool on) {
+        QSettings settings;
+        QStringList names = settings.value(kFavourites).toStringList();
+        names.removeAll(current());
+        if (on) names << current();
+        settings.setValue(kFavourites, names);
+        filter();
+    });
+    fillList();
+    list_->setCurrentRow(0);
+}
+
+QString SpeciesWindow::current() const {
+    const QListWidgetItem* item = list_->currentItem();
+    return item ? item->text() : QString();
+}
+
+void SpeciesWindow::showSpecies(const QString& name) {
+    const auto found = list_->findItems(name, Qt::MatchExactly);
+    if (!found.isEmpty()) list_->setCurrentItem(found.first());
+    show();
+}
+
+void SpeciesWindow::setLight(const Site& site, const Shot& shot) {
+    picture_->setLight(site, shot);
+    season_->setValue(static_cast<int>(site.season));
+}
+
+void SpeciesWindow::setLibrary(std::shared_ptr<const PlantLibrary> library) {
+    const QString name = current();
+    library_ = std::move(library);
+    fillList();
+    const auto found = list_->findItems(name, Qt::MatchExactly);
+    list_->setCurrentItem(found.isEmpty() ? list_->item(0) : found.first());
+}
+
+void SpeciesWindow::fillList() {
+    const QSignalBlocker quiet(list_);
+    list_->clear();
+    std::vector<const Species*> species;
+    for (const Species& s : library_->species()) species.push_back(&s);
+    std::sort(species.begin(), species.end(),
+              [](const Species* a, const Species* b) { return a->recipe.name < b->recipe.name; });
+    for (const Species* s : species) {
+        std::filesystem::path picture = s->file;
+        auto* item =
+            new QListWidgetItem(QIcon(text(picture.replace_extension(".jpg").string())), text(s->recipe.name), list_);
+        item->setData(Qt::UserRole, tr(kSpeciesKindNames[static_cast<int>(s->recipe.kind)]));
+        QStringList words{text(s->recipe.habit)};
+        for (const auto* list : {&s->recipe.marks, &s->recipe.tags})
+            for (const std::string& w : *list) words << text(w);
+        if (s->origin == SpeciesOrigin::Own) words << tr("own");
+        item->setData(Qt::UserRole + 1, words.join(' '));
+        item->setToolTip(tr("%1, %2").arg(item->data(Qt::UserRole).toString(), text(s->recipe.habit)));
+    }
+    filter();
+}
+
+void SpeciesWindow::filter() {
+    const QStringList words = find_->text().simplified().split(' ', Qt::SkipEmptyParts);
+    const QStringList loved = QSettings().value(kFavourites).toStringList();
+    for (int i = 0; i < list_->count(); ++i) {
+        QListWidgetItem* item = list_->item(i);
+        const QString kind = item->data(Qt::UserRole).toString(),
+                      all = item->text() + " " + kind + " " + item->data(Qt::UserRole + 1).toString();
+        const bool fits = (kind_->currentIndex() == 0 || kind == kind_->currentText()) &&
+                          (!favourites_->isChecked() || loved.contains(item->text())) &&
+                          std::all_of(words.begin(), words.end(),
+                                      [&](const QString& w) { return all.contains(w, Qt::CaseInsensitive); });
+        item->setHidden(!fits);
+    }
+}
+
+void SpeciesWindow::choose() {
+    const int at = library_->find(current().toStdString());
+    if (at < 0) return;
+    const Species& s = library_->species()[at];
+    text_ = s.text;
+    title_->setText(text(s.recipe.name));
+    QStringList marks;
+    for (const std::string& m : s.recipe.marks) marks << "· " + text(m);
+    marks_->setText(text(s.recipe.habit) + "\n" + marks.join("\n"));
+    star_->setChecked(QSettings().value(kFavourites).toStringList().contains(current()));
+    name_->setText(s.origin == SpeciesOrigin::Own ? current() : tr("My %1").arg(current().toLower()));
+    forget_->setEnabled(s.origin == SpeciesOrigin::Own);
+    figures_->clear();
+    note_->clear();
+    regrow();
+    fillGroups();
+}
+
+bool SpeciesWindow::changed() const {
+    const int at = library_->find(current().toStdString());
+    return at >= 0 && library_->species()[at].text != text_;
+}
+
+void SpeciesWindow::regrow() {
+    const auto season = static_cast<Season>(season_->value());
+    seasonName_->setText(tr(kSeasonNames[season_->value()]));
+    const int at = library_->find(current().toStdString());
+    if (at < 0) return;
+    back_->setEnabled(changed());
+    try {
+        fields_.clear();
+        SpeciesRecipe recipe = parseRecipe(text_, current().toStdString(), &fields_);
+        if (changed()) {
+            Species s = library_->species()[at];
+            s.recipe = recipe;
+            s.text = text_;
+            shown_ = PlantLibrary::of({s});
+            picture_->setSpecies(shown_, 0, individual_->currentIndex(), season);
+        } else {
+            shown_ = library_;
+            picture_->setSpecies(shown_, at, individual_->currentIndex(), season);
+        }
+        note_->clear();
+    } catch (const Error& e) {
+        note_->setText(text(e.what()));
+    }
+}
+
+void SpeciesWindow::showFigures(const SpeciesFigures& f) {
+    const auto metres = [](float m) { return QString::number(static_cast<double>(m), 'f', m < 3 ? 2 : 1); };
+    QString line = tr("%1 m high, %2 m wide").arg(metres(f.height), metres(f.spread));
+    if (f.leafArea > 0) line += tr(", %1 m² of leaf").arg(metres(f.leafArea));
+    line += "\n" + tr("Triangles: %L1 within a few metres, %L2 near, %L3 middle, %L4 far · %5 MB")
+                       .arg(f.triangles[0])
+                       .arg(f.triangles[1])
+                       .arg(f.triangles[2])
+                       .arg(f.triangles[3])
+                       .arg(megabytes(f.bytes));
+    figures_->setText(line);
+}
+
+void SpeciesWindow::fillGroups() {
+    const QString before = group_->currentText();
+    {
+        const QSignalBlocker quiet(group_);
+        group_->clear();
+        for (const RecipeField& f : fields_) {
+            const QString group = groupOf(f.path);
+            if (f.path != "version" && f.path != "kind" && group_->findText(group) < 0) group_->addItem(group);
+        }
+        group_->setCurrentIndex(std::max(0, group_->findText(before)));
+    }
+    fillControls();
+}
+
+void SpeciesWindow::fillControls() {
+    auto* page = new QWidget;
+    auto* rows = new QVBoxLayout(page);
+    rows->setContentsMargins(0, 0, 0, 0);
+    rows->setSpacing(2);
+    for (const RecipeField& f : fields_) {
+        if (f.path == "version" || f.path == "kind" || groupOf(f.path) != group_->currentText()) continue;
+        const Label label = labelOf(text(f.path).section('/', -1));
+        const QString id = "recipe " + text(f.path);
+        switch (f.kind) {
+        case RecipeField::Kind::Number:
+        case RecipeField::Kind::Whole: {
+            const bool wide = f.low > 0 && f.high / f.low > 60;
+            ValueRange range;
+            range.low = f.low;
+            range.high = f.high;
+            range.logarithmic = wide;
+            range.dimension = label.unit == "m"   ? Dimension::Length
+                              : label.unit == "°" ? Dimension::Angle
+                                                  : Dimension::Plain;
+            range.unit = label.unit;
+            range.decimals = f.kind == RecipeField::Kind::Whole ? 0 : f.high <= 0.1f ? 4 : f.high <= 1 ? 3 : 2;
+            range.normal = f.value;
+            auto* row = new ValueRow(label.name, range, tr("From %1 to %2").arg(f.low).arg(f.high), page);
+            row->setObjectName(id);
+            row->setValue(f.value);
+            connect(row, &ValueRow::changed, this, [this, f](double value, bool) {
+                RecipeField now = f;
+                now.value = static_cast<float>(value);
+                edit(now);
+            });
+            rows->addWidget(row);
+            break;
+        }
+        case RecipeField::Kind::Choice: {
+            auto* line = new QHBoxLayout;
+            auto* box = new QComboBox(page);
+            box->setObjectName(id);
+            box->setAccessibleName(label.name);
+            for (const std::string& w : f.words) box->addItem(text(w));
+            box->setCurrentText(text(f.word));
+            connect(box, &QComboBox::currentTextChanged, this, [this, f](const QString& word) {
+                RecipeField now = f;
+                now.word = word.toStdString();
+                edit(now);
+            });
+            line->addWidget(new QLabel(label.name, page), 1);
+            line->addWidget(box, 2);
+            rows->addLayout(line);
+            break;
+        }
+        case RecipeField::Kind::Switch: {
+            auto* box = new QCheckBox(label.name, page);
+            box->setObjectName(id);
+            box->setChecked(f.value > 0.5f);
+            connect(box, &QCheckBox::toggled, this, [this, f](bool on) {
+                RecipeField now = f;
+                now.value = on ? 1.0f : 0.0f;
+                edit(now);
+            });
+            rows->addWidget(box);
+            break;
+        }
+        case RecipeField::Kind::Colour: {
+            auto* button = new QPushButton(label.name, page);
+            button->setObjectName(id);
+            button->setToolTip(tr("Choose the colour"));
+            const auto paint = [button](const V3f& c) {
+                QPixmap dot(16, 16);
+                dot.fill(QColor::fromRgbF(std::clamp(c.x, 0.0f, 1.0f), std::clamp(c.y, 0.0f, 1.0f),
+                                          std::clamp(c.z, 0.0f, 1.0f)));
+                button->setIcon(QIcon(dot));
+            };
+            paint(f.colour);
+            connect(button, &QPushButton::clicked, this, [this, f, paint] {
+                const QColor c = QColorDialog::getColor(QColor::fromRgbF(f.colour.x, f.colour.y, f.colour.z), this,
+                                                        tr("Colour"), QColorDialog::DontUseNativeDialog);
+                if (!c.isValid()) return;
+                RecipeField now = f;
+                now.colour = V3f(c.redF(), c.greenF(), c.blueF());
+                paint(now.colour);
+                edit(now);
+            });
+            rows->addWidget(button);
+            break;
+        }
+        }
+    }
+    rows->addStretch(1);
+    controls_->setWidget(page);
+}
+
+void SpeciesWindow::edit(const RecipeField& field) {
+    text_ = changedRecipe(text_, field);
+    regrow();
+}
+
+void SpeciesWindow::keep() {
+    const QString name = name_->text().simplified();
+    const int there = library_->find(name.toStdString());
+    if (name.isEmpty()) return note_->setText(tr("Give your species a name first."));
+    if (there >= 0 && library_->species()[there].origin == SpeciesOrigin::Shipped)
+        return note_->setText(tr("%1 is a species that came with Thallos; give yours another name.").arg(name));
+    std::string file;
+    for (const QChar c : name.toLower())
+        file += c.isLetterOrNumber() && c.unicode() < 128 ? static_cast<char>(c.unicode()) : '-';
+    const std::filesystem::path folder = ownSpeciesFolder();
+    QDir().mkpath(text(folder.string()));
+    QSaveFile out(text((folder / (file + ".json")).string()));
+    const QByteArray bytes = QByteArray::fromStdString(renamedRecipe(text_, name.toStdString()));
+    if (!out.open(QIODevice::WriteOnly) || out.write(bytes) != bytes.size() || !out.commit())
+        return note_->setText(tr("Your species could not be written: %1.").arg(out.errorString()));
+    // Its picture in the list is what is shown now.
+    if (QImage shot = picture_->grab().toImage(); !shot.isNull()) {
+        const int side = std::min(shot.width(), shot.height());
+        shot.copy((shot.width() - side) / 2, shot.height() - side, side, side)
+            .scaled(144, 144, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+            .save(text((folder / (file + ".jpg")).string()));
+    }
+    Q_EMIT ownSpeciesChanged();
+    showSpecies(name);
+    note_->setText(tr("%1 is in your library now.").arg(name));
+}
+
+void SpeciesWindow::forget() {
+    const int at = library_->find(current().toStdString());
+    if (at < 0 || library_->species()[at].origin != SpeciesOrigin::Own) return;
+    std::filesystem::path file = library_->species()[at].file;
+    // Not lost: it waits under another ending.
+    QFile::remove(text(file.string()) + ".removed");
+    if (!QFile::rename(text(file.string()), text(file.string()) + ".removed"))
+        return note_->setText(tr("%1 could not be taken out.").arg(current()));
+    Q_EMIT ownSpeciesChanged();
+}
+
+} // namespace thallos

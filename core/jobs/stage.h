@@ -1,0 +1,29 @@
+// Species side by side on a level lawn, as they are judged before they are planted.
+#pragma once
+
+#include "core/project/built_site.h"
+
+namespace thallos {
+
+struct StageEntry {
+    int species = 0; // index in the library
+    int individual = 0;
+    float yaw = 0; // radians
+};
+
+struct Stage {
+    Project project;
+    float wide = 1, tall = 1; // metres, of all that stands there
+};
+
+// In one row from west to east; with the 1.75 m figure among them, after the first.
+Stage stageOf(const PlantLibrary& library, const std::vector<StageEntry>& entries, bool figure);
+
+// A camera at eye height that looks along `bearing` (radians, clockwise from north) and takes in all of it, or the n-th
+// part of its width when `near` is n. Verticals stay upright.
+Camera cameraOf(const Stage& stage, const BuiltSite& site, float aspect, float bearing, float near = 1);
+
+// Where the camera looks so that what it sees is lit from the front and a little from the left; radians.
+float bearingInLight(const V3f& toSun);
+
+} // namespace thallos

@@ -1,0 +1,160 @@
+// The window of species, by posted events on the real window.
+#include <QComboBox>
+#include <QFile>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSlider>
+
+#include <gtest/gtest.h>
+
+#include "app/number_field.h"
+#include "app/windows/species_window.h"
+#include "tests/app/window_driver.h"
+
+using namespace thallos;
+using namespace thallos::test;
+
+namespace {
+
+SpeciesWindow& species() {
+    key(Qt::Key_B, Qt::ControlModifier);
+    auto* w = window().findChild<SpeciesWindow*>();
+    if (!w) throw std::runtime_error("no window of species");
+    return *w;
+}
+
+template <class T> T& child(SpeciesWindow& w, const char* name) {
+    T* found = w.findChild<T*>(name);
+    if (!found) throw std::runtime_error(name);
+    return *found;
+}
+
+int visible(SpeciesWindow& w) {
+    auto& list = child<QListWidget>(w, "speciesList");
+    int n = 0;
+    for (int i = 0; i < list.count(); ++i) n += !list.item(i)->isHidden();
+    return n;
+}
+
+void expectGrown(SpeciesWindow& w) {
+    ASSERT_TRUE(waitFor([&] { return !child<QLabel>(w, "speciesFigures").text().isEmpty(); }, 60000));
+}
+
+} // namespace
+
+TEST(SpeciesWindow, FindsByWordsAndKind) {
+    freshSite(false);
+    SpeciesWindow& w = species();
+    ASSERT_TRUE(w.isVisible());
+    EXPECT_GE(visible(w), 60);
+    auto& find = child<QLineEdit>(w, "findSpecies");
+    find.setText("white bark");
+    EXPECT_GE(visible(w), 1);
+    EXPECT_LE(visible(w), 4);
+    find.setText("no such plant");
+    EXPECT_EQ(visible(w), 0);
+    find.clear();
+    auto& kind = child<QComboBox>(w, "speciesKind");
+    kind.setCurrentText("fern");
+    EXPECT_EQ(visible(w), 3);
+    kind.setCurrentIndex(0);
+    // Favourites.
+    w.showSpecies("Oak");
+    child<QPushButton>(w, "favourite").click();
+    child<QAbstractButton>(w, "onlyFavourites").setChecked(true);
+    EXPECT_EQ(visible(w), 1);
+    child<QPushButton>(w, "favourite").click();
+    EXPECT_EQ(visible(w), 0);
+    child<QAbstractButton>(w, "onlyFavourites").setChecked(false);
+    w.close();
+}
+
+TEST(SpeciesWindow, ShowsThePlantAndItsFigures) {
+    freshSite(false);
+    SpeciesWindow& w = species();
+    w.showSpecies("Hazel");
+    expectGrown(w);
+    EXPECT_TRUE(child<QLabel>(w, "speciesFigures").text().contains("m² of leaf"));
+    auto& picture = child<SpeciesPicture>(w, "speciesPicture");
+    EXPECT_TRUE(waitFor([&] { return picture.samples() >= 2; }, 60000));
+    const QImage before = picture.grab().toImage();
+    // Turned by hand.
+    drag(picture, QPointF(100, 200), QPointF(220, 200));
+    EXPECT_TRUE(
+        waitFor([&] { return picture.samples() >= 2 && difference(before, picture.grab().toImage()) > 0.5; }, 60000));
+    // Through the year: in winter no leaf is left.
+    child<QLabel>(w, "speciesFigures").clear();
+    child<QSlider>(w, "speciesSeason").setValue(static_cast<int>(Season::Bare));
+    expectGrown(w);
+    EXPECT_FALSE(child<QLabel>(w, "speciesFigures").text().contains("m² of leaf"));
+    w.close();
+}
+
+TEST(SpeciesWindow, BreedsAndKeepsAnOwnSpecies) {
+    freshSite(false);
+    SpeciesWindow& w = species();
+    w.showSpecies("Hazel");
+    child<QSlider>(w, "speciesSeason").setValue(static_cast<int>(Season::Summer));
+    expectGrown(w);
+    child<QLabel>(w, "speciesFigures").clear();
+    child<ValueRow>(w, "recipe height_m").field()->setText("6 m");
+    QMetaObject::invokeMethod(child<ValueRow>(w, "recipe height_m").field(), "editingFinished");
+    expectGrown(w);
+    const float high = child<QLabel>(w, "speciesFigures").text().section(' ', 0, 0).toFloat();
+    EXPECT_NEAR(high, 6, 1.5);
+    EXPECT_TRUE(child<QPushButton>(w, "undoRecipe").isEnabled());
+    // A name that is taken is refused in one sentence.
+    child<QLineEdit>(w, "ownName").setText("Oak");
+    child<QPushButton>(w, "keepSpecies").click();
+    EXPECT_TRUE(child<QLabel>(w, "speciesNote").text().contains("another name"));
+    child<QLineEdit>(w, "ownName").setText("Tall hazel");
+    child<QPushButton>(w, "keepSpecies").click();
+    EXPECT_EQ(w.current(), "Tall hazel");
+    EXPECT_TRUE(QFile::exists(QString::fromStdString((ownSpeciesFolder() / "tall-hazel.json").string())));
+    settle();
+    // It can be planted: the specimen tool has it.
+    child<QPushButton>(w, "plantSpecies").click();
+    EXPECT_TRUE(message().contains("Tall hazel"));
+    ASSERT_TRUE(waitFor([] { return session().built() && session().built()->library->find("Tall hazel") >= 0; }));
+    child<QPushButton>(w, "forgetSpecies").click();
+    EXPECT_NE(w.current(), "Tall hazel");
+    ASSERT_TRUE(waitFor([] { return session().built()->library->find("Tall hazel") < 0; }));
+    w.close();
+}
+
+TEST(SpeciesWindow, AChosenDriftTakesASpecies) {
+    freshSite(false);
+    verb(Verb::Plant);
+    Drift d;
+    d.areas = {{{-5, -5}, {5, -5}, {5, 5}, {-5, 5}}};
+    d.mix = {{"Fescue", 1}};
+    d.density = 1;
+    Id id;
+    session().edit("Drift", added(session().project(), "Patch", d, &id));
+    session().choose(id);
+    const std::string before = documentHash();
+    SpeciesWindow& w = species();
+    w.showSpecies("Foxglove");
+    child<QPushButton>(w, "plantSpecies").click();
+    EXPECT_EQ(bodyOf<Drift>(session().item(id))->mix.size(), 2u);
+    w.close();
+    expectOneStep(before);
+}
+
+TEST(Season, IsOneStepAndGrowsTheSiteAnew) {
+    freshSite(false);
+    verb(Verb::Light);
+    const std::string before = documentHash();
+    QComboBox* box = nullptr;
+    for (QComboBox* c : window().findChildren<QComboBox*>())
+        if (c->accessibleName() == "Season" && c->isVisible()) box = c;
+    ASSERT_TRUE(box);
+    box->setCurrentIndex(static_cast<int>(Season::Autumn));
+    Q_EMIT box->activated(static_cast<int>(Season::Autumn));
+    settle();
+    EXPECT_EQ(session().project().site->season, Season::Autumn);
+    EXPECT_EQ(session().built()->library->season(), Season::Autumn);
+    expectOneStep(before);
+}

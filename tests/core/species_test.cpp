@@ -1,0 +1,295 @@
+// The library of species: sizes, levels of detail, seasons, what each generator promises.
+#include <cmath>
+#include <map>
+#include <set>
+
+#include <gtest/gtest.h>
+
+#include "core/base/error.h"
+#include "core/base/parallel.h"
+#include "core/planting/silhouette.h"
+#include "core/planting/species.h"
+#include "tests/core/sample_site.h"
+
+using namespace thallos;
+using namespace thallos::test;
+
+namespace {
+
+const SpeciesRecipe& recipeOf(const char* name) {
+    const int at = library()->find(name);
+    if (at < 0) throw std::runtime_error(name);
+    return library()->species()[at].recipe;
+}
+
+template <class Generator, class Check> void each(Check&& check) {
+    for (size_t i = 0; i < library()->species().size(); ++i) {
+        const SpeciesRecipe& r = library()->species()[i].recipe;
+        if (const auto* g = std::get_if<Generator>(&r.growth))
+            check(r, *g, library()->individual(static_cast<int>(i) * kIndividuals));
+    }
+}
+
+float leafArea(const Form& form) {
+    return area(form.parts[1]);
+}
+
+} // namespace
+
+TEST(Library, HasWhatAnArtistPlantsWith) {
+    std::map<SpeciesKind, int> kinds;
+    for (const Species& s : library()->species()) ++kinds[s.recipe.kind];
+    EXPECT_GE(library()->species().size(), 60u);
+    EXPECT_GE(kinds[SpeciesKind::Broadleaf] + kinds[SpeciesKind::Conifer], 18);
+    EXPECT_GE(kinds[SpeciesKind::Shrub] + kinds[SpeciesKind::Hedge], 10);
+    EXPECT_GE(kinds[SpeciesKind::Grass], 10);
+    EXPECT_GE(kinds[SpeciesKind::Herb], 10);
+    EXPECT_GE(kinds[SpeciesKind::Fern], 3);
+    EXPECT_GE(kinds[SpeciesKind::Stones], 4);
+    EXPECT_GE(kinds[SpeciesKind::Person], 12);
+    EXPECT_EQ(library()->find("No such plant"), -1);
+}
+
+TEST(Library, NoTwoSpeciesShareOneRecipe) {
+    // Apart from colours and sizes.
+    std::set<std::string> seen;
+    for (const Species& s : library()->species()) EXPECT_TRUE(seen.insert(s.recipe.name).second) << s.recipe.name;
+    const auto same = [](const SpeciesRecipe& a, const SpeciesRecipe& b) {
+        const Individual x = grow(a, 1), y = grow(b, 1);
+        const Form &f = x.form(Level::Near), &g = y.form(Level::Near);
+        for (size_t p = 0; p < f.parts.size(); ++p)
+            if (f.parts[p].triangles.size() != g.parts[p].triangles.size()) return false;
+        return true;
+    };
+    EXPECT_FALSE(same(recipeOf("Fallen oak leaves"), recipeOf("Fallen beech leaves")));
+    EXPECT_FALSE(same(recipeOf("Man walking"), recipeOf("Woman walking")));
+    EXPECT_FALSE(same(recipeOf("Meadow sage"), recipeOf("Lavender")));
+}
+
+TEST(Library, GrowsToTheSizesItTells) {
+    parallelFor(library()->individualCount(), [](int i) { library()->individual(i); });
+    for (size_t i = 0; i < library()->species().size(); ++i) {
+        const Species& s = library()->species()[i];
+        for (int k = 0; k < kIndividuals; ++k) {
+            const Individual& one = library()->individual(static_cast<int>(i) * kIndividuals + k);
+            EXPECT_LE(one.height, 1.25f * s.height() + 0.08f) << s.recipe.name;
+            EXPECT_LE(one.spread, 2.1f * s.spread() + 0.1f) << s.recipe.name;
+            EXPECT_GT(one.spread, 0.05f) << s.recipe.name;
+            for (const Level level : {Level::Near, Level::Middle, Level::Far})
+                for (const Mesh& m : one.form(level).parts) {
+                    ASSERT_TRUE(m.normals.empty() || m.normals.size() == m.positions.size()) << s.recipe.name;
+                    for (const V3f& p : m.positions) ASSERT_TRUE(std::isfinite(p.x + p.y + p.z)) << s.recipe.name;
+                    for (const V3i& t : m.triangles)
+                        for (int c = 0; c < 3; ++c)
+                            ASSERT_LT(static_cast<size_t>(t[c]), m.positions.size()) << s.recipe.name;
+                }
+        }
+    }
+}
+
+TEST(Levels, KeepTheirBudgetsAndTheirSilhouettes) {
+    for (size_t i = 0; i < library()->species().size(); ++i) {
+        const SpeciesRecipe& r = library()->species()[i].recipe;
+        const int index = static_cast<int>(i) * kIndividuals;
+        const float near = silhouette(library()->form(index, Level::Near));
+        float grain = 0;
+        for (const Level level : {Level::Near, Level::Middle, Level::Far}) {
+            const Form& form = library()->form(index, level);
+            EXPECT_LE(form.triangles(), kMostTriangles[static_cast<size_t>(level)] * 1.35) << r.name;
+            EXPECT_GE(form.grain, 0.98f * grain) << r.name << ": finer than the level before";
+            grain = form.grain;
+            // Plants and people; what is smaller than a hand is seen from above.
+            const bool tall = library()->individual(index).height > 0.35f;
+            if (tall && level != Level::Near)
+                EXPECT_NEAR(silhouette(form) / near, 1, level == Level::Middle ? 0.08f : 0.23f)
+                    << r.name << " at level " << static_cast<int>(level);
+            if (std::holds_alternative<WoodyRecipe>(r.growth) && leafArea(library()->form(index, Level::Near)) > 0)
+                EXPECT_NEAR(leafArea(form) / leafArea(library()->form(index, Level::Near)), 1, 0.05f) << r.name;
+        }
+    }
+}
+
+TEST(Levels, HeroesAreFinerAndKeepTheirBudget) {
+    for (const char* name : {"Oak", "Birch", "Pine", "Hazel", "Foxglove", "Male fern", "Boulder", "Man walking"}) {
+        const int index = library()->find(name) * kIndividuals;
+        const Form &hero = library()->hero(index), &near = library()->form(index, Level::Near);
+        EXPECT_GE(hero.triangles(), near.triangles()) << name;
+        EXPECT_LE(hero.triangles(), kMostTriangles[0]) << name;
+        EXPECT_NEAR(silhouette(hero) / silhouette(near), 1, 0.1f) << name;
+    }
+}
+
+TEST(Grow, SameSeedSamePlantAndAnotherSeedAnother) {
+    for (const char* name : {"Apple", "Fescue", "Foxglove", "Bracken", "Boulder", "Man standing", "Dry-stone wall"}) {
+        const SpeciesRecipe& r = recipeOf(name);
+        const Individual a = grow(r, 1), b = grow(r, 1), c = grow(r, 2);
+        bool differs = false;
+        for (size_t p = 0; p < a.form(Level::Near).parts.size(); ++p) {
+            EXPECT_EQ(a.form(Level::Near).parts[p].positions, b.form(Level::Near).parts[p].positions) << name;
+            differs = differs || a.form(Level::Near).parts[p].positions != c.form(Level::Near).parts[p].positions;
+        }
+        if (std::string(name) != "Man standing") EXPECT_TRUE(differs) << name;
+    }
+}
+
+TEST(Grow, TreesAreRootedAndCarryLeaves) {
+    for (const char* name : {"Apple", "Birch", "Spruce"}) {
+        const Form& f = library()->individual(library()->find(name) * kIndividuals).form(Level::Near);
+        float low = 1;
+        for (const V3f& p : f.parts[0].positions) low = std::min(low, p.z);
+        EXPECT_LT(low, -0.05f) << name << " must go a little into the ground";
+        EXPECT_GT(f.parts[1].triangles.size(), 5000u) << name;
+    }
+}
+
+TEST(Seasons, ChangeColourAndLeafCountOnly) {
+    for (const char* name : {"Oak", "Apple", "Knapweed", "Fescue in ear"}) {
+        const SpeciesRecipe& summer = recipeOf(name);
+        const Form full = grow(summer, 1).form(Level::Near);
+        for (int k = 0; k < kSeasons; ++k) {
+            const SpeciesRecipe then = inSeason(summer, static_cast<Season>(k));
+            const Form f = grow(then, 1).form(Level::Near);
+            if (std::holds_alternative<WoodyRecipe>(summer.growth)) {
+                // The stem is the same to the last node; where leaves leave room more twigs may be drawn.
+                const auto stem = [](const Form& form) {
+                    return std::vector<V3f>(form.parts[0].positions.begin(), form.parts[0].positions.begin() + 200);
+                };
+                EXPECT_EQ(stem(f), stem(full)) << name << " in " << kSeasonNames[k];
+                EXPECT_LE(leafArea(f), leafArea(full) * 1.01f) << name << " in " << kSeasonNames[k];
+            }
+        }
+    }
+    const SpeciesRecipe& oak = recipeOf("Oak");
+    EXPECT_LT(leafArea(grow(inSeason(oak, Season::Bare), 1).form(Level::Near)),
+              0.1f * leafArea(grow(oak, 1).form(Level::Near)));
+    EXPECT_GT(inSeason(oak, Season::Autumn).surfaces[1].baseColor.x, 1.3f * oak.surfaces[1].baseColor.x);
+    // Evergreens keep their leaves.
+    const SpeciesRecipe& spruce = recipeOf("Spruce");
+    EXPECT_NEAR(leafArea(grow(inSeason(spruce, Season::Bare), 1).form(Level::Near)),
+                leafArea(grow(spruce, 1).form(Level::Near)), 1e-3f);
+    // Blossom in spring alone.
+    EXPECT_FALSE(grow(inSeason(recipeOf("Apple"), Season::Spring), 1).form(Level::Near).parts[2].empty());
+    EXPECT_TRUE(grow(recipeOf("Stump"), 1).form(Level::Near).parts.size() == 2);
+    EXPECT_TRUE(grow(inSeason(recipeOf("Apple"), Season::Summer), 1).form(Level::Near).parts[2].empty());
+}
+
+TEST(Seasons, LibrariesOfOneYearAreShared) {
+    const auto spring = library()->in(Season::Spring);
+    EXPECT_EQ(spring, library()->in(Season::Spring));
+    EXPECT_EQ(library()->in(Season::Summer), library());
+    EXPECT_EQ(spring->in(Season::Summer), library());
+    EXPECT_EQ(spring->find("Oak"), library()->find("Oak"));
+}
+
+TEST(People, AreAsTallAsPeople) {
+    int grown = 0, children = 0;
+    each<PersonRecipe>([&](const SpeciesRecipe& r, const PersonRecipe& p, const Individual& one) {
+        const bool child = p.heads < 7;
+        (child ? children : grown)++;
+        if (child) {
+            EXPECT_GE(r.height, 0.9f) << r.name;
+            EXPECT_LE(r.height, 1.5f) << r.name;
+        } else {
+            EXPECT_GE(r.height, 1.5f) << r.name;
+            EXPECT_LE(r.height, 1.95f) << r.name;
+            EXPECT_GE(p.heads, 7) << r.name;
+            EXPECT_LE(p.heads, 8) << r.name;
+        }
+        // Upright ones are as tall as the recipe says, but for steps, hats and hair.
+        if (p.seat == 0 && std::abs(p.lean) < 8) EXPECT_NEAR(one.height / r.height, 1, 0.06f) << r.name;
+        // Feet stand on the ground.
+        float low = 1;
+        for (const V3f& v : one.form(Level::Near).parts[4].positions) low = std::min(low, v.z);
+        if (p.seat == 0) EXPECT_NEAR(low, 0, 0.03f) << r.name;
+    });
+    EXPECT_GE(grown, 10);
+    EXPECT_GE(children, 2);
+}
+
+TEST(Stones, AreShutAndSunkIntoTheGround) {
+    const Mesh m = stone({}, 4, 7);
+    std::map<std::pair<int, int>, int> edges;
+    for (const V3i& t : m.triangles)
+        for (int k = 0; k < 3; ++k) ++edges[{t[k], t[(k + 1) % 3]}];
+    for (const auto& [edge, n] : edges) {
+        ASSERT_EQ(n, 1);
+        ASSERT_TRUE(edges.count({edge.second, edge.first}));
+    }
+    each<StoneRecipe>([](const SpeciesRecipe& r, const StoneRecipe& s, const Individual& one) {
+        float low = 1;
+        for (const V3f& p : one.form(Level::Near).parts[0].positions) low = std::min(low, p.z);
+        EXPECT_LT(low, 0) << r.name;
+        EXPECT_GT(one.height, 0.1f * s.size) << r.name;
+    });
+    // Worn stones have smaller hollows and edges: their surface is less for what they enclose.
+    const auto ratio = [](float wear) {
+        StoneRecipe s;
+        s.wear = wear;
+        s.rough = 0;
+        const Mesh body = stone(s, 4, 3);
+        double volume = 0;
+        for (const V3i& t : body.triangles)
+            volume += body.positions[t.x].dot(body.positions[t.y].cross(body.positions[t.z])) / 6;
+        return area(body) / std::pow(volume, 2.0 / 3);
+    };
+    EXPECT_LT(ratio(1), ratio(0));
+}
+
+TEST(Litter, LiesOnTheGround) {
+    each<LitterRecipe>([](const SpeciesRecipe& r, const LitterRecipe&, const Individual& one) {
+        EXPECT_LT(one.height, 0.2f) << r.name;
+        float low = 1;
+        for (const Mesh& m : one.form(Level::Near).parts)
+            for (const V3f& p : m.positions) low = std::min(low, p.z);
+        EXPECT_GT(low, -0.07f) << r.name;
+    });
+}
+
+TEST(Logs, RestOnTheGround) {
+    each<LogRecipe>([](const SpeciesRecipe& r, const LogRecipe&, const Individual& one) {
+        float low = 1;
+        for (const Mesh& m : one.form(Level::Near).parts)
+            for (const V3f& p : m.positions) low = std::min(low, p.z);
+        EXPECT_LT(low, 0.01f) << r.name << " hovers";
+        EXPECT_GT(low, -0.2f) << r.name;
+    });
+}
+
+TEST(Things, StandOnTheGround) {
+    each<ThingRecipe>([](const SpeciesRecipe& r, const ThingRecipe&, const Individual& one) {
+        float low = 1;
+        for (const Mesh& m : one.form(Level::Near).parts)
+            for (const V3f& p : m.positions) low = std::min(low, p.z);
+        EXPECT_LT(low, 0.02f) << r.name << " hovers";
+        EXPECT_NEAR(one.height / r.height, 1, 0.12f) << r.name;
+    });
+}
+
+TEST(Recipe, ErrorsNameTheValue) {
+    auto fails = [](const std::string& text, const std::string& part) {
+        try {
+            parseRecipe(text, "plum.json");
+            FAIL() << text;
+        } catch (const Error& e) {
+            EXPECT_NE(std::string(e.what()).find(part), std::string::npos) << e.what();
+        }
+    };
+    fails("{", "JSON");
+    fails("[]", "object");
+    fails("{}", "name");
+    fails(R"({"name":"Plum"})", "kind");
+    fails(R"({"name":"Plum","kind":"palm"})", "kind");
+    fails(R"({"name":"Plum","kind":"shrub"})", "wood");
+    fails(R"({"name":"Plum","kind":"shrub","height_m":900})", "height_m");
+    fails(R"({"name":"Plum","kind":"shrub","height_m":"tall"})", "number");
+    fails(R"({"name":"Plum","kind":"grass","tuft":{"blades":100000}})", "blades");
+    fails(R"({"name":"Plum","kind":"shrub","wood":{"crown":{"width":-1}}})", "width");
+    fails(R"({"name":"Plum","kind":"herb","herb":{"head":{"kind":"trumpet"}}})", "trumpet");
+    fails(R"({"name":"Plum","kind":"stones","stones":{"proportion":[0,1,1]}})", "proportion");
+    fails(R"({"name":"Plum","kind":"person","person":{"heads":3}})", "heads");
+    fails(R"({"name":"Plum","kind":"thing","thing":{"what":"sofa"}})", "sofa");
+    fails(R"({"name":"Plum","kind":"shrub","seasons":{"flowers_from":"monsoon"},"wood":{}})", "monsoon");
+    fails(R"({"name":"Plum","kind":"shrub","wood":{"twigs":{"segments":100}}})", "segments");
+    fails(R"({"name":"Plum","kind":"shrub","leaf":{"shape":"square"},"wood":{}})", "square");
+    fails(R"({"name":"Plum","kind":"shrub","foliage":{"color_srgb":[1,2]},"wood":{}})", "color_srgb");
+}
