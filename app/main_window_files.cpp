@@ -341,6 +341,8 @@ void MainWindow::showSpecies() {
             std::vector<std::string> warnings;
             library_ = readLibrary(&warnings);
             engine_.setLibrary(library_);
+            if (library_->find(tools_.species.toStdString()) < 0)
+                tools_.species = QString::fromStdString(library_->species().front().recipe.name);
             window->setLibrary(library_);
             if (!warnings.empty()) tell(QString::fromStdString(warnings.front()));
         });

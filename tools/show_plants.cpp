@@ -3,7 +3,7 @@
 //        show_plants ASSETS thumbnails SAMPLES [NAME...]
 // LIGHT: front or back, where the sun stands, and the season after a colon if it is not summer ("front:autumn"); NEAR:
 // 1 shows all of them, 2 the middle half, and so on. NAME may end in :1 or :2 for another individual; + stands for the
-// figure after the first.
+// figure after the first, / begins another row under the last.
 #include <cstdio>
 #include <cstdlib>
 
@@ -17,26 +17,24 @@ using namespace thallos;
 
 namespace {
 
-void show(const std::shared_ptr<const PlantLibrary>& plants, const std::vector<StageEntry>& entries, bool figure,
-          const V2i& size, float turn, float near, int samples, const std::filesystem::path& out) {
-    const Stage stage = stageOf(*plants, entries, figure);
-    Project project = stage.project;
-    Site site = *project.site;
-    site.season = plants->season();
-    project = withSite(project, site);
-    const auto built = build(project, plants);
+Image8 picture(const std::shared_ptr<const PlantLibrary>& plants, const std::vector<StageEntry>& entries, bool figure,
+               const V2i& size, float turn, float near, int samples) {
     Shot shot;
     shot.daylight.time = {2026, 6, 12, 10.2};
-    const Environment light = environmentOf(project, shot);
-    shot.camera = cameraOf(stage, *built, static_cast<float>(size.x) / static_cast<float>(size.y),
-                           bearingInLight(light.toSun) + turn, near);
+    const Environment light = environmentOf(newProject({32, 32}, 1, "light"), shot);
+    const Stage stage = stageOf(*plants, entries, figure, bearingInLight(light.toSun) + turn);
+    Site site = *stage.project.site;
+    site.season = plants->season();
+    const Project project = withSite(stage.project, site);
+    const auto built = build(project, plants);
+    shot.camera = cameraOf(stage, *built, static_cast<float>(size.x) / static_cast<float>(size.y), near);
     SceneBuilder builder(false, shippedMaterials());
     const auto scene = builder.update(built);
     PictureSettings settings;
     settings.size = size;
     Progress progress;
     const RenderResult r = renderPicture(*scene, light, shot, settings, samples, 1, progress);
-    writePicture(out, Display().encode(develop(r.radiance, r.ev100, shot.finish)));
+    return Display().encode(develop(r.radiance, r.ev100, shot.finish));
 }
 
 } // namespace
@@ -55,7 +53,8 @@ int main(int argc, char** argv) {
             const SeasonRecipe& y = s.recipe.seasons;
             const auto then = plants->in(std::clamp(Season::Summer, y.flowersFrom, y.flowersTo));
             std::filesystem::path out = s.file;
-            show(then, {{static_cast<int>(i), 0, 0.6f}}, false, V2i(144), 0, 1, samples, out.replace_extension(".jpg"));
+            writePicture(out.replace_extension(".jpg"),
+                         picture(then, {{static_cast<int>(i), 0, 0.6f}}, false, V2i(144), 0, 1, samples));
             std::printf("%s\n", s.recipe.name.c_str());
             std::fflush(stdout);
         }
@@ -68,12 +67,24 @@ int main(int argc, char** argv) {
     for (int k = 0; k < kSeasons; ++k)
         if (colon != std::string::npos && light.substr(colon + 1) == kSeasonNames[k])
             plants = plants->in(static_cast<Season>(k));
+    const float turn = light.rfind("back", 0) == 0 ? radians(140) : 0,
+                near = static_cast<float>(std::atof(argv[7]));
     std::vector<StageEntry> entries;
     bool figure = false;
+    Image8 all;
+    const auto finishRow = [&] {
+        const Image8 row = picture(plants, entries, figure, size, turn, near, samples);
+        Image8 both(size.x, all.height + size.y);
+        for (int y = 0; y < both.height; ++y)
+            for (int x = 0; x < size.x; ++x) both.at(x, y) = y < all.height ? all.at(x, y) : row.at(x, y - all.height);
+        all = std::move(both);
+        entries.clear();
+        figure = false;
+    };
     for (int i = 8; i < argc; ++i) {
         std::string name = argv[i];
-        if (name == "+") {
-            figure = true;
+        if (name == "+" || name == "/") {
+            name == "+" ? void(figure = true) : finishRow();
             continue;
         }
         int individual = 0;
@@ -87,12 +98,7 @@ int main(int argc, char** argv) {
             return 1;
         }
         entries.push_back({species, individual, 0.6f * static_cast<float>(i)});
-        const Individual& one = plants->individual(species * kIndividuals + individual);
-        std::printf("%-20s %5.2f m high %5.2f m wide, triangles", argv[i], one.height, one.spread);
-        for (const Level level : {Level::Near, Level::Middle, Level::Far})
-            std::printf(" %zu (%.3f m)", one.form(level).triangles(), one.form(level).grain);
-        std::printf("\n");
     }
-    show(plants, entries, figure, size, light.rfind("back", 0) == 0 ? radians(140) : 0,
-         static_cast<float>(std::atof(argv[7])), samples, argv[2]);
+    finishRow();
+    writePicture(argv[2], all);
 }

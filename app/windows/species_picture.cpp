@@ -49,6 +49,9 @@ struct SpeciesPicture::Staged {
     std::shared_ptr<const BuiltSite> built;
     SceneBuilder builder{true, shippedMaterials()};
     std::shared_ptr<const Scene> scene;
+    std::shared_ptr<const Atmosphere> atmosphere;
+    Daylight daylight;
+    std::optional<Environment> light; // of the daylight
     Display display;
 };
 
@@ -129,15 +132,24 @@ void SpeciesPicture::draw(Staged& staged, const Order& order, uint64_t generatio
     site.season = order.season;
     const bool same = staged.library == library && staged.species == order.species &&
                       staged.individual == order.individual && staged.site.season == site.season;
-    if (!same || staged.yaw != order.yaw) {
-        if (!same) {
-            staged.stage = stageOf(*library, {{order.species, order.individual, order.yaw}}, true);
+    const Daylight& daylight = order.shot.daylight;
+    if (!staged.atmosphere || staged.atmosphere->visibility() != daylight.visibility)
+        staged.atmosphere = std::make_shared<Atmosphere>(daylight.visibility);
+    if (!staged.light || !(staged.daylight == daylight)) {
+        staged.light = makeEnvironment(site.place, daylight, staged.atmosphere);
+        staged.daylight = daylight;
+    }
+    const Environment& light = *staged.light;
+    const float bearing = bearingInLight(light.toSun);
+    if (!same || staged.yaw != order.yaw || staged.stage.bearing != bearing) {
+        if (!same || staged.stage.bearing != bearing) {
+            staged.stage = stageOf(*library, {{order.species, order.individual, order.yaw}}, true, bearing);
             staged.stage.project = withSite(staged.stage.project, site);
             staged.built = nullptr;
             if (stop()) return;
         } else {
             Item row = *thallos::find(staged.stage.project, "Row");
-            std::get<Planting>(row.body).specimens[0].yaw = order.yaw;
+            std::get<Planting>(row.body).specimens[0].yaw = order.yaw - bearing;
             staged.stage.project = replaced(staged.stage.project, row);
         }
         staged.built = build(staged.stage.project, library, staged.built);
@@ -148,11 +160,10 @@ void SpeciesPicture::draw(Staged& staged, const Order& order, uint64_t generatio
         staged.yaw = order.yaw;
         staged.site = site;
     }
-    const Environment light = environmentOf(staged.stage.project, order.shot);
     Shot shot = order.shot;
     const V2i size(order.size.width() & ~7, order.size.height() & ~7);
-    shot.camera = cameraOf(staged.stage, *staged.built, static_cast<float>(size.x) / static_cast<float>(size.y),
-                           bearingInLight(light.toSun), order.near);
+    shot.camera =
+        cameraOf(staged.stage, *staged.built, static_cast<float>(size.x) / static_cast<float>(size.y), order.near);
     // At once something to see, then cleaner and cleaner.
     Image quick(order.moving ? size.x / 2 : size.x, order.moving ? size.y / 2 : size.y);
     if (!quickPicture(quick, *staged.scene, light, shot.camera, stop, order.moving)) return;

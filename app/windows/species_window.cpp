@@ -169,7 +169,8 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     take_ = new QPushButton(tr("Plant it"), this);
     take_->setObjectName("plantSpecies");
     take_->setToolTip(tr("The specimen tool plants it; a chosen drift takes it into its mix"));
-    take_->setDefault(true);
+    // Enter in a field is for the field.
+    for (QPushButton* b : {star_, keep_, back_, forget_, take_}) b->setAutoDefault(false);
     right->addLayout(head);
     right->addWidget(marks_);
     right->addWidget(figures_);
@@ -247,6 +248,7 @@ void SpeciesWindow::fillList() {
         std::filesystem::path picture = s->file;
         auto* item =
             new QListWidgetItem(QIcon(text(picture.replace_extension(".jpg").string())), text(s->recipe.name), list_);
+        item->setSizeHint(QSize(0, kPicture + 6));
         item->setData(Qt::UserRole, tr(kSpeciesKindNames[static_cast<int>(s->recipe.kind)]));
         QStringList words{text(s->recipe.habit)};
         for (const auto* list : {&s->recipe.marks, &s->recipe.tags})

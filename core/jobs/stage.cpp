@@ -5,8 +5,9 @@
 
 namespace thallos {
 
-Stage stageOf(const PlantLibrary& library, const std::vector<StageEntry>& entries, bool figure) {
+Stage stageOf(const PlantLibrary& library, const std::vector<StageEntry>& entries, bool figure, float bearing) {
     Stage out;
+    out.bearing = bearing;
     float at = 0, person = 0, tall = figure ? 1.8f : 0.02f;
     Planting row;
     const auto addFigure = [&] {
@@ -33,14 +34,19 @@ Stage stageOf(const PlantLibrary& library, const std::vector<StageEntry>& entrie
     Ground g = *p.ground;
     g.relief = {1, 0, 90, 0.4f, {0, 0}};
     p = withGround(p, g);
-    for (Specimen& s : row.specimens) s.at.x -= at / 2;
+    const V2f right(std::cos(bearing), -std::sin(bearing));
+    for (Specimen& s : row.specimens) {
+        s.at = right * (s.at.x - at / 2);
+        s.yaw -= bearing;
+    }
     p = added(p, "Row", row);
-    if (figure) p = added(p, "Person", Figure{{person - at / 2, 0}, 0.4f});
+    if (figure) p = added(p, "Person", Figure{right * (person - at / 2), 0.4f - bearing});
     out.project = p;
     return out;
 }
 
-Camera cameraOf(const Stage& stage, const BuiltSite& site, float aspect, float bearing, float near) {
+Camera cameraOf(const Stage& stage, const BuiltSite& site, float aspect, float near) {
+    const float bearing = stage.bearing;
     Camera c;
     c.aspect = aspect;
     c.focal = 35;

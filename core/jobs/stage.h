@@ -14,14 +14,15 @@ struct StageEntry {
 struct Stage {
     Project project;
     float wide = 1, tall = 1; // metres, of all that stands there
+    float bearing = 0;        // radians, clockwise from north: along which it is looked at
 };
 
-// In one row from west to east; with the 1.75 m figure among them, after the first.
-Stage stageOf(const PlantLibrary& library, const std::vector<StageEntry>& entries, bool figure);
+// In one row from left to right as seen along `bearing`; with the 1.75 m figure among them, after the first.
+Stage stageOf(const PlantLibrary& library, const std::vector<StageEntry>& entries, bool figure, float bearing);
 
-// A camera at eye height that looks along `bearing` (radians, clockwise from north) and takes in all of it, or the n-th
-// part of its width when `near` is n. Verticals stay upright.
-Camera cameraOf(const Stage& stage, const BuiltSite& site, float aspect, float bearing, float near = 1);
+// A camera at eye height that takes in all of it, or the n-th part of its width when `near` is n. Verticals stay
+// upright.
+Camera cameraOf(const Stage& stage, const BuiltSite& site, float aspect, float near = 1);
 
 // Where the camera looks so that what it sees is lit from the front and a little from the left; radians.
 float bearingInLight(const V3f& toSun);

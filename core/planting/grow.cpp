@@ -25,6 +25,7 @@ Shaper shaperOf(const SpeciesRecipe& recipe, uint64_t seed) {
         Shaper operator()(const LogRecipe& r) const { return growLog(r, growth); }
         Shaper operator()(const PersonRecipe& r) const { return growPerson(r, growth); }
         Shaper operator()(const ThingRecipe& r) const { return growThing(r, growth); }
+        Shaper operator()(const ClimberRecipe& r) const { return growClimber(r, growth); }
     };
     return std::visit(Choose{growth}, recipe.growth);
 }

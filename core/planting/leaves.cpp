@@ -238,9 +238,9 @@ LeavesAdded addSome(Mesh& mesh, const std::vector<LeafPlace>& places, const Leaf
     Mesh shape = leafShape(recipe, finest);
     while (detail > 0 && places.size() * shape.triangles.size() > most + most / 2)
         shape = leafShape(recipe, static_cast<LeafDetail>(--detail));
-    const size_t fit = std::max<size_t>(1, most / shape.triangles.size());
+    const size_t fit = std::min(std::max<size_t>(1, most / shape.triangles.size()), places.size());
     std::vector<LeafPlace> some;
-    if (layers > 1.02f && places.size() > fit) {
+    if (layers > 1.02f) {
         const double step = static_cast<double>(places.size()) * static_cast<double>(layers) / static_cast<double>(fit);
         float owed = 0;
         for (double at = 0; at < static_cast<double>(places.size()); at += step) {

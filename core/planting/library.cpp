@@ -42,6 +42,7 @@ float Species::spread() const {
         float operator()(const LogRecipe& r) const {
             return r.standing ? 2 * r.radius * (1 + r.flare) : r.length + 2 * r.radius;
         }
+        float operator()(const ClimberRecipe& r) const { return r.width + 2 * r.leaf.length; }
         float operator()(const PersonRecipe&) const { return 0.55f * height; }
         float operator()(const ThingRecipe& r) const { return r.length > 0 ? r.length + 0.3f : 2; }
     };

@@ -267,6 +267,21 @@ void read(const RecipeReader& r, PersonRecipe& p) {
     });
 }
 
+void read(const RecipeReader& r, ClimberRecipe& c) {
+    r.within("climber", [&](const RecipeReader& in) {
+        in.read("support", c.support, kSupports);
+        in.read("width_m", c.width, 0.05f, 12);
+        in.read("stems", c.stems, 1, 60);
+        in.read("radius_m", c.radius, 0.0005f, 0.1f);
+        in.read("wander_deg_m", c.wander, 0, 300);
+        in.read("branches", c.branches, 0, 20);
+        in.read("leaves", c.leaves, 1, 200);
+        in.read("off_m", c.off, 0, 0.5f);
+        in.read("ragged", c.ragged, 0, 1);
+    });
+    read(r, "leaf", c.leaf);
+}
+
 void read(const RecipeReader& r, ThingRecipe& t) {
     r.within("thing", [&](const RecipeReader& in) {
         in.read("what", t.what, kThings);
@@ -322,9 +337,10 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where, std
                      grows("cushion", CushionRecipe(), kCushionParts) || grows("pads", PadRecipe(), kPadParts) ||
                      grows("stones", StoneRecipe(), kStoneParts) || grows("litter", LitterRecipe(), kLitterParts) ||
                      grows("log", LogRecipe(), kLogParts) || grows("person", PersonRecipe(), kPersonParts) ||
-                     grows("thing", ThingRecipe(), kThingParts);
+                     grows("thing", ThingRecipe(), kThingParts) || grows("climber", ClimberRecipe(), kClimberParts);
     if (!any)
-        r.fail("how it grows is missing: wood, tuft, herb, fern, cushion, pads, stones, litter, log, person or thing");
+        r.fail("how it grows is missing: wood, tuft, herb, fern, cushion, pads, stones, litter, log, person, thing or "
+               "climber");
     if (r.member("wood") && !r.member("twig")) {
         s.surfaces[3] = s.surfaces[0];
         s.surfaces[3].name = "twig";

@@ -12,6 +12,7 @@
 
 #include "core/base/recipe_field.h"
 #include "core/material/surface.h"
+#include "core/planting/climber.h"
 #include "core/planting/cushion.h"
 #include "core/planting/form.h"
 #include "core/planting/frond.h"
@@ -59,7 +60,7 @@ struct SpeciesRecipe {
     float height = 5;               // metres
     float heightSpread = 0.1f;
     std::variant<WoodyRecipe, TuftRecipe, HerbRecipe, FrondRecipe, CushionRecipe, PadRecipe, StoneRecipe, LitterRecipe,
-                 LogRecipe, PersonRecipe, ThingRecipe>
+                 LogRecipe, PersonRecipe, ThingRecipe, ClimberRecipe>
         growth;
     SeasonRecipe seasons;
     float motley = 0; // 0..1: how much leaves differ in hue from one to the next, beyond the usual

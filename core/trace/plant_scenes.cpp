@@ -230,7 +230,7 @@ bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<b
 
 Level PlantScenes::level(int index, float scale, float distance, const Detail& detail) const {
     // Light that arrives by chance is blurred over many leaves.
-    constexpr float kByChance = 8;
+    constexpr float kByChance = 24;
     const Grown& g = grown_[index];
     const float away = std::max(distance - scale * g.reach, 0.0f);
     const float pixel = away * detail.pixelAngle * (detail.coarse ? kByChance : 1) / scale;

@@ -6,6 +6,7 @@
 #include <QListWidget>
 #include <QPushButton>
 #include <QSlider>
+#include <QTest>
 
 #include <gtest/gtest.h>
 
@@ -99,8 +100,11 @@ TEST(SpeciesWindow, BreedsAndKeepsAnOwnSpecies) {
     child<QSlider>(w, "speciesSeason").setValue(static_cast<int>(Season::Summer));
     expectGrown(w);
     child<QLabel>(w, "speciesFigures").clear();
-    child<ValueRow>(w, "recipe height_m").field()->setText("6 m");
-    QMetaObject::invokeMethod(child<ValueRow>(w, "recipe height_m").field(), "editingFinished");
+    QLineEdit* height = child<ValueRow>(w, "recipe height_m").field();
+    height->setFocus();
+    QTest::keyClick(height, Qt::Key_A, Qt::ControlModifier);
+    QTest::keyClicks(height, "6 m");
+    QTest::keyClick(height, Qt::Key_Return);
     expectGrown(w);
     const float high = child<QLabel>(w, "speciesFigures").text().section(' ', 0, 0).toFloat();
     EXPECT_NEAR(high, 6, 1.5);

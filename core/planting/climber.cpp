@@ -1,0 +1,147 @@
+#include "core/planting/climber.h"
+
+#include <algorithm>
+#include <cmath>
+#include <memory>
+
+#include "core/base/elementary.h"
+#include "core/base/hash.h"
+#include "core/planting/strip.h"
+
+namespace thallos {
+
+namespace {
+
+namespace el = elementary;
+
+struct Creeper {
+    ClimberRecipe recipe;
+    std::vector<std::pair<std::vector<V3f>, float>> stems; // with their girth at the foot
+    std::vector<LeafPlace> leaves;
+};
+
+class Creeping {
+public:
+    Creeping(const ClimberRecipe& recipe, const Growth& growth, const Support& support)
+        : r_(recipe), growth_(growth), s_(support), random_(growth.seed), out_(std::make_shared<Creeper>()) {
+        out_->recipe = recipe;
+    }
+
+    std::shared_ptr<const Creeper> run() {
+        for (int i = 0; i < r_.stems; ++i) {
+            const float across =
+                s_.width * ((static_cast<float>(i) + random_.between(0.2f, 0.8f)) / static_cast<float>(r_.stems));
+            const float top = s_.height * (1 - r_.ragged * random_.unit());
+            creep(across, -0.03f, radians(random_.around(18)), top, r_.radius * growth_.size, 0);
+        }
+        return out_;
+    }
+
+private:
+    // `lean`: radians off upright; on up to `top` metres.
+    void creep(float across, float up, float lean, float top, float radius, int order) {
+        constexpr float kStep = 0.05f;
+        std::vector<V3f> line;
+        float owedLeaves = random_.unit(), owedBranches = random_.unit();
+        const float length =
+            order == 0 ? 2 * top : std::min(top - up, order == 1 ? 0.9f : 0.4f) * random_.between(0.4f, 1);
+        for (float gone = 0; gone < length && up < top; gone += kStep) {
+            if (!s_.round && (across < 0.01f || across > s_.width - 0.01f)) lean = -lean * 0.8f;
+            across = s_.round ? across : std::clamp(across, 0.0f, s_.width);
+            const Support::Spot spot = s_.spot(across, std::max(up, -0.03f));
+            line.push_back(spot.at + spot.out * radius);
+            lean += radians(random_.around(r_.wander) * kStep * 3) - 0.35f * kStep * lean;
+            across += kStep * el::sin(lean);
+            up += kStep * el::cos(lean);
+            owedLeaves += kStep * r_.leaves * (order == 0 ? 0.5f : 1);
+            for (; owedLeaves >= 1; owedLeaves -= 1) leafAt(across, up, lean);
+            owedBranches += kStep * (order < 2 ? r_.branches : 0);
+            for (; owedBranches >= 1; owedBranches -= 1)
+                creep(across, up, lean + (random_.unit() < 0.5f ? -1.0f : 1.0f) * random_.between(0.5f, 1.2f), top,
+                      0.6f * radius, order + 1);
+        }
+        if (line.size() > 2) out_->stems.push_back({std::move(line), radius});
+    }
+
+    void leafAt(float across, float up, float lean) {
+        const float side = random_.unit() < 0.5f ? -1.0f : 1.0f;
+        const float a = across + side * random_.between(0, 0.05f), z = up + random_.around(0.03f);
+        if ((!s_.round && (a < 0 || a > s_.width)) || z < 0) return;
+        const Support::Spot spot = s_.spot(a, z);
+        // The tip hangs down and out to the side; the face looks out and up to the light.
+        const V3f level = V3f(0, 0, 1).cross(spot.out).normalized();
+        V3f face = spot.out * random_.between(0.7f, 1.0f) + V3f(0, 0, random_.between(0.25f, 0.8f)) +
+                   level * random_.around(0.4f);
+        V3f along = V3f(0, 0, -0.9f) + level * (side * random_.between(0.1f, 0.9f) + 0.3f * el::sin(lean)) +
+                    spot.out * random_.between(0.1f, 0.5f);
+        face.normalize();
+        along = (along - face * along.dot(face)).normalized();
+        const float size = growth_.size * random_.between(0.55f, 1.15f);
+        if (unitFloat(mix(growth_.seed, ++numbered_, 14)) >= r_.inLeaf) return;
+        out_->leaves.push_back({spot.at + spot.out * (r_.off * random_.between(0.3f, 1.3f)), along, face, size});
+    }
+
+    const ClimberRecipe& r_;
+    const Growth& growth_;
+    const Support& s_;
+    Random random_;
+    uint64_t numbered_ = 0; // leaves
+    std::shared_ptr<Creeper> out_;
+};
+
+Form formOf(const Creeper& c, Level level, float fuller) {
+    Form form;
+    form.parts.resize(std::size(kClimberParts));
+    constexpr size_t kMost[kLevels] = {120000, 40000, 5000, 480};
+    const size_t most = kMost[static_cast<size_t>(level)];
+    const int skip = level == Level::Far ? 40 : level == Level::Middle ? 6 : 1;
+    size_t drawn = 0;
+    for (size_t i = 0; i < c.stems.size() && drawn < most / 3; ++i) {
+        const auto& [line, radius] = c.stems[i];
+        if (i % static_cast<size_t>(skip)) continue;
+        std::vector<V3f> points;
+        const size_t every = level >= Level::Middle ? 6 : 2;
+        for (size_t k = 0; k < line.size(); k += every) points.push_back(line[k]);
+        if (points.size() < 2) continue;
+        const size_t before = form.parts[0].triangles.size();
+        stalk(form.parts[0], points, radius, 0.4f * radius, level == Level::Hero ? 6 : 3);
+        drawn += form.parts[0].triangles.size() - before;
+    }
+    const LeavesAdded added =
+        addSome(form.parts[1], c.leaves, c.recipe.leaf, level == Level::Hero ? LeafDetail::Fine : LeafDetail::Shaped,
+                most - std::min(most / 2, drawn), std::min(1 / (fuller * fuller), 12.0f));
+    form.grain = added.larger * std::sqrt(c.recipe.leaf.length * c.recipe.leaf.width);
+    form.leafTriangles = added.triangles;
+    return form;
+}
+
+} // namespace
+
+Support wallOf(float width, float height) {
+    return {[width](float across, float up) {
+                return Support::Spot{V3f(across - width / 2, 0, up), V3f(0, -1, 0)};
+            },
+            width, height, false};
+}
+
+Support trunkOf(float radius, float height) {
+    return {[radius](float across, float up) {
+                const float a = across / radius;
+                const V3f out(el::cos(a), el::sin(a), 0);
+                return Support::Spot{V3f(out.x * radius, out.y * radius, up), out};
+            },
+            2 * kPi * radius, height, true};
+}
+
+Shaper growClimber(const ClimberRecipe& recipe, const Growth& growth, const Support& support) {
+    return
+        [c = Creeping(recipe, growth, support).run()](Level level, float fuller) { return formOf(*c, level, fuller); };
+}
+
+Shaper growClimber(const ClimberRecipe& recipe, const Growth& growth) {
+    return growClimber(recipe, growth,
+                       recipe.support == "trunk" ? trunkOf(recipe.width / 2, growth.height)
+                                                 : wallOf(recipe.width, growth.height));
+}
+
+} // namespace thallos
