@@ -58,7 +58,9 @@ Camera cameraOf(const Stage& stage, const BuiltSite& site, float aspect, float n
     const float eye = std::min(1.6f, 0.7f * distance);
     c.position = V3f(from.x, from.y, base + eye);
     c.yaw = bearing;
-    c.pitch = std::atan2(0.47f * std::min(stage.tall, 1.2f * distance) - eye, distance);
+    // The ground stays at the picture's lower edge: the foot is what one comes near for.
+    const float aim = std::min(0.47f * stage.tall, 0.4f * distance * across / aspect);
+    c.pitch = std::atan2(aim - eye, distance);
     return distance > 2 ? upright(c) : c;
 }
 

@@ -388,7 +388,11 @@ private:
         float top = 0.01f, wide = 0.01f;
         for (const WoodNode& n : out_.nodes) {
             top = std::max(top, n.at.z);
-            wide = std::max(wide, (V2f(n.at.x, n.at.y) - crown_.axisAt(n.at.z)).length());
+            const V2f off = V2f(n.at.x, n.at.y) - crown_.axisAt(n.at.z);
+            wide =
+                std::max(wide, recipe_.crown.square
+                                   ? std::max(std::abs(off.x), std::abs(off.y) / std::max(recipe_.crown.depth, 0.02f))
+                                   : off.length());
         }
         const float up = height_ / top, out = std::clamp(recipe_.crown.width * height_ / 2 / wide, 0.75f, 1.3f);
         for (WoodNode& n : out_.nodes) {

@@ -1,5 +1,7 @@
 // The library of species: sizes, levels of detail, seasons, what each generator promises.
 #include <cmath>
+#include <filesystem>
+#include <fstream>
 #include <map>
 #include <set>
 
@@ -204,6 +206,73 @@ TEST(People, AreAsTallAsPeople) {
     });
     EXPECT_GE(grown, 10);
     EXPECT_GE(children, 2);
+}
+
+TEST(Climbers, KeepToWhatTheyClimbOn) {
+    ClimberRecipe r;
+    r.leaf.shape = "palmate";
+    const Growth growth{2.4f, 1, 5};
+    const Form wall = growClimber(r, growth, wallOf(2, 2.4f))(Level::Near, 1);
+    ASSERT_GT(wall.parts[1].triangles.size(), 200u);
+    for (const Mesh& m : wall.parts)
+        for (const V3f& p : m.positions) {
+            EXPECT_LT(p.y, 0.08f) << "through the wall";
+            EXPECT_GT(p.y, -0.35f) << "off the wall";
+            EXPECT_LT(std::abs(p.x), 1.25f);
+        }
+    const Form trunk = growClimber(r, growth, trunkOf(0.3f, 2.4f))(Level::Near, 1);
+    std::set<int> sides; // all round
+    for (const V3f& p : trunk.parts[1].positions) {
+        const float out = xy(p).length();
+        EXPECT_GT(out, 0.2f);
+        EXPECT_LT(out, 0.65f);
+        sides.insert(static_cast<int>(std::floor(std::atan2(p.y, p.x) / (kPi / 4))));
+    }
+    EXPECT_GE(sides.size(), 7u);
+}
+
+TEST(Recipe, FieldsTellRangesAndTakeValues) {
+    std::vector<RecipeField> fields;
+    const Species& oak = library()->species()[library()->find("Oak")];
+    parseRecipe(oak.text, "oak", &fields);
+    const auto field = [&](const char* path) {
+        const auto it =
+            std::find_if(fields.begin(), fields.end(), [&](const RecipeField& f) { return f.path == path; });
+        return it == fields.end() ? RecipeField() : *it;
+    };
+    EXPECT_NEAR(field("height_m").value, oak.recipe.height, 1e-4f);
+    EXPECT_EQ(field("leaf/shape").word, "lobed");
+    EXPECT_GE(field("leaf/shape").words.size(), 9u);
+    RecipeField width = field("wood/crown/width");
+    EXPECT_GT(width.high, width.low);
+    width.value = 0.5f;
+    const SpeciesRecipe narrow = parseRecipe(changedRecipe(oak.text, width), "oak");
+    EXPECT_NEAR(std::get<WoodyRecipe>(narrow.growth).wood.crown.width, 0.5f, 1e-6f);
+    // What the recipe does not hold can be set, too.
+    RecipeField petals = field("blossom/count");
+    petals.kind = RecipeField::Kind::Number;
+    petals.path = "blossom/count";
+    petals.value = 3;
+    EXPECT_NEAR(std::get<WoodyRecipe>(parseRecipe(changedRecipe(oak.text, petals), "oak").growth).blossom.count, 3,
+                1e-6f);
+    EXPECT_EQ(parseRecipe(renamedRecipe(oak.text, "My oak"), "oak").name, "My oak");
+}
+
+TEST(Library, TakesOwnRecipesAndTellsOfThoseItCannotRead) {
+    const auto folder = std::filesystem::temp_directory_path() / "thallos-own-species";
+    std::filesystem::remove_all(folder);
+    std::filesystem::create_directories(folder);
+    const Species& oak = library()->species()[library()->find("Oak")];
+    std::ofstream(folder / "mine.json") << renamedRecipe(oak.text, "My oak");
+    std::ofstream(folder / "broken.json") << R"({"name":"Broken","kind":"shrub","wood":{"crown":{"width":-3}}})";
+    std::vector<std::string> warnings;
+    const auto both = PlantLibrary::load(std::filesystem::path(THALLOS_SOURCE) / "assets/species", folder, &warnings);
+    EXPECT_EQ(both->species().size(), library()->species().size() + 1);
+    ASSERT_GE(both->find("My oak"), 0);
+    EXPECT_EQ(both->species()[both->find("My oak")].origin, SpeciesOrigin::Own);
+    ASSERT_EQ(warnings.size(), 1u);
+    EXPECT_NE(warnings[0].find("width"), std::string::npos) << warnings[0];
+    std::filesystem::remove_all(folder);
 }
 
 TEST(Stones, AreShutAndSunkIntoTheGround) {
