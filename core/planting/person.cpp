@@ -25,6 +25,7 @@ struct Limb {
     V3f scale{1};
     float cutBelow = -1e9f; // z: nothing is under it
     float folds = 0;        // metres of creases in cloth
+    Box3f box;              // beyond which it moves no surface; set before skinning
     float distance(const V3f& p) const {
         const V3f ab = b - a;
         const float l2 = ab.length2(), h = l2 > 0 ? std::clamp((p - a).dot(ab) / l2, 0.0f, 1.0f) : 0;
@@ -43,6 +44,7 @@ struct Body {
     float distance(const V3f& p, Part* part = nullptr) const {
         float sum = 1e9f, nearest = 1e9f;
         for (const Limb& l : limbs) {
+            if (!l.box.intersects(p)) continue;
             const float d = l.distance(p);
             if (d < nearest) {
                 nearest = d;
@@ -222,14 +224,20 @@ private:
 };
 
 // The surface by naive surface nets (S. Gibson, "Constrained Elastic Surface Nets", 1998, without the relaxation).
-Form skinned(const Body& body, float cell) {
+Form skinned(Body body, float cell) {
     Box3f box;
-    for (const Limb& l : body.limbs)
+    for (Limb& l : body.limbs) {
+        l.box = Box3f();
         for (const auto& [p, r] : {std::pair(l.a, l.from), std::pair(l.b, l.to)}) {
-            const V3f reach(r / l.scale.x, r / l.scale.y, r / l.scale.z);
-            box.extendBy(p - reach);
-            box.extendBy(p + reach);
+            const V3f reach = V3f(r / l.scale.x, r / l.scale.y, r / l.scale.z) + V3f(l.folds);
+            l.box.extendBy(p - reach);
+            l.box.extendBy(p + reach);
         }
+        box.extendBy(l.box);
+        const V3f margin(body.melt + 2.5f * cell);
+        l.box.min -= margin;
+        l.box.max += margin;
+    }
     const V3f low = box.min - V3f(2.5f * cell);
     const V3i n(static_cast<int>((box.max.x - low.x) / cell) + 4, static_cast<int>((box.max.y - low.y) / cell) + 4,
                 static_cast<int>((box.max.z - low.z) / cell) + 4);
