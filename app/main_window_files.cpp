@@ -360,6 +360,7 @@ void MainWindow::takeSpecies(const QString& name) {
         inspector_->rebuild();
         return tell(tr("The specimen tool plants %1.").arg(name), false);
     }
+    if (fixed(session_.project(), *item)) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
     const std::string species = name.toStdString();
     session_.editItem(tr("Mix"), item->id, [&](Item& i) {
         auto& mix = std::get<Drift>(i.body).mix;

@@ -51,7 +51,8 @@ struct SpeciesPicture::Staged {
     std::shared_ptr<const Scene> scene;
     std::shared_ptr<const Atmosphere> atmosphere;
     Daylight daylight;
-    std::optional<Environment> light; // of the daylight
+    Place place;
+    std::optional<Environment> light; // of the daylight at the place
     Display display;
 };
 
@@ -135,9 +136,10 @@ void SpeciesPicture::draw(Staged& staged, const Order& order, uint64_t generatio
     const Daylight& daylight = order.shot.daylight;
     if (!staged.atmosphere || staged.atmosphere->visibility() != daylight.visibility)
         staged.atmosphere = std::make_shared<Atmosphere>(daylight.visibility);
-    if (!staged.light || !(staged.daylight == daylight)) {
+    if (!staged.light || !(staged.daylight == daylight) || !(staged.place == site.place)) {
         staged.light = makeEnvironment(site.place, daylight, staged.atmosphere);
         staged.daylight = daylight;
+        staged.place = site.place;
     }
     const Environment& light = *staged.light;
     const float bearing = bearingInLight(light.toSun);

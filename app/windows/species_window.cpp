@@ -457,6 +457,13 @@ void SpeciesWindow::keep() {
     for (const QChar c : name.toLower())
         file += c.isLetterOrNumber() && c.unicode() < 128 ? static_cast<char>(c.unicode()) : '-';
     const std::filesystem::path folder = ownSpeciesFolder();
+    // Names that differ in signs alone must not write over each other.
+    const auto free = [&](const std::string& stem) {
+        const std::filesystem::path path = folder / (stem + ".json");
+        return !std::filesystem::exists(path) || (there >= 0 && library_->species()[there].file == path);
+    };
+    const std::string stem = file;
+    for (int n = 2; !free(file); ++n) file = stem + "-" + std::to_string(n);
     QDir().mkpath(text(folder.string()));
     QSaveFile out(text((folder / (file + ".json")).string()));
     const QByteArray bytes = QByteArray::fromStdString(renamedRecipe(text_, name.toStdString()));

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/base/elementary.h"
 #include "core/base/noise.h"
@@ -63,7 +64,7 @@ void wood(Mesh& bark, Mesh& cut, const LogRecipe& r, const Piece& piece, int sid
         if (!end && piece.stands) continue;
         const int ring = base + (end ? rings * sides : 0), first = static_cast<int>(cut.positions.size());
         const V3f middle = end ? middles.back() : middles.front();
-        const V3f sunk = (end ? d : -piece.along) * (-0.02f * piece.radius * (end ? 1 : 1));
+        const V3f sunk = (end ? d : -piece.along) * (-0.02f * piece.radius);
         cut.positions.push_back(middle + sunk + (end && r.broken > 0 ? d * (0.5f * r.broken * piece.radius) : V3f(0)));
         for (int k = 0; k < sides; ++k)
             cut.positions.push_back(bark.positions[static_cast<size_t>(ring + k)] * 0.995f + (middle + sunk) * 0.005f);
@@ -77,6 +78,7 @@ void wood(Mesh& bark, Mesh& cut, const LogRecipe& r, const Piece& piece, int sid
 Form formOf(const LogRecipe& r, const Growth& g, Level level, float fuller) {
     Form form;
     form.parts.resize(std::size(kLogParts));
+    form.leafTriangles = std::numeric_limits<int>::max(); // a cut is of one colour
     Mesh &bark = form.parts[0], &cut = form.parts[1];
     constexpr int kSides[kLevels] = {40, 24, 10, 6}, kRings[kLevels] = {40, 20, 5, 2};
     const auto l = static_cast<size_t>(level);

@@ -59,17 +59,12 @@ void tint(Surface& s, const Look& look) {
 SpeciesRecipe inSeason(const SpeciesRecipe& recipe, Season season) {
     SpeciesRecipe out = recipe;
     const bool flowers = season >= recipe.seasons.flowersFrom && season <= recipe.seasons.flowersTo;
-    if (auto* c = std::get_if<ClimberRecipe>(&out.growth)) {
+    auto* w = std::get_if<WoodyRecipe>(&out.growth);
+    auto* c = std::get_if<ClimberRecipe>(&out.growth);
+    if (w || c) {
         const Look look = woodyLook(recipe.seasons, season);
-        c->inLeaf = look.leaves;
-        tint(out.surfaces[1], look);
-        if (season == Season::Autumn && !recipe.seasons.evergreen) out.motley = 1;
-        return out;
-    }
-    if (auto* w = std::get_if<WoodyRecipe>(&out.growth)) {
-        const Look look = woodyLook(recipe.seasons, season);
-        w->inLeaf = look.leaves;
-        w->inFlower = flowers ? 1 : 0;
+        (w ? w->inLeaf : c->inLeaf) = look.leaves;
+        if (w) w->inFlower = flowers ? 1 : 0;
         tint(out.surfaces[1], look);
         if (season == Season::Autumn && !recipe.seasons.evergreen) out.motley = 1;
         return out;

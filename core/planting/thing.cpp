@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/base/elementary.h"
 #include "core/base/hash.h"
@@ -22,6 +23,7 @@ public:
     Joiner(const ThingRecipe& recipe, const Growth& growth, Level level, float fuller)
         : r_(recipe), level_(level), fuller_(fuller), random_(growth.seed), size_(growth.size) {
         form_.parts.resize(std::size(kThingParts));
+        form_.leafTriangles = std::numeric_limits<int>::max(); // boards are of one colour
         form_.grain = level == Level::Far ? 0.12f : level == Level::Middle ? 0.04f : 0.012f;
     }
 

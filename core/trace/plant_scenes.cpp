@@ -14,7 +14,8 @@ namespace {
 
 constexpr int kYaws = 2048;
 constexpr int kReaches = 64;
-constexpr float kOutline = 6; // pixels from which on the outline of a leaf is seen
+constexpr float kOutline = 6;   // pixels from which on the outline of a leaf is seen
+constexpr float kFarthest = 60; // metres beyond which no plant is a hero
 
 const std::array<V2f, kYaws>& yawTable() {
     static const auto table = [] {
@@ -236,7 +237,8 @@ Level PlantScenes::level(int index, float scale, float distance, const Detail& d
     const float pixel = away * detail.pixelAngle * (detail.coarse ? kByChance : 1) / scale;
     if (pixel > g.grain[static_cast<size_t>(Level::Far)]) return Level::Far;
     if (detail.coarse || pixel > g.grain[static_cast<size_t>(Level::Middle)]) return Level::Middle;
-    if (detail.pixelAngle > 0 && !detail.moving && kOutline * pixel < g.grain[static_cast<size_t>(Level::Near)] &&
+    if (detail.pixelAngle > 0 && !detail.moving && away < kFarthest &&
+        kOutline * pixel < g.grain[static_cast<size_t>(Level::Near)] &&
         g.scenes[static_cast<size_t>(Level::Hero)].load(std::memory_order_relaxed))
         return Level::Hero;
     return Level::Near;
@@ -244,7 +246,6 @@ Level PlantScenes::level(int index, float scale, float distance, const Detail& d
 
 bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop) const {
     const std::lock_guard lock(heroes_);
-    constexpr float kFarthest = 60; // metres: no leaf is an outline beyond
     std::vector<int> missing;
     std::vector<char> seen(library_->individualCount(), 0);
     std::vector<const PlantTile*> tiles;
@@ -254,12 +255,14 @@ bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const 
         const V3f nearest(std::clamp(detail.camera.x, tile->bounds.min.x, tile->bounds.max.x),
                           std::clamp(detail.camera.y, tile->bounds.min.y, tile->bounds.max.y),
                           std::clamp(detail.camera.z, tile->bounds.min.z, tile->bounds.max.z));
-        if ((nearest - detail.camera).length() > kFarthest) continue;
+        constexpr float kWidest = 30; // metres that a crown reaches out of its tile's bounds, and more
+        if ((nearest - detail.camera).length() > kFarthest + kWidest) continue;
         for (const PlantRecord& r : tile->records) {
             const Grown& g = grown_[r.individual];
             if (seen[r.individual] || scene(r.individual, Level::Hero) || !scene(r.individual, Level::Near)) continue;
             const float scale = scaleOf(r), away = std::max((foot(r) - detail.camera).length() - scale * g.reach, 0.0f);
-            if (kOutline * away * detail.pixelAngle < scale * g.grain[static_cast<size_t>(Level::Near)]) {
+            if (away < kFarthest &&
+                kOutline * away * detail.pixelAngle < scale * g.grain[static_cast<size_t>(Level::Near)]) {
                 seen[r.individual] = 1;
                 missing.push_back(r.individual);
             }

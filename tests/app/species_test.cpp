@@ -145,6 +145,17 @@ TEST(SpeciesWindow, AChosenDriftTakesASpecies) {
     EXPECT_EQ(bodyOf<Drift>(session().item(id))->mix.size(), 2u);
     w.close();
     expectOneStep(before);
+    // Not one that is locked.
+    Item locked = *session().item(id);
+    locked.locked = true;
+    session().edit("Lock", replaced(session().project(), locked));
+    session().choose(id);
+    SpeciesWindow& again = species();
+    again.showSpecies("Knapweed");
+    child<QPushButton>(again, "plantSpecies").click();
+    EXPECT_EQ(bodyOf<Drift>(session().item(id))->mix.size(), 2u);
+    EXPECT_TRUE(message().contains("locked"));
+    again.close();
 }
 
 TEST(Season, IsOneStepAndGrowsTheSiteAnew) {
