@@ -238,7 +238,7 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
         library = library_;
     }
     const bool newSite =
-        !site_ || !(r.project == site_->project) || onward || site_->library != library->in(r.project.site->season);
+        !site_ || !(r.project == site_->project) || onward || site_->library != libraryOf(r.project, *library);
     if (newSite) {
         constexpr size_t kFirstPlants = 300'000, kMorePlants = 2'500'000;
         const V3f& eye = r.shot.camera.position;

@@ -1,6 +1,8 @@
 // Rows for the items that are chosen, by kind.
 #include <cmath>
 
+#include <QLabel>
+#include <QLineEdit>
 #include <QPainter>
 #include <QVBoxLayout>
 
@@ -219,6 +221,37 @@ void Inspector::buildingRows(const Item& item) {
     bodyRow<Building>(tr("Size"), {0.01, 100, true, Dimension::Percent, "%", 1, 1},
                       tr("Of the model as it came; for one that was made in other units"), &Building::scale);
     materialRows();
+    wordsRow(item.id, tr("Made by"), tr("Listed with what was brought into the project"), &Rights::maker);
+    wordsRow(item.id, tr("Got from"), tr("The file, or where it was bought"), &Rights::source);
+    wordsRow(item.id, tr("Licence"), tr("The terms under which it may be used in a client's picture"),
+             &Rights::licence);
+    wordsRow(item.id, tr("Price"), tr("What it cost"), &Rights::price);
+}
+
+void Inspector::wordsRow(Id id, const QString& label, const QString& tip, std::string Rights::*member) {
+    auto* line = new QLineEdit(page_);
+    line->setObjectName(label);
+    line->setAccessibleName(label);
+    line->setToolTip(tip);
+    line->setPlaceholderText(tr("not told"));
+    auto* row = new QHBoxLayout;
+    row->setContentsMargins(12, 0, 12, 0);
+    auto* name = new QLabel(label, page_);
+    name->setFixedWidth(84);
+    row->addWidget(name);
+    row->addWidget(line, 1);
+    layout_->addLayout(row);
+    refreshers_.push_back([this, id, line, member] {
+        const auto* b = bodyOf<Building>(session_.item(id));
+        if (b && !line->hasFocus()) line->setText(QString::fromStdString(b->rights.*member));
+    });
+    connect(line, &QLineEdit::returnPressed, line, &QWidget::clearFocus); // undo is the document's again
+    connect(line, &QLineEdit::editingFinished, this, [this, id, line, label, member] {
+        const auto* b = bodyOf<Building>(session_.item(id));
+        const std::string words = line->text().simplified().toStdString();
+        if (!b || b->rights.*member == words) return;
+        session_.editItem(label, id, [&](Item& i) { std::get<Building>(i.body).rights.*member = words; });
+    });
 }
 
 void Inspector::driftRows(const Item& item) {

@@ -31,6 +31,8 @@ class ShotStrip;
 class FindBox;
 class KeysSheet;
 class HistoryList;
+class ProxyDialog;
+struct ProxyDraft;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -47,6 +49,9 @@ public:
     void openProject(const std::filesystem::path& file); // tells failures in a message
     // In the background; without a place, beside what stands already.
     void importModel(const std::filesystem::path& file, const std::optional<V2f>& at = std::nullopt);
+    // A plant, thing or picture to be planted: read beside, then asked about.
+    void bringIn(const std::filesystem::path& file);
+    void collectProject(const std::filesystem::path& folder);
     // A file that was dropped on the window, by its kind; at a place on a pane, if it fell there.
     void take(const std::filesystem::path& file, const PanePoint* at);
     void startRender(const RenderOrder& order);
@@ -105,6 +110,10 @@ private:
     void choosePicture(int map); // index into kMaps, for the material that is shown
     void showMaterials();
     void showSpecies();
+    void readSpecies(); // the library anew
+    void bringInDialog();
+    void setUpCard(const ProxyDraft& draft, const ProxyDialog& dialog);
+    void collectProject();                 // asks for a folder
     void takeSpecies(const QString& name); // into the chosen drift, or for the specimen tool
     // Onto the material under the point, or the one that the inspector shows.
     void layMaterial(const QString& name, const PanePoint* at);

@@ -53,6 +53,13 @@ void MainWindow::projectCommands() {
     commands_.separator(menu);
     commands_.add({"project.import", menu, tr("Bring in a model…"), tr("A building or prop from a file"),
                    QKeySequence(Qt::CTRL | Qt::Key_I), [this] { importDialog(); }});
+    commands_.add({"project.collect",
+                   menu,
+                   tr("Collect in a folder…"),
+                   tr("The project with all that was brought into it, and the list of its rights, to hand on"),
+                   {},
+                   [this] { collectProject(); },
+                   [this] { return !importing_; }});
     commands_.separator(menu);
     commands_.add({"project.render", menu, tr("Render shot…"), tr("This shot in full size to a file"), Qt::Key_F9,
                    [this] { renderShot(); }, [this] { return !rendering(); }});
@@ -185,6 +192,9 @@ void MainWindow::itemCommands() {
                    QKeySequence(Qt::CTRL | Qt::Key_M), [this] { showMaterials(); }});
     commands_.add({"items.species", menu, tr("Species…"), tr("The plant library: seen, bred and taken to plant"),
                    QKeySequence(Qt::CTRL | Qt::Key_B), [this] { showSpecies(); }});
+    commands_.add({"items.bringIn", menu, tr("Bring in for planting…"),
+                   tr("A plant, thing or picture of another program, into your library"),
+                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I), [this] { bringInDialog(); }});
     commands_.add({"items.lock", menu, tr("Lock"), tr("Clicks in the panes pass it by, and nothing changes it"),
                    QKeySequence(Qt::CTRL | Qt::Key_L),
                    [this] {

@@ -21,7 +21,6 @@
 #include "app/inspector.h"
 #include "app/windows/materials_window.h"
 #include "app/windows/recent_window.h"
-#include "app/windows/species_window.h"
 #include "core/base/error.h"
 #include "core/base/quantity.h"
 #include "core/exchange/foreign.h"
@@ -179,12 +178,13 @@ void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& whe
         } catch (const std::exception& e) {
             failure = QString::fromUtf8(e.what());
         }
-        QMetaObject::invokeMethod(this, [this, model, failure, where] {
+        QMetaObject::invokeMethod(this, [this, file, model, failure, where] {
             endReading();
             if (!model) return tell(failure);
             Building b;
             b.model = model;
             b.surfaces = model->materials;
+            b.rights.source = fs::absolute(file).string();
             // Beside what stands already, in front of the camera.
             V2f at(0);
             const auto overlaps = [&](const V2f& p) {
@@ -332,44 +332,6 @@ void MainWindow::showMaterials() {
     window->activateWindow();
 }
 
-void MainWindow::showSpecies() {
-    auto* window = findChild<SpeciesWindow*>();
-    if (!window) {
-        window = new SpeciesWindow(library_, this);
-        connect(window, &SpeciesWindow::taken, this, &MainWindow::takeSpecies);
-        connect(window, &SpeciesWindow::ownSpeciesChanged, this, [this, window] {
-            std::vector<std::string> warnings;
-            library_ = readLibrary(&warnings);
-            engine_.setLibrary(library_);
-            if (library_->find(tools_.species.toStdString()) < 0)
-                tools_.species = QString::fromStdString(library_->species().front().recipe.name);
-            window->setLibrary(library_);
-            if (!warnings.empty()) tell(QString::fromStdString(warnings.front()));
-        });
-    }
-    window->setLight(*session_.project().site, session_.shot());
-    window->showSpecies(tools_.species);
-    window->raise();
-    window->activateWindow();
-}
-
-void MainWindow::takeSpecies(const QString& name) {
-    const Item* item = session_.chosenItem();
-    if (!bodyOf<Drift>(item)) {
-        tools_.species = name;
-        inspector_->rebuild();
-        return tell(tr("The specimen tool plants %1.").arg(name), false);
-    }
-    if (fixed(session_.project(), *item)) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
-    const std::string species = name.toStdString();
-    session_.editItem(tr("Mix"), item->id, [&](Item& i) {
-        auto& mix = std::get<Drift>(i.body).mix;
-        if (std::none_of(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == species; }))
-            mix.push_back({species, 0.2f});
-    });
-    tell(tr("%1 grows in %2.").arg(name, QString::fromStdString(item->name)), false);
-}
-
 void MainWindow::layMaterial(const QString& name, const PanePoint* at) {
     const auto scene = engine_.scene();
     const Item* item = session_.item(at ? at->item : session_.chosen());
@@ -392,7 +354,7 @@ void MainWindow::layMaterial(const QString& name, const PanePoint* at) {
 
 namespace {
 // TIFF is not among them: it may be an elevation as well.
-bool isPicture(const fs::path& file) {
+bool isPlainPicture(const fs::path& file) {
     const QString kind = QString::fromStdString(file.extension().string()).toLower();
     return QStringList{".png", ".jpg", ".jpeg", ".webp", ".exr"}.contains(kind);
 }
@@ -409,7 +371,7 @@ void MainWindow::take(const fs::path& file, const PanePoint* at) {
         if (letGo()) openProject(file);
     } else if (is({".glb", ".gltf", ".obj", ".fbx", ".dae", ".3ds", ".stl", ".ply", ".dxf", ".ifc"}))
         importModel(file, place);
-    else if (isPicture(file) || (is({".tif", ".tiff"}) && at && bodyOf<Building>(session_.item(at->item))))
+    else if (isPlainPicture(file) || (is({".tif", ".tiff"}) && at && bodyOf<Building>(session_.item(at->item))))
         layPictures({file}, at ? *at : PanePoint());
     else if (is({".tif", ".tiff", ".asc", ".hgt"}))
         importHeights(file);
@@ -436,7 +398,7 @@ void MainWindow::dropEvent(QDropEvent* event) {
     for (const QUrl& url : event->mimeData()->urls()) {
         if (!url.isLocalFile()) continue;
         const fs::path file = url.toLocalFile().toStdString();
-        isPicture(file) ? pictures.push_back(file) : take(file, &point);
+        isPlainPicture(file) ? pictures.push_back(file) : take(file, &point);
     }
     if (!pictures.empty()) layPictures(pictures, point);
 }

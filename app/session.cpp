@@ -69,6 +69,7 @@ void Session::changed(Haste haste) {
 
 void Session::edit(const QString& name, Project project, const QString& mergeKey, Haste haste) {
     const size_t before = history_.position();
+    if (built_) project = carrying(project, *built_->library);
     if (project == history_.now()) return;
     history_.commit(name.toStdString(), std::move(project), mergeKey.toStdString());
     for (size_t* at : {&savedAt_, &savingAt_}) {

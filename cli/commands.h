@@ -5,12 +5,17 @@
 #include <nlohmann/json.hpp>
 
 #include "core/base/vec.h"
+#include "core/planting/species.h"
 
 namespace thallos {
 
-void addDocumentCommands(CLI::App& app); // info, dump, edit, new, import, ground, plants, species
+void addDocumentCommands(CLI::App& app); // info, dump, edit, new, import, ground, plants
+void addLibraryCommands(CLI::App& app);  // species, proxy, rights, collect
 void addLightCommands(CLI::App& app);    // sun, daylight
 void addPictureCommands(CLI::App& app);  // render, finish
+
+// What came with Thallos and the user's own; of these, what can't be read is left out and told of on standard error.
+std::shared_ptr<const PlantLibrary> plantLibrary();
 
 // What a command prints: one JSON object with --json, else its lines.
 extern bool printJson;

@@ -4,7 +4,6 @@
 #include <map>
 
 #include "cli/commands.h"
-#include "core/base/assets.h"
 #include "core/base/error.h"
 #include "core/base/hash.h"
 #include "core/exchange/foreign.h"
@@ -19,10 +18,6 @@ namespace thallos {
 using nlohmann::json;
 
 namespace {
-
-std::shared_ptr<const PlantLibrary> library() {
-    return PlantLibrary::load(assetFolder() / "species");
-}
 
 Box3f transformed(const Box3f& box, const M44f& m) {
     Box3f out;
@@ -72,7 +67,7 @@ void info(const std::string& file) {
     }
     const Project project = openProject(file);
     std::vector<std::string> warnings;
-    const auto site = build(project, library(), nullptr, Haste::Rest, &warnings);
+    const auto site = build(project, plantLibrary(), nullptr, Haste::Rest, &warnings);
     json items = json::array();
     int64_t triangles = 0;
     const V2f z = site->field.range();
@@ -118,7 +113,7 @@ void edit(const std::string& file, const std::string& patchFile, const std::stri
             throw Error(Error::Kind::Missing, "names a blob that the project does not have", patchFile);
         return it->second;
     });
-    build(edited, library()); // what cannot be built is not saved
+    build(edited, plantLibrary()); // what cannot be built is not saved
     saveProjectAs(edited, out);
     report({{"changed", changed != d.document}});
 }
@@ -135,6 +130,7 @@ void import(const ImportOptions& o) {
     Building b;
     b.model = std::make_shared<const Model>(importModel(o.model, {units.at(o.unit)}));
     b.surfaces = b.model->materials;
+    b.rights.source = std::filesystem::absolute(o.model).string();
     const V2f at = parsePair(o.at, "--at");
     b.yaw = radians(static_cast<float>(o.yaw));
     b.position = {at.x, at.y, 0};
@@ -173,7 +169,7 @@ void ground(const GroundOptions& o) {
                 {"max_m", z.y}});
         return;
     }
-    const auto site = build(project, library());
+    const auto site = build(project, plantLibrary());
     const HeightField& field = site->field;
     if (!o.profile.empty()) {
         float x0 = 0, y0 = 0, x1 = 0, y1 = 0;
@@ -206,7 +202,7 @@ void ground(const GroundOptions& o) {
 
 void plants(const std::string& file, const std::string& itemName, const std::string& csv) {
     const Project project = openProject(file);
-    const auto site = build(project, library());
+    const auto site = build(project, plantLibrary());
     const Item* only = itemName.empty() ? nullptr : find(project, itemName);
     if (!itemName.empty() && !only) throw Error(Error::Kind::Missing, "There is no item of this name", itemName);
     int64_t count = 0;
@@ -233,35 +229,6 @@ void plants(const std::string& file, const std::string& itemName, const std::str
         if (!out) throw std::runtime_error("write");
     });
     report({{"plants", count}});
-}
-
-void species(const std::string& name) {
-    const auto lib = library();
-    json list = json::array();
-    for (size_t at = 0; at < lib->species().size(); ++at) {
-        const Species& s = lib->species()[at];
-        if (!name.empty() && s.recipe.name != name) continue;
-        int64_t triangles = 0;
-        for (int k = 0; k < kIndividuals; ++k)
-            triangles += static_cast<int64_t>(
-                lib->individual(static_cast<int>(at) * kIndividuals + k).form(Level::Near).triangles());
-        list.push_back({{"name", s.recipe.name},
-                        {"kind", kSpeciesKindNames[static_cast<int>(s.recipe.kind)]},
-                        {"height_m", s.height()},
-                        {"spread_m", s.spread()},
-                        {"triangles", triangles / kIndividuals},
-                        {"variants", kIndividuals}});
-    }
-    if (!name.empty()) {
-        if (list.empty()) throw Error(Error::Kind::Missing, "There is no species of this name", name);
-        report(list.front());
-    } else if (printJson)
-        report({{"species", list}});
-    else
-        for (const json& s : list)
-            std::printf("%-16s %-16s %6.2f m high %6.2f m wide %8lld triangles\n", s["name"].get<std::string>().c_str(),
-                        s["kind"].get<std::string>().c_str(), s["height_m"].get<double>(), s["spread_m"].get<double>(),
-                        s["triangles"].get<long long>());
 }
 
 } // namespace
@@ -336,12 +303,6 @@ void addDocumentCommands(CLI::App& app) {
         c->add_option("--item", *item, "one planting item only");
         c->add_option("--csv", *csv, "file to write")->required();
         c->callback([=] { plants(*file, *item, *csv); });
-    }
-    {
-        auto name = text();
-        auto* c = app.add_subcommand("species", "the plant library");
-        c->add_option("name", *name, "one species");
-        c->callback([name] { species(*name); });
     }
 }
 

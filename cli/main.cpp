@@ -11,6 +11,7 @@ int main(int argc, char** argv) {
     app.fallthrough();
     app.add_flag("--json", thallos::printJson, "one JSON object on standard output");
     thallos::addDocumentCommands(app);
+    thallos::addLibraryCommands(app);
     thallos::addLightCommands(app);
     thallos::addPictureCommands(app);
     try {

@@ -92,7 +92,7 @@ void render(const RenderOptions& o) {
             throw Error(Error::Kind::Invalid, "The denoising must be on, off or 0 to 1", "--denoise");
     }
     std::vector<std::string> warnings;
-    const auto site = build(project, PlantLibrary::load(assetFolder() / "species"), nullptr, Haste::Rest, &warnings);
+    const auto site = build(project, plantLibrary(), nullptr, Haste::Rest, &warnings);
     for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
     SceneBuilder builder(false, shippedMaterials());
     const auto scene = builder.update(site, showingOf(project, *shot));

@@ -1,12 +1,15 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <initializer_list>
+#include <map>
 #include <memory>
 
 #include <assimp/DefaultIOSystem.h>
 #include <assimp/Importer.hpp>
 #include <assimp/postprocess.h>
 #include <assimp/scene.h>
+#include <cpl_vsi.h>
 
 #include "core/base/error.h"
 #include "importer/readers.h"
@@ -29,6 +32,101 @@ public:
 private:
     fs::path folder_;
 };
+
+// Finds what other machines' paths and lost folders name: as written, then by its name beside the model and in the
+// folders that pictures usually lie in.
+class Pictures {
+public:
+    Pictures(const aiScene& scene, fs::path folder) : scene_(scene), folder_(std::move(folder)) {
+        std::error_code e;
+        for (const fs::path& f : {folder_, folder_ / "textures", folder_ / "maps", folder_ / "pictures"})
+            for (const auto& entry : fs::directory_iterator(f, e))
+                if (entry.is_regular_file(e) && isPicture(entry.path())) files_.push_back(entry.path());
+        std::sort(files_.begin(), files_.end());
+    }
+    // Null when there is none that can be read.
+    std::shared_ptr<const Picture> of(const aiMaterial& m, std::initializer_list<aiTextureType> types, bool color) {
+        for (const aiTextureType type : types) {
+            aiString name;
+            if (m.GetTexture(type, 0, &name) != AI_SUCCESS) continue;
+            if (const aiTexture* inside = scene_.GetEmbeddedTexture(name.C_Str())) return embedded(*inside, color);
+            std::string text = name.C_Str();
+            std::replace(text.begin(), text.end(), '\\', '/');
+            const fs::path written = folder_ / text;
+            if (std::error_code e; fs::is_regular_file(written, e)) return read(written, color);
+            const std::string wanted = lower(fs::path(text).filename().string());
+            for (const fs::path& f : files_)
+                if (lower(f.filename().string()) == wanted) return read(f, color);
+            missing.push_back(fs::path(text).filename().string());
+        }
+        return nullptr;
+    }
+    // Pictures beside the model that are named after a material, by what their names say they are.
+    void named(const std::string& material, Maps& maps) {
+        const std::string stem = lower(material);
+        if (stem.size() < 3) return;
+        for (const fs::path& f : files_) {
+            const std::string name = lower(f.stem().string());
+            if (name.find(stem) == std::string::npos) continue;
+            const Map map = mapNamed(name);
+            if (!(maps.*map)) maps.*map = read(f, map == &Maps::color);
+        }
+    }
+    std::vector<std::string> missing;
+
+private:
+    static std::string lower(std::string s) {
+        for (char& c : s) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+        return s;
+    }
+    std::shared_ptr<const Picture> read(const fs::path& file, bool color) {
+        if (!within(file, folder_)) return nullptr;
+        auto& known = read_[{file.string(), color}];
+        if (!known) try {
+                known = std::make_shared<const Picture>(readPicture(file, color));
+            } catch (const Error&) {
+                missing.push_back(file.filename().string());
+            }
+        return known;
+    }
+    std::shared_ptr<const Picture> embedded(const aiTexture& t, bool color) {
+        if (t.mHeight == 0) {
+            const std::string name = "/vsimem/embedded." + std::string(t.achFormatHint);
+            VSIFCloseL(VSIFileFromMemBuffer(name.c_str(), reinterpret_cast<GByte*>(t.pcData), t.mWidth, FALSE));
+            std::shared_ptr<const Picture> p;
+            try {
+                p = std::make_shared<const Picture>(readPicture(name, color));
+            } catch (const Error&) {
+                missing.push_back(t.mFilename.C_Str());
+            }
+            VSIUnlink(name.c_str());
+            return p;
+        }
+        auto p = std::make_shared<Picture>(Picture{static_cast<int>(t.mWidth), static_cast<int>(t.mHeight), {}});
+        for (size_t i = 0; i < static_cast<size_t>(t.mWidth) * t.mHeight; ++i) {
+            const aiTexel& x = t.pcData[i];
+            p->rgba.insert(p->rgba.end(), {x.r, x.g, x.b, x.a});
+        }
+        return p;
+    }
+    const aiScene& scene_;
+    fs::path folder_;
+    std::vector<fs::path> files_;
+    std::map<std::pair<std::string, bool>, std::shared_ptr<const Picture>> read_;
+};
+
+void addMaps(const aiMaterial& m, Pictures& pictures, Surface& s) {
+    s.maps.color = pictures.of(m, {aiTextureType_BASE_COLOR, aiTextureType_DIFFUSE}, true);
+    s.maps.opacity = pictures.of(m, {aiTextureType_OPACITY}, false);
+    s.maps.normal = pictures.of(m, {aiTextureType_NORMAL_CAMERA, aiTextureType_NORMALS}, false);
+    s.maps.height = pictures.of(m, {aiTextureType_HEIGHT, aiTextureType_DISPLACEMENT}, false);
+    s.maps.roughness = pictures.of(m, {aiTextureType_DIFFUSE_ROUGHNESS}, false);
+    s.maps.metalness = pictures.of(m, {aiTextureType_METALNESS}, false);
+    if (s.maps.empty()) pictures.named(s.name, s.maps);
+    // Colour exporters leave black or grey beside a picture is not meant to darken it.
+    if (s.maps.color) s.baseColor = Rgb(1);
+    if (s.maps.opacity) s.transmission = 0;
+}
 
 Surface surfaceOf(const aiMaterial& m) {
     Surface s;
@@ -75,7 +173,15 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
                                                  ending == ".dxf" || ending == ".ifc"));
 
     Model model;
-    for (unsigned i = 0; i < scene->mNumMaterials; ++i) model.materials.push_back(surfaceOf(*scene->mMaterials[i]));
+    Pictures pictures(*scene, file.parent_path());
+    for (unsigned i = 0; i < scene->mNumMaterials; ++i) {
+        model.materials.push_back(surfaceOf(*scene->mMaterials[i]));
+        addMaps(*scene->mMaterials[i], pictures, model.materials.back());
+    }
+    std::sort(pictures.missing.begin(), pictures.missing.end());
+    pictures.missing.erase(std::unique(pictures.missing.begin(), pictures.missing.end()), pictures.missing.end());
+    for (const std::string& name : pictures.missing)
+        model.warnings.push_back("the picture " + name + " is not beside it or cannot be read");
     int depth = 0;
     std::function<void(const aiNode&, const aiMatrix4x4&)> visit = [&](const aiNode& node, const aiMatrix4x4& parent) {
         if (++depth > 200) throw Error(Error::Kind::Unreadable, "has a broken tree of parts", "");
@@ -94,7 +200,7 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
                     part.mesh.normals.push_back(V3f(n.x, zUp ? n.y : -n.z, zUp ? n.z : n.y).normalized());
                 }
                 if (in.HasTextureCoords(0))
-                    part.mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, 1 - in.mTextureCoords[0][i].y);
+                    part.mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, in.mTextureCoords[0][i].y);
             }
             for (unsigned i = 0; i < in.mNumFaces; ++i)
                 if (in.mFaces[i].mNumIndices == 3) {

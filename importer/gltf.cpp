@@ -180,11 +180,11 @@ private:
     const tinygltf::Value* value_ = nullptr;
 };
 
-void addMaps(const tinygltf::Model& g, const tinygltf::Material& m, Surface& s) {
+void addMaps(const tinygltf::Model& g, const tinygltf::Material& m, bool keepAlpha, Surface& s) {
     const auto& p = m.pbrMetallicRoughness;
     if (const auto color = pictureOf(g, p.baseColorTexture.index)) {
         for (size_t k = 3; k < color->rgba.size(); k += 4)
-            if (m.alphaMode != "BLEND")
+            if (m.alphaMode != "BLEND" && !(keepAlpha && m.alphaMode != "MASK"))
                 color->rgba[k] = m.alphaMode == "MASK" && color->rgba[k] < m.alphaCutoff * 255 ? 0 : 255;
         s.maps.color = color;
     }
@@ -199,7 +199,7 @@ void addMaps(const tinygltf::Model& g, const tinygltf::Material& m, Surface& s) 
     }
 }
 
-Surface surfaceOf(const tinygltf::Model& g, const tinygltf::Material& m) {
+Surface surfaceOf(const tinygltf::Model& g, const tinygltf::Material& m, bool keepAlpha) {
     Surface s;
     s.name = m.name.empty() ? "material" : m.name;
     const auto& p = m.pbrMetallicRoughness;
@@ -232,13 +232,13 @@ Surface surfaceOf(const tinygltf::Model& g, const tinygltf::Material& m) {
         for (int k = 0; k < 3; ++k)
             if (after > 0) s.absorption[k] = -std::log(std::clamp(left[k], 1e-4f, 1.0f)) / after;
     }
-    addMaps(g, m, s);
+    addMaps(g, m, keepAlpha, s);
     return s;
 }
 
 } // namespace
 
-Model readGltf(const fs::path& file, float unit) {
+Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
     const fs::path folder = file.parent_path();
     tinygltf::TinyGLTF loader;
     // Pictures and buffers beside the file only.
@@ -278,7 +278,7 @@ Model readGltf(const fs::path& file, float unit) {
     }
     Model model;
     model.name = file.stem().string();
-    for (const auto& m : g.materials) model.materials.push_back(surfaceOf(g, m));
+    for (const auto& m : g.materials) model.materials.push_back(surfaceOf(g, m, keepAlpha));
     const int plain = static_cast<int>(model.materials.size());
     model.materials.push_back({.name = "plain"});
 
@@ -311,7 +311,8 @@ Model readGltf(const fs::path& file, float unit) {
             if (const auto t = p.attributes.find("TEXCOORD_0"); t != p.attributes.end()) {
                 const Accessor uvs(g, t->second);
                 if (uvs.components() == 2 && uvs.count() == points.count())
-                    for (size_t i = 0; i < uvs.count(); ++i) m.uvs.emplace_back(uvs.real(i, 0), uvs.real(i, 1));
+                    for (size_t i = 0; i < uvs.count(); ++i)
+                        m.uvs.emplace_back(uvs.real(i, 0), 1 - uvs.real(i, 1)); // v runs down there
             }
             const bool mirrored = toWorld.determinant() < 0;
             auto triangle = [&](uint32_t a, uint32_t b, uint32_t c) {

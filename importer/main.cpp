@@ -36,12 +36,12 @@ void put(const fs::path& file, const std::string& bytes) {
 
 int run(int argc, char** argv) {
     const std::string verb = argc > 1 ? argv[1] : "";
-    if (verb == "model" && argc == 6) {
+    if (verb == "model" && argc == 7) {
         const fs::path file = argv[2];
         const std::string ending = lower(file.extension().string());
         const float unit = std::strtof(argv[4], nullptr);
-        Model model =
-            ending == ".glb" || ending == ".gltf" ? readGltf(file, unit) : readWithAssimp(file, unit, argv[5][0]);
+        Model model = ending == ".glb" || ending == ".gltf" ? readGltf(file, unit, std::string(argv[6]) == "plant")
+                                                            : readWithAssimp(file, unit, argv[5][0]);
         if (model.name.empty()) model.name = file.stem().string();
         tidy(model);
         const V3f size = bounds(model).size();
@@ -71,9 +71,10 @@ int run(int argc, char** argv) {
         writeHeights(argv[3], unpackHeights(s.str()), {std::strtof(argv[4], nullptr), std::strtof(argv[5], nullptr)});
         return 0;
     }
-    std::fprintf(stderr, "usage: thallos-importer model FILE OUT UNIT UP | picture FILE OUT color|data | light FILE "
-                         "OUT | heights FILE OUT PNG-HEIGHT | "
-                         "write-heights IN FILE X Y\n");
+    std::fprintf(
+        stderr, "usage: thallos-importer model FILE OUT UNIT UP plant|model | picture FILE OUT color|data | light FILE "
+                "OUT | heights FILE OUT PNG-HEIGHT | "
+                "write-heights IN FILE X Y\n");
     return 2;
 }
 

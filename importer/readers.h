@@ -7,7 +7,8 @@
 
 namespace thallos {
 
-Model readGltf(const std::filesystem::path& file, float unit);
+// `keepAlpha`: pictures keep it though the file says that nothing is cut out.
+Model readGltf(const std::filesystem::path& file, float unit, bool keepAlpha);
 Model readWithAssimp(const std::filesystem::path& file, float unit, char up);
 // `color`: numbers that are no bytes are light and get the sRGB curve; else pictures of data stay as they are.
 Picture readPicture(const std::filesystem::path& file, bool color);

@@ -14,7 +14,6 @@
 #include <QScrollArea>
 #include <QSettings>
 #include <QSlider>
-#include <QStandardPaths>
 #include <QVBoxLayout>
 
 #include "app/number_field.h"
@@ -59,7 +58,7 @@ QString megabytes(size_t bytes) {
 } // namespace
 
 std::filesystem::path ownSpeciesFolder() {
-    return (QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + "/species").toStdString();
+    return dataFolder() / "species";
 }
 
 std::shared_ptr<const PlantLibrary> readLibrary(std::vector<std::string>* warnings) {
@@ -96,6 +95,12 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     left->addWidget(kind_);
     left->addWidget(favourites_);
     left->addWidget(list_, 1);
+    auto* bring = new QPushButton(tr("Bring in…"), this);
+    bring->setObjectName("bringIn");
+    bring->setToolTip(tr("A plant, thing or picture from a file of another program, to be planted like these"));
+    bring->setAutoDefault(false);
+    connect(bring, &QPushButton::clicked, this, [this] { Q_EMIT bringIn(); });
+    left->addWidget(bring);
     whole->addLayout(left, 3);
 
     picture_ = new SpeciesPicture(this);
@@ -254,6 +259,7 @@ void SpeciesWindow::fillList() {
         for (const auto* list : {&s->recipe.marks, &s->recipe.tags})
             for (const std::string& w : *list) words << text(w);
         if (s->origin == SpeciesOrigin::Own) words << tr("own");
+        if (s->origin == SpeciesOrigin::Carried) words << tr("of this project");
         item->setData(Qt::UserRole + 1, words.join(' '));
         item->setToolTip(tr("%1, %2").arg(item->data(Qt::UserRole).toString(), text(s->recipe.habit)));
     }
@@ -283,6 +289,9 @@ void SpeciesWindow::choose() {
     title_->setText(text(s.recipe.name));
     QStringList marks;
     for (const std::string& m : s.recipe.marks) marks << "· " + text(m);
+    const Rights& r = s.recipe.rights;
+    if (!r.maker.empty()) marks << tr("· made by %1").arg(text(r.maker));
+    if (!(r == Rights())) marks << tr("· licence: %1").arg(r.licence.empty() ? tr("not told") : text(r.licence));
     marks_->setText(text(s.recipe.habit) + "\n" + marks.join("\n"));
     star_->setChecked(QSettings().value(kFavourites).toStringList().contains(current()));
     name_->setText(s.origin == SpeciesOrigin::Own ? current() : tr("My %1").arg(current().toLower()));
@@ -309,6 +318,8 @@ void SpeciesWindow::regrow() {
         SpeciesRecipe recipe = parseRecipe(text_, current().toStdString(), &fields_);
         if (changed()) {
             Species s = library_->species()[at];
+            if (auto* proxy = std::get_if<ProxyRecipe>(&recipe.growth))
+                proxy->model = std::get<ProxyRecipe>(s.recipe.growth).model;
             s.recipe = recipe;
             s.text = text_;
             shown_ = PlantLibrary::of({s});

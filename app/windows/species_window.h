@@ -16,7 +16,7 @@ class QSlider;
 
 namespace thallos {
 
-// Where recipes of the user's own are kept: species/ in the application's XDG data folder.
+// Where recipes of the user's own are kept: species/ in dataFolder().
 std::filesystem::path ownSpeciesFolder();
 // What came with Thallos and what is there; own recipes that can't be read are left out and told of.
 std::shared_ptr<const PlantLibrary> readLibrary(std::vector<std::string>* warnings = nullptr);
@@ -33,6 +33,7 @@ public:
 signals:
     void taken(const QString& name); // by Enter, a double click or the button
     void ownSpeciesChanged();        // a recipe was written or taken away
+    void bringIn();                  // something from elsewhere is asked for
 
 private:
     void fillList();

@@ -20,14 +20,24 @@ std::filesystem::path assetFolder() {
                 "install Thallos again or set THALLOS_ASSETS");
 }
 
-std::filesystem::path cacheFolder() {
+namespace {
+std::filesystem::path folderOf(const char* variable, const char* inHome, const char* otherwise) {
     const auto set = [](const char* name) {
         const char* value = std::getenv(name);
         return std::filesystem::path(value && *value ? value : "");
     };
-    if (const auto cache = set("XDG_CACHE_HOME"); !cache.empty()) return cache / "thallos";
-    if (const auto home = set("HOME"); !home.empty()) return home / ".cache" / "thallos";
-    return std::filesystem::temp_directory_path() / "thallos-cache";
+    if (const auto base = set(variable); !base.empty()) return base / "thallos";
+    if (const auto home = set("HOME"); !home.empty()) return home / inHome / "thallos";
+    return std::filesystem::temp_directory_path() / otherwise;
+}
+} // namespace
+
+std::filesystem::path cacheFolder() {
+    return folderOf("XDG_CACHE_HOME", ".cache", "thallos-cache");
+}
+
+std::filesystem::path dataFolder() {
+    return folderOf("XDG_DATA_HOME", ".local/share", "thallos-data");
 }
 
 } // namespace thallos

@@ -13,4 +13,8 @@ std::filesystem::path assetFolder();
 // exist.
 std::filesystem::path cacheFolder();
 
+// Where the user's own things are kept: thallos/ in XDG_DATA_HOME, else in .local/share of the home folder. It need not
+// exist.
+std::filesystem::path dataFolder();
+
 } // namespace thallos

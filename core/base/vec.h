@@ -13,6 +13,7 @@ using V3f = Imath::V3f;
 using V3d = Imath::V3d;
 using V3i = Imath::V3i;
 using M44f = Imath::M44f;
+using Box2i = Imath::Box2i;
 using Box2f = Imath::Box2f;
 using Box3f = Imath::Box3f;
 

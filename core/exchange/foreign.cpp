@@ -1,6 +1,7 @@
 #include "core/exchange/foreign.h"
 
 #include <algorithm>
+#include <cctype>
 #include <cerrno>
 #include <cstring>
 #include <fstream>
@@ -131,8 +132,9 @@ Model importModel(const fs::path& file, const ModelImport& how, Progress* progre
     const fs::path out = scratch / "model";
     std::ostringstream unit;
     unit << how.unit;
-    runChild({"model", fs::absolute(file).string(), out.string(), unit.str(), std::string(1, how.up)}, file, limits,
-             progress, scratch);
+    runChild({"model", fs::absolute(file).string(), out.string(), unit.str(), std::string(1, how.up),
+              how.plant ? "plant" : "model"},
+             file, limits, progress, scratch);
     Model model = unpackModel(readFile(out));
     if (model.name.empty()) model.name = file.stem().string();
     return model;
@@ -191,6 +193,12 @@ Image importLight(const fs::path& file, Progress* progress, const ForeignLimits&
     const fs::path out = scratch / "light";
     runChild({"light", fs::absolute(file).string(), out.string()}, file, limits, progress, scratch);
     return unpackLight(readFile(out));
+}
+
+bool isPicture(const fs::path& file) {
+    std::string e = file.extension().string();
+    for (char& c : e) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    return e == ".png" || e == ".jpg" || e == ".jpeg" || e == ".tif" || e == ".tiff" || e == ".webp" || e == ".exr";
 }
 
 Picture importPicture(const fs::path& file, bool color, Progress* progress, const ForeignLimits& limits) {

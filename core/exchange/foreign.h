@@ -18,8 +18,9 @@ struct ForeignLimits {
 };
 
 struct ModelImport {
-    float unit = 1; // metres a unit of the file
-    char up = 'a';  // 'y', 'z', or 'a': as the format has it
+    float unit = 1;     // metres a unit of the file
+    char up = 'a';      // 'y', 'z', or 'a': as the format has it
+    bool plant = false; // alpha of pictures stays where the file says that nothing is cut out
 };
 // Throws Error::Missing, Unreadable, Unsupported or Cancelled. Safe from any thread; blocks until read.
 Model importModel(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr,
@@ -29,6 +30,9 @@ Model importModel(const std::filesystem::path& file, const ModelImport& how = {}
 // `color`: light gets the sRGB curve; pictures of data stay as they are. Throws as importModel() does.
 Picture importPicture(const std::filesystem::path& file, bool color, Progress* progress = nullptr,
                       const ForeignLimits& limits = {});
+
+// Whether a file's ending is that of a picture which importPicture() reads.
+bool isPicture(const std::filesystem::path& file);
 
 // A picture as light, linear ACEScg in the picture's own unit: EXR (the primaries of ACEScg when the file says so), HDR
 // (Radiance), or a picture of colours. At most 16 384 wide and high. Throws as importModel() does.

@@ -13,7 +13,8 @@ namespace thallos {
 namespace {
 
 constexpr char kFirstMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '1'}; // no sheets, one picture
-constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '2'};
+constexpr char kSecondMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '2'}; // no soft holes
+constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '3'};
 constexpr char kPictureMagic[8] = {'t', 'h', 'p', 'i', 'c', 't', 'u', '1'};
 
 // What the first files knew instead of recipes, with the size that made it as large as the recipe is.
@@ -99,7 +100,7 @@ std::shared_ptr<const Picture> getPicture(Reader& r) {
     return std::make_shared<const Picture>(Picture{w, h, std::move(rgba)});
 }
 
-Surface surface(Reader& r) {
+Surface surface(Reader& r, bool second) {
     Surface s;
     s.name = r.text();
     for (Rgb* c : {&s.baseColor, &s.emission, &s.absorption, &s.throughTint}) *c = r.get<Rgb>();
@@ -107,6 +108,7 @@ Surface surface(Reader& r) {
                      &s.coatRoughness, &s.scale, &s.turn, &s.textureSize, &s.relief})
         *f = r.get<float>();
     s.solid = r.get<int32_t>() != 0;
+    if (!second) s.soft = r.get<int32_t>() != 0;
     s.lampGroup = r.get<int32_t>();
     s.recipe = r.text();
     for (const Map map : kMaps) s.maps.*map = getPicture(r);
@@ -152,6 +154,7 @@ std::string packModel(const Model& model) {
                         s.scale, s.turn, s.textureSize, s.relief})
             w.put(f);
         w.put(static_cast<int32_t>(s.solid));
+        w.put(static_cast<int32_t>(s.soft));
         w.put(static_cast<int32_t>(s.lampGroup));
         w.put(s.recipe);
         for (const Map map : kMaps) putPicture(w, (s.maps.*map).get());
@@ -175,12 +178,13 @@ std::string packModel(const Model& model) {
 Model unpackModel(std::string_view bytes) {
     Reader r(bytes);
     const auto magic = r.get<std::array<char, 8>>();
-    const bool first = std::equal(magic.begin(), magic.end(), kFirstMagic);
-    if (!first && !std::equal(magic.begin(), magic.end(), kMagic)) Reader::broken();
+    const bool first = std::equal(magic.begin(), magic.end(), kFirstMagic),
+               second = std::equal(magic.begin(), magic.end(), kSecondMagic);
+    if (!first && !second && !std::equal(magic.begin(), magic.end(), kMagic)) Reader::broken();
     Model m;
     m.name = r.text();
     for (size_t n = r.count(60); n; --n) {
-        m.materials.push_back(first ? firstSurface(r) : surface(r));
+        m.materials.push_back(first ? firstSurface(r) : surface(r, second));
     }
     for (size_t n = r.count(44); n; --n) {
         Part p;

@@ -37,6 +37,7 @@ struct Surface {
     float textureSize = 0; // metres a repeat of the pictures, laid over the object; 0: by the mesh's uv
     bool mixed = false;    // pictures without order are laid in patches at random places, so that none repeats
     float relief = 1;      // scales the slopes of the sheet
+    bool soft = false;     // what pictures cover by half lets half of the light by (mist), instead of having an edge
 
     bool operator==(const Surface&) const = default;
     // Shadow rays pass: smooth panes and bodies of glass, not frosted ones.

@@ -26,6 +26,7 @@ Shaper shaperOf(const SpeciesRecipe& recipe, uint64_t seed) {
         Shaper operator()(const PersonRecipe& r) const { return growPerson(r, growth); }
         Shaper operator()(const ThingRecipe& r) const { return growThing(r, growth); }
         Shaper operator()(const ClimberRecipe& r) const { return growClimber(r, growth); }
+        Shaper operator()(const ProxyRecipe& r) const { return growProxy(r, growth); }
     };
     return std::visit(Choose{growth}, recipe.growth);
 }

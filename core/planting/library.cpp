@@ -43,6 +43,7 @@ float Species::spread() const {
             return r.standing ? 2 * r.radius * (1 + r.flare) : r.length + 2 * r.radius;
         }
         float operator()(const ClimberRecipe& r) const { return r.width + 2 * r.leaf.length; }
+        float operator()(const ProxyRecipe& r) const { return r.wide * height; }
         float operator()(const PersonRecipe&) const { return 0.55f * height; }
         float operator()(const ThingRecipe& r) const { return r.length > 0 ? r.length + 0.3f : 2; }
     };
@@ -80,6 +81,8 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::load(const std::filesystem::pa
             text << in.rdbuf();
             try {
                 Species s{parseRecipe(text.str(), file.string()), text.str(), file, origin};
+                if (auto* proxy = std::get_if<ProxyRecipe>(&s.recipe.growth))
+                    proxy->model = std::make_shared<const ProxyModel>(folder / proxy->file);
                 const auto same = std::find_if(year->summer.begin(), year->summer.end(), [&](const Species& other) {
                     return other.recipe.name == s.recipe.name;
                 });
@@ -116,12 +119,59 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::make(const std::shared_ptr<Yea
         library->species_.back().recipe = inSeason(s.recipe, season);
     }
     library->grown_ = std::make_unique<Grown[]>(library->species_.size() * kIndividuals);
+    library->dressed_ = std::make_unique<Dressed[]>(library->species_.size());
     slot = library;
     return library;
 }
 
 std::shared_ptr<const PlantLibrary> PlantLibrary::in(Season season) const {
     return make(year_, season);
+}
+
+std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) const {
+    std::vector<Species> fresh;
+    for (const auto& c : carried) {
+        const int at = find(c->name);
+        if (at >= 0 && species_[at].text == c->text) continue;
+        try {
+            Species s{parseRecipe(c->text, c->name), c->text, {}, SpeciesOrigin::Carried};
+            if (auto* proxy = std::get_if<ProxyRecipe>(&s.recipe.growth)) proxy->model = c->model;
+            fresh.push_back(std::move(s));
+        } catch (const Error&) {
+            continue; // missed where it is planted, and told there
+        }
+    }
+    if (fresh.empty()) return in(season_);
+    const std::lock_guard lock(year_->mutex);
+    if (year_->carried == carried)
+        if (auto there = year_->carrying.lock()) return there;
+    auto year = std::make_shared<Year>();
+    year->summer = year_->summer;
+    for (Species& s : fresh) {
+        const int at = find(s.recipe.name);
+        if (at >= 0)
+            year->summer[at] = std::move(s);
+        else
+            year->summer.push_back(std::move(s));
+    }
+    year_->carried = carried;
+    auto out = make(year, season_);
+    year_->carrying = out;
+    return out;
+}
+
+const std::vector<Surface>& PlantLibrary::surfaces(int species) const {
+    const SpeciesRecipe& recipe = species_[species].recipe;
+    const auto* proxy = std::get_if<ProxyRecipe>(&recipe.growth);
+    if (!proxy) return recipe.surfaces;
+    Dressed& d = dressed_[species];
+    std::call_once(d.once, [&] {
+        d.surfaces = recipe.surfaces;
+        const auto model = proxy->model ? proxy->model->get() : nullptr;
+        for (size_t k = 0; model && k < std::min(d.surfaces.size(), model->materials.size()); ++k)
+            d.surfaces[k].maps = model->materials[k].maps;
+    });
+    return d.surfaces;
 }
 
 int PlantLibrary::find(const std::string& name) const {

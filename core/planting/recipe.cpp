@@ -290,6 +290,16 @@ void read(const RecipeReader& r, ThingRecipe& t) {
     });
 }
 
+void read(const RecipeReader& r, ProxyRecipe& x) {
+    r.within("proxy", [&](const RecipeReader& in) {
+        in.read("file", x.file);
+        if (std::filesystem::path(x.file).has_parent_path()) in.fail("file must lie beside the recipe");
+        in.read("turns", x.turns);
+        in.read("varies", x.varies);
+        in.read("wide", x.wide, 0.01f, 20);
+    });
+}
+
 } // namespace
 
 SpeciesRecipe parseRecipe(const std::string& text, const std::string& where, std::vector<RecipeField>* fields) {
@@ -310,6 +320,13 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where, std
     r.read("version", s.version, 1, 3);
     r.read("height_m", s.height, 0.02f, 60);
     r.read("height_spread", s.heightSpread, 0, 0.6f);
+    if (const json* rights = r.member("rights")) {
+        const RecipeReader in(*rights, r.inside("rights")); // words, which no form shows among the numbers
+        in.read("maker", s.rights.maker);
+        in.read("source", s.rights.source);
+        in.read("licence", s.rights.licence);
+        in.read("price", s.rights.price);
+    }
     r.within("seasons", [&](const RecipeReader& in) {
         SeasonRecipe& y = s.seasons;
         in.read("evergreen", y.evergreen);
@@ -337,10 +354,11 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where, std
                      grows("cushion", CushionRecipe(), kCushionParts) || grows("pads", PadRecipe(), kPadParts) ||
                      grows("stones", StoneRecipe(), kStoneParts) || grows("litter", LitterRecipe(), kLitterParts) ||
                      grows("log", LogRecipe(), kLogParts) || grows("person", PersonRecipe(), kPersonParts) ||
-                     grows("thing", ThingRecipe(), kThingParts) || grows("climber", ClimberRecipe(), kClimberParts);
+                     grows("thing", ThingRecipe(), kThingParts) || grows("climber", ClimberRecipe(), kClimberParts) ||
+                     grows("proxy", ProxyRecipe(), kProxyParts);
     if (!any)
-        r.fail("how it grows is missing: wood, tuft, herb, fern, cushion, pads, stones, litter, log, person, thing or "
-               "climber");
+        r.fail("how it grows is missing: wood, tuft, herb, fern, cushion, pads, stones, litter, log, person, thing, "
+               "climber or proxy");
     if (r.member("wood") && !r.member("twig")) {
         s.surfaces[3] = s.surfaces[0];
         s.surfaces[3].name = "twig";

@@ -61,9 +61,11 @@ SpeciesRecipe inSeason(const SpeciesRecipe& recipe, Season season) {
     const bool flowers = season >= recipe.seasons.flowersFrom && season <= recipe.seasons.flowersTo;
     auto* w = std::get_if<WoodyRecipe>(&out.growth);
     auto* c = std::get_if<ClimberRecipe>(&out.growth);
-    if (w || c) {
+    auto* x = std::get_if<ProxyRecipe>(&out.growth);
+    if (x && (x->turns || recipe.kind >= SpeciesKind::Boulder)) return out; // as it was made
+    if (w || c || x) {
         const Look look = woodyLook(recipe.seasons, season);
-        (w ? w->inLeaf : c->inLeaf) = look.leaves;
+        (w ? w->inLeaf : c ? c->inLeaf : x->inLeaf) = look.leaves;
         if (w) w->inFlower = flowers ? 1 : 0;
         tint(out.surfaces[1], look);
         if (season == Season::Autumn && !recipe.seasons.evergreen) out.motley = 1;

@@ -11,6 +11,7 @@
 #include <vector>
 
 #include "core/base/recipe_field.h"
+#include "core/base/rights.h"
 #include "core/material/surface.h"
 #include "core/planting/climber.h"
 #include "core/planting/cushion.h"
@@ -20,6 +21,7 @@
 #include "core/planting/litter.h"
 #include "core/planting/log.h"
 #include "core/planting/person.h"
+#include "core/planting/proxy.h"
 #include "core/planting/season.h"
 #include "core/planting/stone.h"
 #include "core/planting/thing.h"
@@ -60,11 +62,12 @@ struct SpeciesRecipe {
     float height = 5;               // metres
     float heightSpread = 0.1f;
     std::variant<WoodyRecipe, TuftRecipe, HerbRecipe, FrondRecipe, CushionRecipe, PadRecipe, StoneRecipe, LitterRecipe,
-                 LogRecipe, PersonRecipe, ThingRecipe, ClimberRecipe>
+                 LogRecipe, PersonRecipe, ThingRecipe, ClimberRecipe, ProxyRecipe>
         growth;
     SeasonRecipe seasons;
     float motley = 0; // 0..1: how much leaves differ in hue from one to the next, beyond the usual
-    static constexpr unsigned kParts = 8;
+    Rights rights;    // of what was not grown here
+    static constexpr unsigned kParts = 12;
     std::vector<Surface> surfaces; // of Form::parts, kParts of them
 };
 
@@ -87,12 +90,20 @@ Form growHero(const SpeciesRecipe& recipe, uint64_t seed);
 
 inline constexpr int kIndividuals = 3; // a species
 
-enum class SpeciesOrigin { Shipped, Own }; // Own: of the user's folder
+// A species that a project takes along, so that it can be handed on.
+struct CarriedSpecies {
+    std::string name;
+    std::string text;                        // the recipe
+    std::shared_ptr<const ProxyModel> model; // of a proxy
+};
+using Carried = std::vector<std::shared_ptr<const CarriedSpecies>>;
+
+enum class SpeciesOrigin { Shipped, Own, Carried }; // Own: of the user's folder
 
 struct Species {
     SpeciesRecipe recipe;
-    std::string text; // the recipe as it was read
-    std::filesystem::path file;
+    std::string text;           // the recipe as it was read
+    std::filesystem::path file; // of the recipe
     SpeciesOrigin origin = SpeciesOrigin::Shipped;
     float height() const; // metres, of the tallest that may grow
     float spread() const; // and how wide that is
@@ -108,6 +119,9 @@ public:
                                                     std::vector<std::string>* warnings = nullptr);
     // Just these, in summer.
     static std::shared_ptr<const PlantLibrary> of(std::vector<Species> species);
+    // These and what a project carries, which stands in place of what has its name; the same library when it has all of
+    // them already, or as long as somebody holds it. What is broken is left out.
+    std::shared_ptr<const PlantLibrary> with(const Carried& carried) const;
     // The same species in another season, in the same order; the same library for as long as somebody holds it.
     std::shared_ptr<const PlantLibrary> in(Season season) const;
     Season season() const { return season_; }
@@ -121,6 +135,8 @@ public:
         return level == Level::Hero ? hero(index) : individual(index).form(level);
     }
     // Low growth, that thins out with distance while the picture moves.
+    // Of Form::parts, kParts of them: the recipe's, with the pictures of a proxy, which are read when first asked for.
+    const std::vector<Surface>& surfaces(int species) const;
     bool isLow(int index) const { return species_[index / kIndividuals].recipe.kind >= SpeciesKind::Grass; }
     int individualCount() const { return static_cast<int>(species_.size()) * kIndividuals; }
 
@@ -135,12 +151,19 @@ private:
         std::vector<Species> summer;
         std::mutex mutex;
         Seasons seasons;
+        Carried carried; // of the last with()
+        std::weak_ptr<const PlantLibrary> carrying;
+    };
+    struct Dressed {
+        std::once_flag once;
+        std::vector<Surface> surfaces;
     };
     static std::shared_ptr<const PlantLibrary> make(const std::shared_ptr<Year>& year, Season season);
     std::vector<Species> species_;
     Season season_ = Season::Summer;
     std::shared_ptr<Year> year_;
     std::unique_ptr<Grown[]> grown_;
+    std::unique_ptr<Dressed[]> dressed_;
 };
 
 } // namespace thallos

@@ -426,10 +426,14 @@ int64_t BuiltSite::plantCount(Id item) const {
     return n;
 }
 
+std::shared_ptr<const PlantLibrary> libraryOf(const Project& project, const PlantLibrary& library) {
+    return library.with(project.species)->in(project.site->season);
+}
+
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
                                        const std::shared_ptr<const BuiltSite>& previous, Haste haste,
                                        std::vector<std::string>* warnings, const Portion& portion) {
-    return Builder(project, library->in(project.site->season), previous.get(), haste, warnings, portion).run();
+    return Builder(project, libraryOf(project, *library), previous.get(), haste, warnings, portion).run();
 }
 
 } // namespace thallos

@@ -61,6 +61,9 @@ struct Portion {
     size_t plants = std::numeric_limits<size_t>::max();
 };
 
+// What the project grows from: `library` with the species it carries, in its season.
+std::shared_ptr<const PlantLibrary> libraryOf(const Project& project, const PlantLibrary& library);
+
 // Shares with `previous` whatever did not change. Species that the library lacks are left out and named in `warnings`.
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
                                        const std::shared_ptr<const BuiltSite>& previous = nullptr,

@@ -81,7 +81,12 @@ json out(const Surface& s) {
             {"turn_deg", toDegrees(s.turn)},
             {"relief", s.relief},
             {"picture_size_m", s.textureSize},
-            {"picture_mixed", s.mixed}};
+            {"picture_mixed", s.mixed},
+            {"picture_soft", s.soft}};
+}
+
+json out(const Rights& r) {
+    return {{"maker", r.maker}, {"source", r.source}, {"licence", r.licence}, {"price", r.price}};
 }
 
 struct Dump {
@@ -93,6 +98,7 @@ struct Dump {
         j["position_m"] = out(b.position);
         j["turn_deg"] = toDegrees(b.yaw);
         j["scale"] = b.scale;
+        if (!(b.rights == Rights())) j["rights"] = out(b.rights);
         for (size_t i = 0; i < b.surfaces.size(); ++i) {
             j["surfaces"].push_back(out(b.surfaces[i]));
             // Pictures other than the model's own.
@@ -271,12 +277,17 @@ Surface surfaceIn(const In& in) {
         s.relief = in.at("relief").real();
         s.textureSize = in.at("picture_size_m").real();
         if (in.has("picture_mixed")) s.mixed = in.at("picture_mixed").yes();
+        if (in.has("picture_soft")) s.soft = in.at("picture_soft").yes();
     } else {
         if (!takeFirstPattern(s, in.at("pattern").text(), in.at("pattern_size_m").real()))
             in.at("pattern").fail("names no pattern");
         s.textureSize = in.at("texture_size_m").real();
     }
     return s;
+}
+
+Rights rightsIn(const In& in) {
+    return {in.at("maker").text(), in.at("source").text(), in.at("licence").text(), in.at("price").text()};
 }
 
 // Models that several buildings share are read once.
@@ -292,6 +303,7 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
         b.position = in.at("position_m").v3();
         b.yaw = toRadians(in.at("turn_deg").number());
         if (in.has("scale")) b.scale = in.at("scale").real();
+        if (in.has("rights")) b.rights = rightsIn(in.at("rights"));
         // Pictures stay with the model: the document holds only what was set by hand.
         in.at("surfaces").each([&](const In& s) {
             b.surfaces.push_back(surfaceIn(s));
@@ -428,6 +440,11 @@ json dump(const Project& project, const BlobSink& sink) {
                    {"survey", out(g.survey, sink)},
                    {"sculpt", out(g.sculpt, sink)},
                    {"gravel", out(g.gravel, sink)}};
+    for (const auto& c : project.species) {
+        json one = {{"name", c->name}, {"recipe", c->text}};
+        if (const auto model = c->model ? c->model->get() : nullptr) one["model"] = sink(packModel(*model));
+        j["species"].push_back(std::move(one));
+    }
     j["next_id"] = project.nextId;
     j["items"] = json::array();
     for (const auto& item : project.items) {
@@ -488,6 +505,14 @@ Project load(const json& document, const BlobSource& source, LaterSchema* asFarA
     ground.gravel = tilesIn<CoverTile>(g.at("gravel"), ground.grid, source);
     p.ground = std::make_shared<const Ground>(std::move(ground));
 
+    if (in.has("species"))
+        in.at("species").each([&](const In& i) {
+            CarriedSpecies c{i.at("name").text(), i.at("recipe").text(), nullptr};
+            if (i.has("model"))
+                c.model = std::make_shared<const ProxyModel>(
+                    std::make_shared<const Model>(unpackModel(source(i.at("model").text()))));
+            p.species.push_back(std::make_shared<const CarriedSpecies>(std::move(c)));
+        });
     p.nextId = in.at("next_id").natural();
     Models models;
     in.at("items").each([&](const In& i) {

@@ -10,8 +10,9 @@
 
 namespace thallos {
 
-// 2: groups, marks, what a shot hides, sizes of buildings. A project of schema 1 has none of them.
-inline constexpr int kSchema = 4;
+// 2: groups, marks, what a shot hides, sizes of buildings. A project of schema 1 has none of them. 5: carried species,
+// rights, soft pictures.
+inline constexpr int kSchema = 5;
 
 // Gives the bytes of a large thing away and gets its content hash back.
 using BlobSink = std::function<std::string(const std::string& bytes)>;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 #include "core/base/error.h"
 
@@ -174,6 +175,39 @@ Project withGround(const Project& project, Ground ground) {
 Project withSite(const Project& project, const Site& site) {
     Project out = project;
     out.site = std::make_shared<const Site>(site);
+    return out;
+}
+
+Project carrying(const Project& project, const PlantLibrary& library) {
+    const auto& all = library.species();
+    if (project.species.empty() &&
+        std::all_of(all.begin(), all.end(), [](const Species& s) { return s.origin == SpeciesOrigin::Shipped; }))
+        return project;
+    std::set<std::string> planted;
+    for (const auto& item : project.items) {
+        if (const auto* d = std::get_if<Drift>(&item->body))
+            for (const MixEntry& m : d->mix) planted.insert(m.species);
+        if (const auto* p = std::get_if<Planting>(&item->body))
+            for (const Specimen& s : p->specimens) planted.insert(s.species);
+    }
+    Carried carried;
+    for (const std::string& name : planted) {
+        const auto before = std::find_if(project.species.begin(), project.species.end(),
+                                         [&](const auto& c) { return c->name == name; });
+        const bool known = before != project.species.end();
+        const int at = library.find(name);
+        const Species* s = at >= 0 ? &library.species()[at] : nullptr;
+        if (known && (!s || s->origin != SpeciesOrigin::Own || s->text == (*before)->text))
+            carried.push_back(*before);
+        else if (s && s->origin == SpeciesOrigin::Own) {
+            const auto* proxy = std::get_if<ProxyRecipe>(&s->recipe.growth);
+            carried.push_back(
+                std::make_shared<const CarriedSpecies>(CarriedSpecies{name, s->text, proxy ? proxy->model : nullptr}));
+        }
+    }
+    if (carried == project.species) return project;
+    Project out = project;
+    out.species = std::move(carried);
     return out;
 }
 

@@ -13,7 +13,7 @@
 #include "core/light/daylight.h"
 #include "core/material/model.h"
 #include "core/planting/drift.h"
-#include "core/planting/season.h"
+#include "core/planting/species.h"
 #include "core/view/camera.h"
 
 namespace thallos {
@@ -24,6 +24,7 @@ struct Building {
     V3f position{0};               // of the base's middle
     float yaw = 0;                 // radians, counter-clockwise
     float scale = 1;               // for a model in wrong units
+    Rights rights;
 };
 
 struct Figure { // the 1.75 m person; stands on whatever is under it
@@ -90,10 +91,11 @@ struct Project {
     std::shared_ptr<const Site> site = std::make_shared<Site>();
     std::shared_ptr<const Ground> ground;
     std::vector<std::shared_ptr<const Item>> items;
+    Carried species;     // that did not come with Thallos and are planted here
     uint64_t nextId = 1; // ids are never used again
 
     bool operator==(const Project& o) const {
-        return site == o.site && ground == o.ground && items == o.items;
+        return site == o.site && ground == o.ground && items == o.items && species == o.species;
     } // identity of parts
 };
 
@@ -120,6 +122,10 @@ Project replaced(const Project& project, const Item& item); // by id
 Project removed(const Project& project, Id id);
 Project withGround(const Project& project, Ground ground); // the same project when it has that ground already
 Project withSite(const Project& project, const Site& site);
+
+// Takes along what is planted of species that did not come with Thallos, as `library` has them, and lets go of what is
+// planted no more. The same project when nothing changes.
+Project carrying(const Project& project, const PlantLibrary& library);
 
 // Items that hang on `id` and would go or lose their sense with it.
 std::vector<const Item*> dependents(const Project& project, Id id);

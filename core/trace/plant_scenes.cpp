@@ -93,7 +93,9 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
     if (thinned(context.detail, data, r)) return;
     const Level level = levelOf(context.detail, data, r);
     const RTCScene plant = data.plants->scene(r.individual, level);
-    const PlantPose pose(r);
+    const PlantPose stands(r);
+    const bool turns = data.plants->grown(r.individual).turns;
+    if (turns && context.leaves == &r) return; // what is flat casts no shadow on itself
     const unsigned n = args->N;
     RTCRayN* rays = RTCRayHitN_RayN(args->rayhit, n);
     RTCHitN* hits = RTCRayHitN_HitN(args->rayhit, n);
@@ -101,6 +103,8 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
         if (!args->valid[i]) continue;
         RTCRayHit local;
         local.ray = n == 1 ? *reinterpret_cast<const RTCRay*>(rays) : rtcGetRayFromRayN(rays, n, i);
+        const PlantPose pose =
+            turns ? stands.facing(stands.foot - V3f(local.ray.org_x, local.ray.org_y, local.ray.org_z)) : stands;
         toLocal(local.ray, pose);
         local.hit.geomID = RTC_INVALID_GEOMETRY_ID;
         local.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
@@ -137,16 +141,43 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
     const auto& context = *reinterpret_cast<const RayContext*>(args->context);
     const PlantRecord& r = data.record(args->primID);
     RTCRay local = ray;
-    toLocal(local, PlantPose(r));
+    PlantPose pose(r);
+    if (data.plants->grown(r.individual).turns) {
+        if (context.leaves == &r) return;
+        pose = pose.facing({ray.dir_x, ray.dir_y, ray.dir_z});
+    }
+    toLocal(local, pose);
     RTCIntersectContext inner;
     rtcInitIntersectContext(&inner);
     rtcOccluded1(data.plants->scene(r.individual, levelOf(context.detail, data, r)), &inner, &local);
     if (local.tfar < 0) ray.tfar = -std::numeric_limits<float>::infinity();
 }
 
+struct CutFaces {
+    std::shared_ptr<const Mask> mask;
+    const Mesh* mesh;
+    const std::vector<unsigned>* firsts;
+};
+// Where in a triangle a face of one or two was met.
+Face faceOf(const std::vector<unsigned>& firsts, unsigned part, unsigned primitive, float u, float v) {
+    const unsigned first = firsts[primitive];
+    if (u + v <= 1) return {part, first, 1 - u - v, u};
+    return {part, first + 1, 1 - v, u + v - 1};
+}
+void passClear(const RTCFilterFunctionNArguments* args) {
+    const auto& cut = *static_cast<const CutFaces*>(args->geometryUserPtr);
+    if (!args->valid[0]) return;
+    const auto& hit = *reinterpret_cast<const RTCHit*>(args->hit);
+    const Face f = faceOf(*cut.firsts, hit.geomID, hit.primID, hit.u, hit.v);
+    const V3i& t = cut.mesh->triangles[f.triangle];
+    const V2f uv = cut.mesh->uvs[t.x] * (1 - f.u - f.v) + cut.mesh->uvs[t.y] * f.u + cut.mesh->uvs[t.z] * f.v;
+    if (!cut.mask->solid(uv)) args->valid[0] = 0;
+}
+
 // Leaves and blades are mostly pairs of triangles {a, b, c}, {a, c, d}: as one quad they are a third less work. Embree
 // cuts a quad between its second and last corner.
-void addFaces(RTCScene scene, const Mesh& mesh, unsigned id, std::vector<unsigned>& firsts) {
+void addFaces(EmbreeScene& scene, const Mesh& mesh, unsigned id, const std::shared_ptr<const Mask>& mask,
+              std::vector<unsigned>& firsts) {
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_QUAD);
     void* v =
         rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
@@ -161,17 +192,32 @@ void addFaces(RTCScene scene, const Mesh& mesh, unsigned id, std::vector<unsigne
     }
     void* q = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT4, sizeof(quads[0]), quads.size());
     std::copy(quads.begin(), quads.end(), static_cast<std::array<int, 4>*>(q));
+    if (mask && !mesh.uvs.empty()) {
+        auto cut = std::make_shared<CutFaces>(CutFaces{mask, &mesh, &firsts});
+        rtcSetGeometryUserData(g, cut.get());
+        rtcSetGeometryIntersectFilterFunction(g, passClear);
+        rtcSetGeometryOccludedFilterFunction(g, passClear);
+        scene.keeps.push_back(std::move(cut));
+    }
     rtcCommitGeometry(g);
-    rtcAttachGeometryByID(scene, g, id);
+    rtcAttachGeometryByID(scene.get(), g, id);
     rtcReleaseGeometry(g);
 }
 
 } // namespace
 
 Face PlantScenes::face(int index, Level level, const RTCHit& hit) const {
-    const unsigned first = traced_[index * kLevels + static_cast<int>(level)].triangles[hit.geomID][hit.primID];
-    if (hit.u + hit.v <= 1) return {hit.geomID, first, 1 - hit.u - hit.v, hit.u};
-    return {hit.geomID, first + 1, 1 - hit.v, hit.u + hit.v - 1};
+    return faceOf(traced_[index * kLevels + static_cast<int>(level)].triangles[hit.geomID], hit.geomID, hit.primID,
+                  hit.u, hit.v);
+}
+
+std::shared_ptr<const Mask> PlantScenes::maskOf(int species, unsigned part) const {
+    const Maps& maps = library_->surfaces(species)[part].maps;
+    if (!maps.color && !maps.opacity) return nullptr;
+    const std::lock_guard lock(masking_);
+    auto& mask = masks_[{species, part}];
+    if (!mask) mask = std::make_shared<const Mask>(maps);
+    return mask->empty() ? nullptr : mask;
 }
 
 PlantPose::PlantPose(const PlantRecord& r)
@@ -180,6 +226,17 @@ PlantPose::PlantPose(const PlantRecord& r)
     const V2f& t = yawTable()[r.yaw * kYaws / 65536];
     cosine = t.x;
     sine = t.y;
+}
+
+PlantPose PlantPose::facing(const V3f& direction) const {
+    PlantPose turned = *this;
+    turned.east = turned.north = 0;
+    const float length = xy(direction).length();
+    if (length > 1e-3f * std::abs(direction.z) && length > 1e-6f) { // its front is towards -y
+        turned.cosine = direction.y / length;
+        turned.sine = -direction.x / length;
+    }
+    return turned;
 }
 
 PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
@@ -196,7 +253,8 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
     traced.scene = std::make_unique<EmbreeScene>(scene);
     const std::vector<Mesh>& parts = library_->form(i, level).parts;
     for (size_t p = 0; p < parts.size(); ++p)
-        if (!parts[p].empty()) addFaces(scene, parts[p], static_cast<unsigned>(p), traced.triangles[p]);
+        if (const auto part = static_cast<unsigned>(p); !parts[p].empty())
+            addFaces(*traced.scene, parts[p], part, maskOf(i / kIndividuals, part), traced.triangles[p]);
     // To the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8). It may be held up, though.
     if (stop)
         rtcSetSceneProgressMonitorFunction(
@@ -294,6 +352,9 @@ void PlantScenes::measure(int i, const Individual& plant) {
         reaches[k] = 1.01f * reaches[k] + 0.03f;
     }
     Grown& g = grown_[i];
+    const auto* proxy = std::get_if<ProxyRecipe>(&library_->species()[i / kIndividuals].recipe.growth);
+    g.turns = proxy && proxy->turns;
+    if (g.turns) std::fill(reaches.begin(), reaches.end(), *std::max_element(reaches.begin(), reaches.end()));
     for (int level = 0; level < kLevels; ++level) g.grain[level] = plant.forms[level].grain;
     g.top = 1.01f * top + 0.03f;
     g.reach = *std::max_element(reaches.begin(), reaches.end());

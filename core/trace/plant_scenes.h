@@ -4,8 +4,10 @@
 #include <array>
 #include <atomic>
 #include <functional>
+#include <map>
 #include <mutex>
 
+#include "core/material/cutout.h"
 #include "core/planting/species.h"
 #include "core/project/built_site.h"
 #include "core/trace/embree.h"
@@ -32,6 +34,7 @@ public:
         std::atomic<RTCScene> scenes[kLevels] = {}; // of levels that are there
         float grain[kLevels] = {};                  // Form::grain
         float top = 0, reach = 0;                   // metres above the foot and around it, of all forms
+        bool turns = false;                         // a flat picture, that faces every ray
     };
     const Grown& grown(int index) const { return grown_[index]; }
     RTCScene scene(int index, Level level) const {
@@ -59,6 +62,9 @@ private:
         std::unique_ptr<EmbreeScene> scene;
         std::array<std::vector<unsigned>, SpeciesRecipe::kParts> triangles; // the first of each face, by part
     };
+    std::shared_ptr<const Mask> maskOf(int species, unsigned part) const;
+    mutable std::mutex masking_;
+    mutable std::map<std::pair<int, unsigned>, std::shared_ptr<const Mask>> masks_;
     void make(int index, Level level, const std::function<bool()>& stop) const;
     mutable std::vector<Traced> traced_; // of each individual and level
     mutable std::mutex heroes_;
@@ -73,6 +79,8 @@ struct PlantPose {
     float east, north; // metres of shear a metre of height
 
     explicit PlantPose(const PlantRecord& r);
+    // A flat picture that shows its face to where `direction` comes from, or, below the zenith, keeps its own turn.
+    PlantPose facing(const V3f& direction) const;
     V3f toLocal(const V3f& world) const { return dirToLocal(world - foot); }
     V3f dirToLocal(const V3f& d) const {
         const float x = d.x - east * d.z, y = d.y - north * d.z;

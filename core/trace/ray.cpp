@@ -61,9 +61,11 @@ Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far
 
 thread_local std::vector<LoggedRay>* rayLog = nullptr;
 
-Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far, unsigned mask) {
+Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far, unsigned mask,
+          const PlantRecord* leaves) {
     if (rayLog) rayLog->push_back({origin, direction, far, mask, false, detail});
     RayContext context(detail);
+    context.leaves = leaves;
     RTCRayHit r;
     r.ray = makeRay(origin, direction, far, mask);
     r.hit.geomID = RTC_INVALID_GEOMETRY_ID;
@@ -119,9 +121,11 @@ void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&
     }
 }
 
-Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far) {
+Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far,
+                  const PlantRecord* leaves) {
     if (rayLog) rayLog->push_back({origin, direction, far, kMaskAll, true, detail});
     RayContext context(detail);
+    context.leaves = leaves;
     RTCRay r = makeRay(origin, direction, far, detail.moving ? kMaskAll & ~kMaskGrass : kMaskAll);
     rtcOccluded1(scene.top->get(), &context.embree, &r);
     return r.tfar < 0 ? Rgb(0) : context.through;

@@ -48,8 +48,9 @@ struct Detail {
 struct RayContext {
     RTCIntersectContext embree;
     Detail detail;
-    PlantHit plant;            // of the nearest plant hit so far
-    PlantHit* plants = &plant; // one a ray: more for packets
+    PlantHit plant;                      // of the nearest plant hit so far
+    PlantHit* plants = &plant;           // one a ray: more for packets
+    const PlantRecord* leaves = nullptr; // the plant on which the ray starts
     // Light left after the clear surfaces that a shadow ray crossed.
     Rgb through{1};
 
@@ -71,8 +72,9 @@ struct Hit {
     explicit operator bool() const { return t < kFarAway; }
 };
 
+// `leaves`: the plant on which the ray starts, if it does.
 Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far = kFarAway,
-          unsigned mask = kMaskAll);
+          unsigned mask = kMaskAll, const PlantRecord* leaves = nullptr);
 inline constexpr int kPacket = 8;
 // The same for rays side by side for one eye; several times faster for rays of one picture.
 void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
@@ -83,7 +85,7 @@ void fillPacket(const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
 
 // Share of light that arrives along the ray from `far`: 0 where something solid stands.
 Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail,
-                  float far = kFarAway);
+                  float far = kFarAway, const PlantRecord* leaves = nullptr);
 
 // The origin of a ray that leaves a surface at p on the side of n: off by 4 units in the last place of max(|p|, t).
 V3f offset(const V3f& p, const V3f& n, float t);

@@ -64,8 +64,8 @@ struct RenderResult {
     int64_t rays;
     double seconds;
 };
-// `samples` at most for each pixel, with a split up to the next multiple of 2 x pairs; `denoise` 0..1 is how much of the
-// noise is taken out after. Throws Error::Cancelled.
+// `samples` at most for each pixel, with a split up to the next multiple of 2 x pairs; `denoise` 0..1 is how much of
+// the noise is taken out after. Throws Error::Cancelled.
 RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot,
                            const PictureSettings& settings, int samples, float denoise, Progress& progress);
 

@@ -1,10 +1,12 @@
 #include "core/trace/scene.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 #include <functional>
 
 #include "core/base/error.h"
+#include "core/base/hash.h"
 #include "core/base/parallel.h"
 #include "core/trace/plant_scenes.h"
 #include "core/trace/scattering.h"
@@ -54,6 +56,13 @@ struct CutOut {
     const Material* material;
     float scale; // of the object
 };
+float chance(RTCRayN* ray, unsigned n, unsigned i) {
+    const float all[] = {RTCRayN_org_x(ray, n, i), RTCRayN_org_y(ray, n, i), RTCRayN_dir_x(ray, n, i),
+                         RTCRayN_dir_y(ray, n, i), RTCRayN_dir_z(ray, n, i)};
+    uint64_t key = 17;
+    for (const float f : all) key = mix(key, std::bit_cast<uint32_t>(f));
+    return std::max(unitFloat(key), 1e-4f);
+}
 void passHoles(const RTCFilterFunctionNArguments* args) {
     const auto& c = *static_cast<const CutOut*>(args->geometryUserPtr);
     // First rays come in packets.
@@ -61,7 +70,9 @@ void passHoles(const RTCFilterFunctionNArguments* args) {
         if (!args->valid[i]) continue;
         const Spot spot = spotOf(*c.mesh, RTCHitN_primID(args->hit, args->N, i), RTCHitN_u(args->hit, args->N, i),
                                  RTCHitN_v(args->hit, args->N, i), c.scale);
-        if (coverage(*c.material, spot) < 0.5f) args->valid[i] = 0;
+        // What covers by half stops half of the rays: which ones hangs on the ray alone.
+        const float most = c.material->surface.soft ? chance(args->ray, args->N, i) : 0.5f;
+        if (coverage(*c.material, spot) < most) args->valid[i] = 0;
     }
 }
 
@@ -142,6 +153,7 @@ bool sameFilters(const SceneObject& a, const SceneObject& b) {
         if (s.letsSunThrough() != t.letsSunThrough() ||
             (s.letsSunThrough() && (s.baseColor != t.baseColor || s.solid != t.solid || s.absorption != t.absorption)))
             return false;
+        if (s.soft != t.soft) return false;
         if (cuts(m) != cuts(n) || (cuts(m) && (m.texture != n.texture || m.byUv != n.byUv || !(m.laying == n.laying) ||
                                                s.scale != t.scale || s.turn != t.turn || a.scale != b.scale)))
             return false;
@@ -386,7 +398,7 @@ SceneBuilder::dressAll(const BuiltSite& site, Scene& scene) {
         const auto from = wanted.begin() + static_cast<std::ptrdiff_t>(i * kIndividuals);
         const bool stands = std::any_of(from, from + kIndividuals, [](char w) { return w != 0; });
         for (unsigned k = 0; k < SpeciesRecipe::kParts; ++k)
-            all.push_back(stands ? &species[i].recipe.surfaces[k] : &none);
+            all.push_back(stands ? &site.library->surfaces(static_cast<int>(i))[k] : &none);
     }
     const size_t plants = species.size() * SpeciesRecipe::kParts;
     std::vector<const std::vector<Surface>*> lists{&figure_->materials};

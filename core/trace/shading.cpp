@@ -109,10 +109,26 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         const PlantRecord& r = *hit.plant;
         const Form& form = site.library->form(r.individual, hit.level);
         const Mesh& mesh = form.parts[hit.part];
-        const PlantPose pose(r);
+        const SpeciesRecipe& recipe = site.library->species()[r.individual / kIndividuals].recipe;
+        const auto* proxy = std::get_if<ProxyRecipe>(&recipe.growth);
+        const PlantPose pose = proxy && proxy->turns ? PlantPose(r).facing(-hit.normal) : PlantPose(r);
         const V3f local = pose.toLocal(hit.position);
         const Material& material = scene.plantMaterial(r.individual, hit.part);
-        if (!mesh.normals.empty()) { // wood, stones
+        if (proxy) { // as its own maps say
+            Spot spot = spotOf(mesh, hit.triangle, hit.u, hit.v, pose.scale);
+            spot.position = local * pose.scale;
+            spot.facet = n;
+            spot.normal =
+                pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, spot.normal)).normalized();
+            if (mesh.normals.empty() || spot.normal.dot(outward) < 0) spot.normal = n;
+            for (V3f* along : {&spot.alongU, &spot.alongV}) *along = pose.normalToWorld(*along);
+            spot.footprint = footprint;
+            out.surface = evaluate(material, spot);
+            const float tint = proxy->varies ? static_cast<float>(r.tint) / 255 - 0.5f : 0;
+            const Rgb shade(1 + 0.35f * tint, 1 + 0.2f * tint, 1 + 0.05f * tint);
+            out.surface.albedo *= shade;
+            out.surface.through *= shade;
+        } else if (!mesh.normals.empty()) { // wood, stones
             const V3f smooth =
                 pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
             out.surface = evaluate(
@@ -123,7 +139,6 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
             out.surface.specular = 0.6f;
             // From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little, more so before they
             // fall; what stands high in the crown is lighter than what it shades.
-            const SpeciesRecipe& recipe = site.library->species()[r.individual / kIndividuals].recipe;
             const float tint = static_cast<float>(r.tint) / 255 - 0.5f;
             const uint64_t key = mix(hit.triangle / static_cast<unsigned>(form.leafTriangles), r.key);
             const float leaf = unitFloat(key) - 0.5f,

@@ -320,3 +320,53 @@ TEST_F(Cli, RenderRefusesNonsense) {
     EXPECT_EQ(run("render " + file + " --samples 1 --size 64x36 --out /no-such-folder/x.png").status, 1);
     EXPECT_FALSE(fs::exists(folder / "never.png"));
 }
+
+TEST_F(Cli, ThingsFromElsewhereAreBroughtInListedAndCollected) {
+    const fs::path data = folder / "data";
+    ::setenv("XDG_DATA_HOME", data.c_str(), 1);
+    const Result made =
+        run("--json proxy " + kHouse + " --name \"Little house\" --kind thing --height-m 0.4 --licence CC0");
+    ASSERT_EQ(made.status, 0) << made.err;
+    EXPECT_EQ(made.parsed()["height_m"], 0.4f);
+    EXPECT_GT(made.parsed()["height_in_file_m"], 2);
+    EXPECT_TRUE(fs::exists(made.parsed()["recipe"].get<std::string>()));
+    EXPECT_FALSE(made.parsed()["report"].empty());
+    EXPECT_EQ(run("proxy " + kHouse + " --height-m 0").status, 1);
+    EXPECT_EQ(run("proxy " + kHouse + " --height-m 1 --slot nothing=leaf").status, 1);
+    EXPECT_EQ(run("proxy " + kHouse + " --height-m 1 --kind monster").status, 2);
+    EXPECT_EQ(run("proxy " + path("missing.obj") + " --height-m 1").status, 1);
+    // Its own species are those of the user.
+    const Result species = run("--json species \"Little house\"");
+    ASSERT_EQ(species.status, 0) << species.err;
+    EXPECT_NEAR(species.parsed()["height_m"].get<double>(), 0.4, 0.01);
+    const std::string file = site();
+    ASSERT_EQ(run("import " + file + " " + kHouse + " --out " + file).status, 0);
+    const std::string change = patch(
+        {{{"op", "add"},
+          {"path", "/items/-"},
+          {"value",
+           {{"id", 900},
+            {"name", "Models"},
+            {"type", "specimens"},
+            {"visible", true},
+            {"locked", false},
+            {"specimens",
+             {{{"species", "Little house"}, {"at_m", {9, 9}}, {"turn_deg", 0}, {"scale", 1}, {"individual", 0}}}}}}},
+         {{"op", "replace"}, {"path", "/next_id"}, {"value", 901}}});
+    ASSERT_EQ(run("edit " + file + " --patch " + change + " --out " + file).status, 0);
+    const json assets = run("--json rights " + file).parsed()["assets"];
+    ASSERT_EQ(assets.size(), 2u);
+    EXPECT_EQ(assets[1]["licence"], "CC0");
+    EXPECT_NE(run("rights " + file).out.find("name,what,maker"), std::string::npos);
+    const Result all = run("--json collect " + file + " " + path("all"));
+    ASSERT_EQ(all.status, 0) << all.err;
+    EXPECT_TRUE(fs::exists(folder / "all" / "rights.csv"));
+    EXPECT_TRUE(fs::exists(folder / "all" / "sources" / "honey-house.glb"));
+    // Where nobody knows the species the collected project has it.
+    fs::remove_all(data);
+    const Result plants =
+        run("--json plants " + all.parsed()["project"].get<std::string>() + " --csv " + path("p.csv"));
+    ASSERT_EQ(plants.status, 0) << plants.err;
+    EXPECT_EQ(plants.parsed()["plants"], 1);
+    ::unsetenv("XDG_DATA_HOME");
+}
