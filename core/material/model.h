@@ -33,7 +33,4 @@ int64_t triangleCount(const Model& model);
 // material exists. Throws Error::Unreadable when nothing is left.
 void tidy(Model& model);
 
-// The upright person for scale, 1.75 m.
-Model scaleFigure();
-
 } // namespace thallos

@@ -12,7 +12,7 @@ namespace thallos {
 
 namespace {
 
-constexpr char kFirstMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '1'}; // no sheets, one picture
+constexpr char kFirstMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '1'};  // no sheets, one picture
 constexpr char kSecondMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '2'}; // no soft holes
 constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '3'};
 constexpr char kPictureMagic[8] = {'t', 'h', 'p', 'i', 'c', 't', 'u', '1'};

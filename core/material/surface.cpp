@@ -65,6 +65,14 @@ Material pictured(const Surface& surface, std::shared_ptr<const Texture> picture
 
 namespace {
 
+TextureSample mixed(const TextureSample& a, const TextureSample& b, float t) {
+    return {.color = lerp(a.color, b.color, t),
+            .opacity = lerp(a.opacity, b.opacity, t),
+            .slope = a.slope * (1 - t) + b.slope * t,
+            .roughness = lerp(a.roughness, b.roughness, t),
+            .metalness = lerp(a.metalness, b.metalness, t)};
+}
+
 // What the sheet says there, and the directions that its slopes run along.
 TextureSample sheetAt(const Material& m, const Spot& spot, V3f& along, V3f& up) {
     const Surface& s = m.surface;
@@ -76,6 +84,21 @@ TextureSample sheetAt(const Material& m, const Spot& spot, V3f& along, V3f& up) 
             up = spot.alongV / v;
         } else
             t.slope = V2f(0);
+        return t;
+    }
+    if (spot.girth > 0) {
+        along = spot.alongU.normalized();
+        up = spot.alongV.normalized();
+        const float scale = std::max(s.scale, 1e-3f);
+        TextureSample t = sampleLaid(*m.texture, m.laying, spot.uv / scale, spot.footprint / scale);
+        // What has no order is faded into its own beginning.
+        constexpr float kFade = 0.18f;
+        const float w = (spot.uv.x / spot.girth - (1 - kFade)) / kFade;
+        if (w > 0)
+            t = mixed(t,
+                      sampleLaid(*m.texture, m.laying, V2f(spot.uv.x - spot.girth, spot.uv.y) / scale,
+                                 spot.footprint / scale),
+                      std::min(w, 1.0f));
         return t;
     }
     const Frame frame = faceFrame(spot);

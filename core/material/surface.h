@@ -86,6 +86,7 @@ struct Spot {
     V3f facet{0, 0, 1};               // of the flat triangle
     V2f uv{0};
     V3f alongU{0}, alongV{0}; // metres that one unit of u and v takes; 0: no uv
+    float girth = 0;          // metres round a body: uv is in metres, u round it, v along, and joins where it meets
     float footprint = 0;      // about the width of the pixel there, metres: detail that the picture can't hold fades
 };
 SurfacePoint evaluate(const Material& material, const Spot& spot);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/base/hash.h"
 #include "core/planting/turning.h"
 
 namespace thallos {
@@ -27,14 +28,48 @@ struct Roots {
     }
 };
 
-void tube(Mesh& mesh, const std::vector<Ring>& rings, int sides, const Roots& roots, float radius0) {
+// Smooth normals of a tube whose surface is no longer round.
+void bend(Mesh& mesh, int base, int sides) {
+    std::vector<V3f> sums(mesh.positions.size() - static_cast<size_t>(base), V3f(0));
+    for (const V3i& t : mesh.triangles) {
+        if (t.x < base) continue;
+        const V3f n = (mesh.positions[t.y] - mesh.positions[t.x]).cross(mesh.positions[t.z] - mesh.positions[t.x]);
+        for (int k = 0; k < 3; ++k) sums[static_cast<size_t>(t[k] - base)] += n;
+    }
+    const size_t row = static_cast<size_t>(sides) + 1;
+    for (size_t first = 0; first + row <= sums.size(); first += row)
+        sums[first] = sums[first + row - 1] = sums[first] + sums[first + row - 1];
+    for (size_t i = 0; i < sums.size(); ++i)
+        if (sums[i].length2() > 1e-16f) mesh.normals[static_cast<size_t>(base) + i] = sums[i].normalized();
+}
+
+// Rot opens a stem at its foot: a pocket that reaches inwards on one side.
+struct Hollow {
+    float depth = 0;                           // 0: none
+    float towards = 0, up = 0.6f, tall = 0.5f; // radians; metres to its middle, and half of its height
+    float deepen(float z, float angle) const {
+        if (depth <= 0) return 1;
+        const float y = (z - up) / tall, x = std::remainder(angle - towards, 2 * kPi) / (0.62f - 0.14f * y);
+        const float inside = 1 - std::sqrt(x * x + y * y);
+        if (inside <= 0) return 1.0f + 0.1f * el::exp(20 * std::max(inside, -4.0f)); // a lip of healed wood
+        return 1.1f - 0.95f * depth * std::min(1.0f, 3.5f * inside);
+    }
+};
+
+void tube(Mesh& mesh, const std::vector<Ring>& rings, int sides, const Roots& roots, const Hollow& hollow,
+          float radius0, float start) {
     const int n = static_cast<int>(rings.size()), base = static_cast<int>(mesh.positions.size());
+    const int row = sides + 1; // the last corner of a ring lies on the first, with another uv
+    const float steps = std::max(1.0f, std::round(2 * kPi * rings[std::min(1, n - 1)].radius / kGirthStep)),
+                girth = steps * kGirthStep;
+    float along = start;
     // Corners stand out so far that the tube is as broad to see as a round one.
     const float out = kPi / static_cast<float>(sides) / el::sin(kPi / static_cast<float>(sides));
     V3f across = anyAcross((rings[1].at - rings[0].at).normalized());
-    const auto add = [&](const V3f& p, const V3f& normal) {
+    const auto add = [&](const V3f& p, const V3f& normal, float turns) {
         mesh.positions.push_back(p);
         mesh.normals.push_back(normal);
+        mesh.uvs.emplace_back(steps + turns, along);
     };
     V3f d(0);
     for (int i = 0; i + 1 < n; ++i) {
@@ -42,26 +77,49 @@ void tube(Mesh& mesh, const std::vector<Ring>& rings, int sides, const Roots& ro
         across = (across - d * d.dot(across));
         across = across.length2() > 1e-8f ? across.normalized() : anyAcross(d);
         const V3f up = d.cross(across);
-        for (int k = 0; k < sides; ++k) {
-            const float a = 2 * kPi * static_cast<float>(k) / static_cast<float>(sides);
+        if (i > 0)
+            along += (rings[i].at - rings[i - 1].at).length() * girth /
+                     (kPi * (rings[i].radius + rings[i - 1].radius) + 1e-5f);
+        for (int k = 0; k <= sides; ++k) {
+            const float turns = static_cast<float>(k) / static_cast<float>(sides),
+                        a = 2 * kPi * static_cast<float>(k % sides) / static_cast<float>(sides);
             const V3f away = across * el::cos(a) + up * el::sin(a);
-            add(rings[i].at + away * (out * rings[i].radius * roots.widen(rings[i].at.z, radius0, a)), away);
+            const float z = rings[i].at.z;
+            add(rings[i].at + away * (out * rings[i].radius * roots.widen(z, radius0, a) * hollow.deepen(z, a)), away,
+                turns);
         }
     }
-    add(rings[n - 1].at, d); // its end is a point
-    const int tip = base + (n - 1) * sides;
+    along += (rings[n - 1].at - rings[n - 2].at).length() * girth / (2 * kPi * rings[n - 2].radius + 1e-5f);
+    add(rings[n - 1].at, d, 0.5f); // its end is a point
+    const int tip = base + (n - 1) * row;
     for (int i = 0; i + 2 < n; ++i)
         for (int k = 0; k < sides; ++k) {
-            const int a = base + i * sides + k, b = base + i * sides + (k + 1) % sides;
-            mesh.triangles.push_back({a, b, b + sides});
-            mesh.triangles.push_back({a, b + sides, a + sides});
+            const int a = base + i * row + k, b = a + 1;
+            mesh.triangles.push_back({a, b, b + row});
+            mesh.triangles.push_back({a, b + row, a + row});
         }
     for (int k = 0; k < sides; ++k) {
-        const int last = base + (n - 2) * sides;
-        mesh.triangles.push_back({last + k, last + (k + 1) % sides, tip});
+        const int last = base + (n - 2) * row;
+        mesh.triangles.push_back({last + k, last + k + 1, tip});
     }
+    if (hollow.depth > 0) bend(mesh, base, sides);
     // Its foot is shut inside of what bears it.
     for (int k = 1; k + 1 < sides; ++k) mesh.triangles.push_back({base, base + k + 1, base + k});
+}
+
+// Rings no further apart than `step` up to the height `top`.
+std::vector<Ring> closer(const std::vector<Ring>& rings, float top, float step) {
+    std::vector<Ring> out{rings.front()};
+    for (size_t i = 1; i < rings.size(); ++i) {
+        const Ring &a = rings[i - 1], &b = rings[i];
+        const int parts =
+            a.at.z < top ? std::clamp(static_cast<int>((b.at - a.at).length() / std::max(step, 0.02f)) + 1, 1, 40) : 1;
+        for (int k = 1; k <= parts; ++k) {
+            const float t = static_cast<float>(k) / static_cast<float>(parts);
+            out.push_back({lerp(a.at, b.at, t), lerp(a.radius, b.radius, t)});
+        }
+    }
+    return out;
 }
 
 } // namespace
@@ -135,8 +193,17 @@ void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& det
             thin ? detail.twigSides
                  : std::clamp(static_cast<int>(detail.roundness * (4 + 22 * std::sqrt(thick / 0.2f) * 0.5f)), 3, 28);
         Roots roots;
-        if (foot) roots = {flare, random.between(0, 2 * kPi), 4 + static_cast<int>(random.unit() * 3)};
-        tube(thin ? twigs : bark, rings, sides, roots, thick);
+        Hollow hollow;
+        if (foot) {
+            roots = {flare, random.between(0, 2 * kPi), 4 + static_cast<int>(random.unit() * 3)};
+            if (detail.hollow > 0) {
+                hollow = {detail.hollow, random.between(0, 2 * kPi), 1.5f * thick + 0.35f, 1.1f * thick + 0.35f};
+                rings = closer(rings, hollow.up + 1.3f * hollow.tall, 0.35f * hollow.tall);
+            }
+        }
+        const float start = 40 * unitFloat(mix(seed, i));
+        tube(thin ? twigs : bark, rings, foot && detail.hollow > 0 ? std::max(sides, 24) : sides, roots, hollow, thick,
+             start);
     }
 }
 

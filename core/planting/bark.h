@@ -17,7 +17,14 @@ struct BarkDetail {
     int twigSides = 3, twigRings = 2; // rings of a twig; its end is a point
     size_t mostTwigs = SIZE_MAX;      // of which others are left out, evenly
     int mostStems = 1000;             // of several; the same
+    float hollow = 0;                 // 0..1: how deep the foot of a stem is open
 };
+
+// Where it lies is told by uv, so that bark follows the branch: u grows by 1 once round a tube, from a whole number,
+// the girth that it stands for in kGirthStep metres; v is the way along, in metres where the tube is of that girth and
+// in proportion where it is thinner, so that nothing is stretched. A tube's first and last corners of a ring lie
+// together.
+inline constexpr float kGirthStep = 0.1f;
 
 // Appends stems and limbs to `bark` and what is thinner than `twigFrom` (metres, at its foot) to `twigs`. Normals are
 // smooth. The foot of a stem widens by `flare` into root lobes.

@@ -7,6 +7,7 @@
 
 #include "core/base/elementary.h"
 #include "core/base/noise.h"
+#include "core/material/colour.h"
 #include "core/planting/turning.h"
 
 namespace thallos {
@@ -341,6 +342,31 @@ Shaper growPerson(const PersonRecipe& recipe, const Growth& growth) {
             });
         return skinned(own, size * kCell[static_cast<size_t>(level)]);
     };
+}
+
+Model scaleFigure() {
+    PersonRecipe recipe;
+    recipe.arms = V2f(6, -3);
+    recipe.elbows = V2f(14, 18);
+    recipe.hips = V2f(4, -2);
+    const Form form = growPerson(recipe, {1.7f, 1, 1})(Level::Near, 1);
+    Model m;
+    m.name = "Figure 1.75 m";
+    m.materials = {{.name = "skin", .baseColor = fromSrgb(0.72f, 0.54f, 0.44f), .roughness = 0.6f},
+                   {.name = "hair", .baseColor = fromSrgb(0.22f, 0.17f, 0.13f), .roughness = 0.8f},
+                   {.name = "jacket", .baseColor = fromSrgb(0.42f, 0.44f, 0.40f), .roughness = 0.9f},
+                   {.name = "trousers", .baseColor = fromSrgb(0.24f, 0.26f, 0.30f), .roughness = 0.9f},
+                   {.name = "shoes", .baseColor = fromSrgb(0.16f, 0.14f, 0.13f), .roughness = 0.6f}};
+    float top = 0;
+    for (const Mesh& mesh : form.parts)
+        for (const V3f& p : mesh.positions) top = std::max(top, p.z);
+    for (size_t k = 0; k < m.materials.size(); ++k) {
+        Mesh mesh = form.parts[k];
+        for (V3f& p : mesh.positions) p *= 1.75f / top;
+        m.parts.push_back({m.materials[k].name, static_cast<int>(k), std::move(mesh)});
+    }
+    tidy(m);
+    return m;
 }
 
 } // namespace thallos

@@ -3,6 +3,7 @@
 
 #include <string>
 
+#include "core/material/model.h"
 #include "core/planting/form.h"
 
 namespace thallos {
@@ -30,5 +31,8 @@ inline constexpr const char* kCarried[] = {"none", "bag", "stick", "spade", "boo
 inline constexpr const char* kPersonParts[] = {"skin", "hair", "top", "legs", "shoes", "extra"};
 // The height of the growth is that of the standing body, without hat.
 Shaper growPerson(const PersonRecipe& recipe, const Growth& growth);
+
+// The upright person for scale, 1.75 m.
+Model scaleFigure();
 
 } // namespace thallos

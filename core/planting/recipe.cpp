@@ -103,6 +103,11 @@ void read(const RecipeReader& r, WoodyRecipe& w) {
     w.blossom.count = 0;
     read(r, "blossom", w.blossom);
     r.read("leaf_area", w.leafArea, 0, 40);
+    r.within("health", [&](const RecipeReader& in) {
+        in.read("dead", w.health.dead, 0, 1);
+        in.read("broken", w.health.broken, 0, 1);
+        in.read("hollow", w.health.hollow, 0, 1);
+    });
     r.within("wood", [&](const RecipeReader& in) {
         in.read("clipped", w.clipped);
         in.read("lying", w.lying);

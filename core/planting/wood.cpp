@@ -384,23 +384,30 @@ private:
     }
 
     // As high and as wide as asked.
+    // As high as asked, and as wide: the mean of what it measures from west to east and from south to north.
     void fit() {
-        float top = 0.01f, wide = 0.01f;
-        for (const WoodNode& n : out_.nodes) {
-            top = std::max(top, n.at.z);
-            const V2f off = V2f(n.at.x, n.at.y) - crown_.axisAt(n.at.z);
-            wide =
-                std::max(wide, recipe_.crown.square
-                                   ? std::max(std::abs(off.x), std::abs(off.y) / std::max(recipe_.crown.depth, 0.02f))
-                                   : off.length());
+        float top = 0.01f;
+        for (const WoodNode& n : out_.nodes) top = std::max(top, n.at.z);
+        const CrownRecipe& crown = recipe_.crown;
+        const float asked = crown.width * height_ * (crown.square ? (1 + crown.depth) / 2 : 1);
+        // What is below the crown moves less, so that the stem stays where it stood at its foot;
+        // a stem alone stays as it is.
+        constexpr int kTries = 3;
+        const bool branches = recipe_.limbs.count > 0 || recipe_.fill.spacing > 0 || out_.stems > 1;
+        for (int k = 0; branches && k < kTries; ++k) {
+            Box2f box;
+            for (const WoodNode& n : out_.nodes) box.extendBy(xy(n.at));
+            const V2f size = box.size();
+            const float out = std::clamp(2 * asked / std::max(size.x + size.y, 0.01f), 0.6f, 1.7f);
+            if (std::abs(out - 1) < 0.005f) break;
+            for (WoodNode& n : out_.nodes) {
+                const float by = lerp(1, out, std::min(1.0f, std::max(n.at.z, 0.0f) / std::max(crown_.base(), 0.05f)));
+                n.at.x *= by;
+                n.at.y *= by;
+            }
         }
-        const float up = height_ / top, out = std::clamp(recipe_.crown.width * height_ / 2 / wide, 0.75f, 1.3f);
-        for (WoodNode& n : out_.nodes) {
-            // The stem stays where it stood at its foot.
-            n.at.x *= lerp(1, out, std::min(1.0f, std::max(n.at.z, 0.0f) / std::max(crown_.base(), 0.05f)));
-            n.at.y *= lerp(1, out, std::min(1.0f, std::max(n.at.z, 0.0f) / std::max(crown_.base(), 0.05f)));
-            if (n.at.z > 0) n.at.z *= up;
-        }
+        for (WoodNode& n : out_.nodes)
+            if (n.at.z > 0) n.at.z *= height_ / top;
     }
 
     // All ends are alike; the exponent is found by which the stem comes out as thick as asked.

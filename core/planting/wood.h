@@ -91,8 +91,8 @@ struct Wood {
     int stems = 1; // feet
 };
 
-// Height in metres, of the highest twig; `twigs` of them, or as many a metre as the recipe says when that is 0. The
-// crown is about as wide as the recipe says: lobes, lean and hanging twigs are not counted.
+// Height in metres, of the highest twig; `twigs` of them, or as many a metre as the recipe says when that is 0. As
+// wide as the recipe says, in the mean of two directions at right angles.
 Wood growWood(const WoodRecipe& recipe, float height, int twigs, Random& random);
 
 // Of each node: its children, by count and first in one list.

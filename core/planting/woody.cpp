@@ -44,7 +44,10 @@ void stake(Mesh& m, int count, float height) {
         rod(m, foot, top, 0.035f, 9);
         rod(m, top - V3f(0, 0, 0.12f), V3f(0, 0, 0.42f * height - 0.1f), 0.012f, 4);
     }
-    if (count > 0) m.normals.clear();
+    if (count > 0) {
+        m.normals.clear();
+        m.uvs.clear();
+    }
 }
 
 // Along x, on the ground, sunk by a part of its girth.
@@ -88,6 +91,7 @@ Form formOf(const Grown& g, Level level, float fuller) {
                 .mostStems = 6};
         break;
     }
+    if (level <= Level::Near) bark.hollow = g.recipe.health.hollow; // from afar nobody looks into it
     // Of many thin branches only the thickest fit.
     for (int tries = 0; tries < 30; ++tries) {
         form.parts[0] = form.parts[3] = Mesh();
@@ -122,16 +126,22 @@ Wood woodOf(const WoodyRecipe& recipe, float height, Random& random) {
     if (recipe.leaf.count > 0)
         twigs = recipe.leafArea * crownArea(recipe.wood.crown, height) /
                 (recipe.leaf.count * area(leafShape(recipe.leaf, LeafDetail::Shaped)));
-    return growWood(recipe.wood, height, static_cast<int>(twigs), random);
+    // Leaves reach beyond their twigs by most of their length.
+    WoodRecipe wood = recipe.wood;
+    const bool outwards = recipe.leaf.count > 0 && recipe.leaf.set != "along";
+    const float beyond = outwards ? 1.3f * recipe.leaf.length / height : 0;
+    if (!recipe.clipped) wood.crown.width = std::max(wood.crown.width - beyond, 0.6f * wood.crown.width);
+    return growWood(wood, height, static_cast<int>(twigs), random);
 }
 
 Shaper growWoody(const WoodyRecipe& recipe, const Growth& growth) {
     auto g = std::make_shared<Grown>(Grown{recipe, growth, {}, {}, {}});
     // Streams of their own: another leaf changes no branch.
     Random random(growth.seed), leafRandom(mix(growth.seed, 11)), flowerRandom(mix(growth.seed, 12));
-    g->wood = woodOf(recipe, growth.height, random);
-    g->leaves = placeLeaves(g->wood, recipe.leaf, leafRandom);
-    g->blossoms = placeLeaves(g->wood, recipe.blossom, flowerRandom);
+    g->wood = broken(woodOf(recipe, growth.height, random), recipe.health.broken, mix(growth.seed, 16));
+    const Wood alive = living(g->wood, recipe.health.dead, mix(growth.seed, 17));
+    g->leaves = placeLeaves(alive, recipe.leaf, leafRandom);
+    g->blossoms = placeLeaves(alive, recipe.blossom, flowerRandom);
     // The same leaves go first from season to season.
     const auto thin = [&](std::vector<LeafPlace>& places, float share, uint64_t salt) {
         size_t kept = 0;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/planting/form.h"
+#include "core/planting/health.h"
 #include "core/planting/leaves.h"
 #include "core/planting/wood.h"
 
@@ -14,6 +15,7 @@ struct WoodyRecipe {
     // Square metres of leaf above a square metre of ground under the crown (the leaf area index); as many twigs grow as
     // bear it.
     float leafArea = 3.5f;
+    HealthRecipe health;
     bool clipped = false;           // with shears, to the crown's outline
     bool lying = false;             // fallen, with its roots
     float inLeaf = 1, inFlower = 1; // share of the leaves and flowers that are out

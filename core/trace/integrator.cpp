@@ -87,14 +87,15 @@ private:
 
     // On to the next surface and what happens there; false: the path has ended.
     bool step() {
-        const Hit hit = known_ ? *std::exchange(known_, nullptr)
-                               : trace(scene_, o_, d_, scatterings_ > 0 ? coarse_ : fine_, kFarAway, kMaskAll, leaves_);
+        const Hit hit = known_
+                            ? *std::exchange(known_, nullptr)
+                            : trace(scene_, o_, d_, scatterings_ > 0 ? coarse_ : fine_, kFarAway, kMaskAll, leaving_);
         count();
         if (!hit) {
             escape();
             return false;
         }
-        leaves_ = hit.plant;
+        leaving_ = hit;
         if (absorption_ != Rgb(0)) carried_ *= exponential(absorption_, hit.t);
         travelled_ += hit.t;
         if (unscattered_ && !env_.haze.empty() && absorption_ == Rgb(0)) {
@@ -429,7 +430,8 @@ private:
             const Candidate& c = all[i];
             // Only the edge of a shadow that the sun throws on what is seen shows single leaves.
             const bool sharp = scatterings_ == 0 && c.source != kSky;
-            const Rgb lit = transmittance(scene_, c.aimed.origin, c.direction, sharp ? fine_ : coarse_, c.far, leaves_);
+            const Rgb lit =
+                transmittance(scene_, c.aimed.origin, c.direction, sharp ? fine_ : coarse_, c.far, leaving_);
             count();
             const bool rest = std::exchange(rest_, rest_ || c.source == kSky);
             addAimed(c.aimed, c.light * lit, c.source);
@@ -438,7 +440,7 @@ private:
         }
     }
 
-    const PlantRecord* leaves_ = nullptr; // the plant that the path comes from
+    Leaving leaving_; // what the path comes from
     const Scene& scene_;
     const Environment& env_;
     Start start_;
@@ -513,7 +515,7 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
             Rgb share = near ? neighbour->share : Rgb(0);
             if (!near) {
                 const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
-                share = transmittance(scene, offset(hit.position, side, hit.t), env.toSun, detail, kFarAway, hit.plant);
+                share = transmittance(scene, offset(hit.position, side, hit.t), env.toSun, detail, kFarAway, hit);
                 if (neighbour && clear == 0) *neighbour = {hit.t, hit.object, share};
             }
             lit = env.sunIlluminance * matt * std::abs(c) * share;

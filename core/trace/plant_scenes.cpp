@@ -91,7 +91,7 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
     auto& context = *reinterpret_cast<RayContext*>(args->context);
     const PlantRecord& r = data.record(args->primID);
     if (thinned(context.detail, data, r)) return;
-    const Level level = levelOf(context.detail, data, r);
+    const Level level = context.leaves == &r ? context.leavesAs : levelOf(context.detail, data, r);
     const RTCScene plant = data.plants->scene(r.individual, level);
     const PlantPose stands(r);
     const bool turns = data.plants->grown(r.individual).turns;
@@ -149,7 +149,8 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
     toLocal(local, pose);
     RTCIntersectContext inner;
     rtcInitIntersectContext(&inner);
-    rtcOccluded1(data.plants->scene(r.individual, levelOf(context.detail, data, r)), &inner, &local);
+    const Level level = context.leaves == &r ? context.leavesAs : levelOf(context.detail, data, r);
+    rtcOccluded1(data.plants->scene(r.individual, level), &inner, &local);
     if (local.tfar < 0) ray.tfar = -std::numeric_limits<float>::infinity();
 }
 

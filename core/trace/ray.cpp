@@ -62,10 +62,11 @@ Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far
 thread_local std::vector<LoggedRay>* rayLog = nullptr;
 
 Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far, unsigned mask,
-          const PlantRecord* leaves) {
+          const Leaving& leaving) {
     if (rayLog) rayLog->push_back({origin, direction, far, mask, false, detail});
     RayContext context(detail);
-    context.leaves = leaves;
+    context.leaves = leaving.plant;
+    context.leavesAs = leaving.level;
     RTCRayHit r;
     r.ray = makeRay(origin, direction, far, mask);
     r.hit.geomID = RTC_INVALID_GEOMETRY_ID;
@@ -122,10 +123,11 @@ void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&
 }
 
 Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far,
-                  const PlantRecord* leaves) {
+                  const Leaving& leaving) {
     if (rayLog) rayLog->push_back({origin, direction, far, kMaskAll, true, detail});
     RayContext context(detail);
-    context.leaves = leaves;
+    context.leaves = leaving.plant;
+    context.leavesAs = leaving.level;
     RTCRay r = makeRay(origin, direction, far, detail.moving ? kMaskAll & ~kMaskGrass : kMaskAll);
     rtcOccluded1(scene.top->get(), &context.embree, &r);
     return r.tfar < 0 ? Rgb(0) : context.through;

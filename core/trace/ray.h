@@ -48,9 +48,12 @@ struct Detail {
 struct RayContext {
     RTCIntersectContext embree;
     Detail detail;
-    PlantHit plant;                      // of the nearest plant hit so far
-    PlantHit* plants = &plant;           // one a ray: more for packets
-    const PlantRecord* leaves = nullptr; // the plant on which the ray starts
+    PlantHit plant;            // of the nearest plant hit so far
+    PlantHit* plants = &plant; // one a ray: more for packets
+    // The plant on which the ray starts, if it does, and the level at which it was met there: coarser wood would stand
+    // around the place and shade it.
+    const PlantRecord* leaves = nullptr;
+    Level leavesAs = Level::Near;
     // Light left after the clear surfaces that a shadow ray crossed.
     Rgb through{1};
 
@@ -72,9 +75,15 @@ struct Hit {
     explicit operator bool() const { return t < kFarAway; }
 };
 
-// `leaves`: the plant on which the ray starts, if it does.
+// Where on a plant a ray starts.
+struct Leaving {
+    const PlantRecord* plant = nullptr; // none: it does not
+    Level level = Level::Near;          // at which it was met
+    Leaving() = default;
+    Leaving(const Hit& hit) : plant(hit.plant), level(hit.level) {}
+};
 Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far = kFarAway,
-          unsigned mask = kMaskAll, const PlantRecord* leaves = nullptr);
+          unsigned mask = kMaskAll, const Leaving& leaving = {});
 inline constexpr int kPacket = 8;
 // The same for rays side by side for one eye; several times faster for rays of one picture.
 void tracePacket(const Scene& scene, const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
@@ -85,7 +94,7 @@ void fillPacket(const V3f (&origins)[kPacket], const V3f (&directions)[kPacket],
 
 // Share of light that arrives along the ray from `far`: 0 where something solid stands.
 Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail,
-                  float far = kFarAway, const PlantRecord* leaves = nullptr);
+                  float far = kFarAway, const Leaving& leaving = {});
 
 // The origin of a ray that leaves a surface at p on the side of n: off by 4 units in the last place of max(|p|, t).
 V3f offset(const V3f& p, const V3f& n, float t);

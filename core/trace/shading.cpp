@@ -5,6 +5,7 @@
 
 #include "core/base/noise.h"
 #include "core/ground/cover.h"
+#include "core/planting/bark.h"
 #include "core/trace/plant_scenes.h"
 
 namespace thallos {
@@ -68,6 +69,20 @@ std::string materialName(const Scene& scene, uint32_t key) {
 }
 
 namespace {
+// Bark lies round its branch, see barkOf().
+void layRound(Spot& spot, const Mesh& mesh, unsigned triangle, float u, float v, const PlantPose& pose) {
+    const Spot there = spotOf(mesh, triangle, u, v, 1);
+    const V3i& t = mesh.triangles[triangle];
+    const float steps = std::floor(std::min({mesh.uvs[t.x].x, mesh.uvs[t.y].x, mesh.uvs[t.z].x}));
+    const float girth = steps * kGirthStep, real = there.alongU.length();
+    if (girth <= 0 || real <= 0 || there.alongV.length2() <= 0) return;
+    spot.girth = girth * pose.scale;
+    spot.uv = V2f((there.uv.x - steps) * girth, there.uv.y) * pose.scale;
+    spot.alongU = pose.normalToWorld(there.alongU);
+    spot.alongV = pose.normalToWorld(there.alongV);
+    spot.footprint *= girth / real; // thinner than where it is laid in true size
+}
+
 void snow(SurfacePoint& s, float share) {
     s.albedo = lerp(s.albedo, Rgb(0.82f, 0.84f, 0.87f), share);
     s.through *= 1 - share;
@@ -131,8 +146,9 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         } else if (!mesh.normals.empty()) { // wood, stones
             const V3f smooth =
                 pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
-            out.surface = evaluate(
-                material, {.position = local * pose.scale, .normal = smooth, .facet = n, .footprint = footprint});
+            Spot spot{.position = local * pose.scale, .normal = smooth, .facet = n, .footprint = footprint};
+            if (!mesh.uvs.empty()) layRound(spot, mesh, hit.triangle, hit.u, hit.v, pose);
+            out.surface = evaluate(material, spot);
             out.surface.specular = 0.15f;
         } else {
             out.surface = evaluate(material, {.position = local, .normal = n, .facet = n, .footprint = footprint});

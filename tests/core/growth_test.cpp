@@ -1,6 +1,7 @@
 // How wood and leaves grow, for every woody species that ships.
 #include <cmath>
 #include <map>
+#include <tuple>
 
 #include <gtest/gtest.h>
 
@@ -53,13 +54,18 @@ TEST(Wood, EveryNodeHasAParentBeforeIt) {
 
 TEST(Wood, IsAsHighAndWideAsAsked) {
     for (const Grown& g : all()) {
-        float top = 0, wide = 0;
-        for (const WoodNode& n : g.wood.nodes) {
-            top = std::max(top, n.at.z);
-            wide = std::max(wide, 2 * (xy(n.at) - xy(g.wood.nodes.front().at)).length());
-        }
-        EXPECT_NEAR(top / g.recipe->height, 1, 0.05f) << g.recipe->name;
-        EXPECT_LT(wide, 1.6f * g.woody->wood.crown.width * g.recipe->height) << g.recipe->name;
+        Box3f box;
+        for (const WoodNode& n : g.wood.nodes) box.extendBy(n.at);
+        EXPECT_NEAR(box.max.z, g.recipe->height, 0.01f * g.recipe->height) << g.recipe->name;
+        // With their leaves, in the mean of two directions.
+        Random random(5);
+        for (const LeafPlace& l : placeLeaves(g.wood, g.woody->leaf, random))
+            box.extendBy(l.foot + l.along * (0.9f * g.woody->leaf.length * l.size));
+        const CrownRecipe& crown = g.woody->wood.crown;
+        const float asked = crown.width * g.recipe->height * (crown.square ? (1 + crown.depth) / 2 : 1);
+        const float wide = (box.size().x + box.size().y) / 2;
+        if (g.woody->clipped || g.woody->leaf.length > 0.3f) continue; // shears see to it; fronds are longer than wood
+        EXPECT_NEAR(wide / asked, 1, 0.05) << g.recipe->name;
     }
 }
 
@@ -149,14 +155,101 @@ TEST(Bark, TubesAreShut) {
     for (const Grown& g : all()) {
         Mesh bark, twigs;
         barkOf(g.wood, g.woody->wood.stem.flare, 0, {.thinnest = 0.02f}, bark, twigs, 3);
+        // Where bark meets itself round a tube two corners lie at one place.
+        std::map<std::tuple<float, float, float>, int> places;
+        std::vector<int> place;
+        for (const V3f& p : bark.positions)
+            place.push_back(places.try_emplace({p.x, p.y, p.z}, static_cast<int>(places.size())).first->second);
         std::map<std::pair<int, int>, int> edges;
         for (const V3i& t : bark.triangles)
-            for (int k = 0; k < 3; ++k) ++edges[{t[k], t[(k + 1) % 3]}];
+            for (int k = 0; k < 3; ++k)
+                ++edges[{place[static_cast<size_t>(t[k])], place[static_cast<size_t>(t[(k + 1) % 3])]}];
         int open = 0;
         for (const auto& [edge, n] : edges) {
             const auto back = edges.find({edge.second, edge.first});
             open += n != 1 || back == edges.end() || back->second != 1;
         }
         EXPECT_EQ(open, 0) << g.recipe->name;
+    }
+}
+
+TEST(Bark, LiesRoundItsBranchWithoutStretching) {
+    for (const Grown& g : all()) {
+        if (g.recipe->name != "Oak" && g.recipe->name != "Birch") continue;
+        Mesh bark, twigs;
+        barkOf(g.wood, 0, 0, {.thinnest = 0.02f}, bark, twigs, 3);
+        ASSERT_EQ(bark.uvs.size(), bark.positions.size());
+        int even = 0, all = 0;
+        for (const V3i& t : bark.triangles) {
+            const float steps = std::floor(std::min({bark.uvs[t.x].x, bark.uvs[t.y].x, bark.uvs[t.z].x}));
+            EXPECT_GE(steps, 1);
+            // Metres of u and v against metres of the surface: alike, wherever on the branch.
+            const Spot spot = spotOf(bark, static_cast<unsigned>(&t - bark.triangles.data()), 0.3f, 0.3f, 1);
+            if (spot.alongU.length2() <= 0 || spot.alongV.length2() <= 0) continue; // a foot's lid, inside of the wood
+            const float u = spot.alongU.length() / (steps * kGirthStep), v = spot.alongV.length();
+            ++all;
+            even += u / v > 0.6f && u / v < 1.7f;
+        }
+        EXPECT_GT(even, all * 8 / 10) << g.recipe->name;
+    }
+}
+
+TEST(Bark, AHollowReachesIntoTheStem) {
+    for (const Grown& g : all()) {
+        if (g.recipe->name != "Veteran oak") continue;
+        const auto inmost = [&](float hollow) {
+            Mesh bark, twigs;
+            barkOf(g.wood, 0, 0, {.thinnest = 0.3f, .hollow = hollow}, bark, twigs, 3);
+            float least = 1e9f;
+            for (const V3f& p : bark.positions)
+                if (p.z > 0.8f && p.z < 1.4f) least = std::min(least, xy(p).length());
+            return least;
+        };
+        EXPECT_LT(inmost(0.8f), 0.6f * inmost(0));
+    }
+}
+
+TEST(Health, BrokenLimbsAreShortAndThick) {
+    for (const Grown& g : all()) {
+        const Wood whole = g.wood, half = broken(whole, 0.5f, 9);
+        EXPECT_LE(half.nodes.size(), whole.nodes.size());
+        EXPECT_EQ(half.stems, whole.stems);
+        for (size_t i = 0; i < half.nodes.size(); ++i) ASSERT_LT(half.nodes[i].parent, static_cast<int>(i));
+        EXPECT_EQ(broken(whole, 0, 9).nodes.size(), whole.nodes.size());
+        if (g.recipe->name != "Oak") continue;
+        EXPECT_LT(half.nodes.size(), whole.nodes.size() * 8 / 10);
+        // Some limb ends where it is thick.
+        const Children children = childrenOf(half);
+        int stumps = 0;
+        for (size_t i = 0; i < half.nodes.size(); ++i)
+            stumps +=
+                half.nodes[i].order == 1 && children.first[i] == children.first[i + 1] && half.nodes[i].radius > 0.02f;
+        EXPECT_GE(stumps, 2);
+    }
+}
+
+TEST(Health, DeadBranchesKeepTheirWoodAndLoseTheirLeaves) {
+    for (const Grown& g : all()) {
+        if (g.recipe->name != "Oak") continue;
+        const auto leaves = [&](float dead) {
+            Random random(3);
+            return placeLeaves(living(g.wood, dead, 4), g.woody->leaf, random).size();
+        };
+        const size_t all = leaves(0);
+        EXPECT_LT(leaves(0.3f), all * 9 / 10);
+        EXPECT_GT(leaves(0.3f), all * 4 / 10);
+        EXPECT_LT(leaves(0.6f), leaves(0.3f));
+        EXPECT_EQ(leaves(1), 0u);
+        // Low ones die first.
+        const auto mean = [](const Wood& w) {
+            double sum = 0, n = 0;
+            for (const WoodNode& x : w.nodes)
+                if (x.order == 3) {
+                    sum += static_cast<double>(x.at.z);
+                    ++n;
+                }
+            return sum / std::max(n, 1.0);
+        };
+        EXPECT_GT(mean(living(g.wood, 0.5f, 4)), mean(g.wood));
     }
 }

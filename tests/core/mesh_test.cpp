@@ -7,6 +7,7 @@
 #include "core/material/model.h"
 #include "core/material/model_blob.h"
 #include "core/mesh/polygon.h"
+#include "core/planting/person.h"
 
 using namespace thallos;
 

@@ -396,7 +396,7 @@ TEST_F(ForeignPlants, FlatPicturesFaceWhoeverLooksAndTheSun) {
             EXPECT_GT(hit.normal.dot((from - at).normalized()), 0.9f);
             // Its face is lit and is not shaded by itself, wherever the sun stands before it.
             const V3f sun = V3f(std::cos(a + 0.7f), std::sin(a + 0.7f), 0.8f).normalized();
-            EXPECT_EQ(transmittance(*scene, hit.position + hit.normal * 1e-3f, sun, from, kFarAway, hit.plant), Rgb(1));
+            EXPECT_EQ(transmittance(*scene, hit.position + hit.normal * 1e-3f, sun, from, kFarAway, hit), Rgb(1));
         }
         const V3f past = V3f(0, 0, z + 1) + side * 1.15f;
         EXPECT_FALSE(trace(*scene, from, (past - from).normalized(), from, 10).plant);
