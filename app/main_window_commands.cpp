@@ -53,12 +53,9 @@ void MainWindow::projectCommands() {
     commands_.separator(menu);
     commands_.add({"project.import", menu, tr("Bring in a model…"), tr("A building or prop from a file"),
                    QKeySequence(Qt::CTRL | Qt::Key_I), [this] { importDialog(); }});
-    commands_.add({"project.collect",
-                   menu,
-                   tr("Collect in a folder…"),
+    commands_.add({"project.collect", menu, tr("Collect in a folder…"),
                    tr("The project with all that was brought into it, and the list of its rights, to hand on"),
-                   {},
-                   [this] { collectProject(); },
+                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C), [this] { collectProject(); },
                    [this] { return !importing_; }});
     commands_.separator(menu);
     commands_.add({"project.render", menu, tr("Render shot…"), tr("This shot in full size to a file"), Qt::Key_F9,
