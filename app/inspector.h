@@ -56,10 +56,10 @@ private:
     void lightRows();
     void frameRows();
     void finishRows();
-    // A value that every chosen item has for which `get` gives one: shown as mixed where they differ, set in all of
-    // them.
     // A line of words of the chosen building.
     void wordsRow(Id id, const QString& label, const QString& tip, std::string Rights::*member);
+    // A value that every chosen item has for which `get` gives one: shown as mixed where they differ, set in all of
+    // them.
     void itemRow(const QString& label, const ValueRange& range, const QString& tip,
                  const std::function<std::optional<double>(const Item&)>& get,
                  const std::function<void(Item&, double)>& set);

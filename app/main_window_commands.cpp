@@ -55,8 +55,7 @@ void MainWindow::projectCommands() {
                    QKeySequence(Qt::CTRL | Qt::Key_I), [this] { importDialog(); }});
     commands_.add({"project.collect", menu, tr("Collect in a folder…"),
                    tr("The project with all that was brought into it, and the list of its rights, to hand on"),
-                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C), [this] { collectProject(); },
-                   [this] { return !importing_; }});
+                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C), [this] { collectProject(); }});
     commands_.separator(menu);
     commands_.add({"project.render", menu, tr("Render shot…"), tr("This shot in full size to a file"), Qt::Key_F9,
                    [this] { renderShot(); }, [this] { return !rendering(); }});

@@ -6,10 +6,12 @@
 #include <fstream>
 #include <sstream>
 
+#include "core/base/elementary.h"
 #include "core/base/error.h"
 #include "core/base/hash.h"
 #include "core/material/model_blob.h"
 #include "core/mesh/reduce.h"
+#include "core/planting/leaves.h"
 
 namespace thallos {
 
@@ -32,11 +34,7 @@ namespace {
 
 // Metres across a usual piece or face.
 float grainOf(const Mesh& mesh, size_t count) {
-    float area = 0;
-    for (const V3i& t : mesh.triangles)
-        area +=
-            (mesh.positions[t.y] - mesh.positions[t.x]).cross(mesh.positions[t.z] - mesh.positions[t.x]).length() / 2;
-    return std::sqrt(area / static_cast<float>(std::max<size_t>(count, 1)));
+    return std::sqrt(area(mesh) / static_cast<float>(std::max<size_t>(count, 1)));
 }
 
 // What is many small pieces thins out, what is one body gets fewer faces.
@@ -111,7 +109,7 @@ Shaper growProxy(const ProxyRecipe& recipe, const Growth& growth) {
     proxy->inLeaf = recipe.inLeaf;
     Random random(growth.seed);
     const float yaw = recipe.varies ? 2 * kPi * random.unit() : 0, girth = recipe.varies ? 1 + random.around(0.06f) : 1;
-    const float c = std::cos(yaw), s = std::sin(yaw);
+    const float c = elementary::cos(yaw), s = elementary::sin(yaw);
     for (const Part& part : model->parts) {
         if (part.material >= static_cast<int>(std::size(kProxyParts))) continue;
         Body b{part.mesh, piecesOf(part.mesh), static_cast<size_t>(part.material)};

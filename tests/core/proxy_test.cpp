@@ -26,13 +26,6 @@ using namespace thallos::test;
 
 namespace {
 
-float areaOf(const Mesh& m) {
-    float sum = 0;
-    for (const V3i& t : m.triangles)
-        sum += (m.positions[t.y] - m.positions[t.x]).cross(m.positions[t.z] - m.positions[t.x]).length() / 2;
-    return sum;
-}
-
 struct Folder : testing::Test {
     fs::path folder = fs::temp_directory_path() / ("thallos-proxies-" + std::to_string(::getpid()));
     Folder() {
@@ -83,7 +76,7 @@ TEST(Reducing, ABodyKeepsItsForm) {
         EXPECT_GT(less.triangles.size(), n / 3);
         EXPECT_EQ(less.normals.size(), less.positions.size());
         for (const V3f& p : less.positions) EXPECT_NEAR(p.length(), 1, 1e-4f);
-        EXPECT_GT(areaOf(less), 0.75f * areaOf(ball)) << n;
+        EXPECT_GT(area(less), 0.75f * area(ball)) << n;
     }
     EXPECT_EQ(reduced(ball, 1000000).triangles.size(), ball.triangles.size());
     EXPECT_TRUE(reduced(Mesh(), 10).empty());
@@ -97,10 +90,10 @@ TEST(Reducing, FoliageKeepsItsArea) {
         const Mesh less = thinned(crown, pieces, n, 1, 7);
         EXPECT_LE(less.triangles.size(), n);
         EXPECT_GT(less.triangles.size(), n - 3);
-        EXPECT_NEAR(areaOf(less) / areaOf(crown), 1, 0.02);
+        EXPECT_NEAR(area(less) / area(crown), 1, 0.02);
         EXPECT_EQ(less.uvs.size(), less.positions.size());
     }
-    EXPECT_NEAR(areaOf(thinned(crown, pieces, 600, 2, 7)) / areaOf(crown), 2, 0.04);
+    EXPECT_NEAR(area(thinned(crown, pieces, 600, 2, 7)) / area(crown), 2, 0.04);
     // The same leaves go first: those that stay with few are among those that stay with many.
     const auto middles = [](const Mesh& m) {
         std::set<std::pair<int, int>> out;
@@ -280,7 +273,7 @@ TEST_F(ForeignPlants, SeasonsTakeTheirLeaves) {
                      autumn = grow(inSeason(s.recipe, Season::Autumn), 1);
     EXPECT_TRUE(bare.form(Level::Near).parts[1].empty());
     EXPECT_EQ(bare.form(Level::Near).parts[0].triangles.size(), summer.form(Level::Near).parts[0].triangles.size());
-    EXPECT_NEAR(areaOf(autumn.form(Level::Near).parts[1]) / areaOf(summer.form(Level::Near).parts[1]), 0.7, 0.03);
+    EXPECT_NEAR(area(autumn.form(Level::Near).parts[1]) / area(summer.form(Level::Near).parts[1]), 0.7, 0.03);
 }
 
 TEST_F(ForeignPlants, AreReadFromFilesWithLostPictures) {

@@ -15,13 +15,6 @@ using namespace thallos;
 
 namespace {
 
-float areaOf(const Mesh& m) {
-    float sum = 0;
-    for (const V3i& t : m.triangles)
-        sum += (m.positions[t.y] - m.positions[t.x]).cross(m.positions[t.z] - m.positions[t.x]).length() / 2;
-    return sum;
-}
-
 // Edges that are not shared by two triangles in opposite directions; corners at one place are one.
 int openEdges(const Mesh& m) {
     std::map<std::tuple<float, float, float>, int> places;
@@ -129,7 +122,7 @@ TEST(Strips, PetalsGrowWithTheirSquare) {
     petal(one, 0.03f, 0.4f, {0, 0, 1}, {1, 0, 0}, {0, 0, 1}, 1);
     petal(two, 0.03f, 0.4f, {0, 0, 1}, {1, 0, 0}, {0, 0, 1}, 2);
     EXPECT_EQ(one.triangles.size(), 2u);
-    EXPECT_NEAR(areaOf(two) / areaOf(one), 4, 0.01);
+    EXPECT_NEAR(area(two) / area(one), 4, 0.01);
     EXPECT_NEAR(bounds(one).max.x, 0.03f, 1e-4f);
     for (const V3f& p : one.positions) EXPECT_NEAR(p.z, 1, 0.02f);
 }
@@ -261,9 +254,9 @@ TEST(Pads, FloatInOnePlaneWithTheirNotches) {
     r.inFlower = false;
     EXPECT_TRUE(growPads(r, growth(0.1f))(Level::Near, 1).parts[2].empty());
     // A wider notch leaves less of the pad.
-    const float whole = areaOf(form.parts[1]);
+    const float whole = area(form.parts[1]);
     r.notch = 90;
-    EXPECT_LT(areaOf(growPads(r, growth(0.1f))(Level::Near, 1).parts[1]), whole);
+    EXPECT_LT(area(growPads(r, growth(0.1f))(Level::Near, 1).parts[1]), whole);
 }
 
 TEST(Tufts, BladesStandAsDenseAsAsked) {
