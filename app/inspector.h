@@ -71,6 +71,7 @@ private:
     void itemRows(const Item& item);
     void specimenRows(const Item& item, int specimen);
     void markRows(const Item& item);
+    void climberRows(const Item& item);
     void shotRow(const QString& label, const ValueRange& range, const QString& tip,
                  const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set);
 

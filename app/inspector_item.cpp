@@ -139,7 +139,9 @@ void Inspector::itemRows(const Item& item) {
             heading(name, tr("%1 specimens").arg(p->specimens.size()));
             note([] { return tr("Click a plant again to choose it alone."); });
         }
-    } else if (bodyOf<Clearing>(&item)) {
+    } else if (bodyOf<Climber>(&item))
+        climberRows(item);
+    else if (bodyOf<Clearing>(&item)) {
         heading(name, tr("clearing"));
         note([] { return tr("Plants keep out of this outline. Drag its handles in either pane."); });
     } else if (bodyOf<Group>(&item)) {
@@ -184,6 +186,43 @@ void Inspector::specimenRows(const Item& item, int specimen) {
     value(
         tr("Size"), {0.05, 10, true, Dimension::Percent, "%", 0, 1}, tr("Of the usual height of the species"),
         [](const Specimen& s) { return s.scale; }, [](Specimen& s, double v) { s.scale = static_cast<float>(v); });
+}
+
+void Inspector::climberRows(const Item& item) {
+    const auto& c = std::get<Climber>(item.body);
+    const Id id = item.id;
+    heading(QString::fromStdString(item.name), tr("climber"));
+    QStringList names;
+    if (const auto built = session_.built())
+        for (const Species& s : built->library->species())
+            if (std::holds_alternative<ClimberRecipe>(s.recipe.growth)) names << QString::fromStdString(s.recipe.name);
+    const auto now = [this, id] { return bodyOf<Climber>(session_.item(id)); };
+    choice(
+        tr("Species"), names, tr("What climbs here"),
+        [now, names] { return now() ? static_cast<int>(names.indexOf(QString::fromStdString(now()->species))) : -1; },
+        [this, id, names](int i) {
+            session_.editItem(tr("Species"), id,
+                              [&](Item& x) { std::get<Climber>(x.body).species = names.value(i).toStdString(); });
+        });
+    bodyRow<Climber>(tr("Height"), ValueRange::length(0.3, 30, 3), tr("How high its longest shoots get"),
+                     &Climber::height);
+    if (bodyOf<Building>(session_.item(c.on)))
+        bodyRow<Climber>(tr("Width"), ValueRange::length(0.3, 40, 3),
+                         tr("How much of the wall it may take; windows, doors and eaves stay free"), &Climber::width);
+    row(
+        tr("Seed"), {1, 9999, false, Dimension::Plain, "", 0, 1}, tr("Another growth of the same climber"),
+        [now] { return now() ? static_cast<double>(now()->seed) : 1; },
+        [this, id](double v, bool dragging) {
+            session_.editItem(
+                tr("Seed"), id,
+                [&](Item& i) { std::get<Climber>(i.body).seed = static_cast<uint64_t>(std::lround(v)); }, "seed",
+                dragging ? Haste::Moving : Haste::Rest);
+        });
+    note([this, id] {
+        const auto* climber = bodyOf<Climber>(session_.item(id));
+        const Item* on = climber ? session_.item(climber->on) : nullptr;
+        return on ? tr("It climbs %1 and goes where that goes.").arg(QString::fromStdString(on->name)) : QString();
+    });
 }
 
 void Inspector::markRows(const Item& item) {

@@ -10,6 +10,7 @@
 #include "app/theme.h"
 #include "app/tool.h"
 #include "app/tools/drawing.h"
+#include "core/project/climb.h"
 
 namespace thallos {
 
@@ -139,6 +140,9 @@ std::vector<QPolygonF> Pane::outlineOf(const Item& item) const {
         const int one = session_.chosen() == item.id ? session_.specimen() : -1;
         for (size_t i = 0; i < p->specimens.size() && i < 400; ++i)
             if (one < 0 || i == static_cast<size_t>(one)) addSeen(circle(p->specimens[i].at, 0.5f, 12), true, lines);
+    } else if (const auto* climber = std::get_if<Climber>(&item.body)) {
+        if (const auto built = session_.built())
+            addSeen(thallos::outlineOf(session_.project(), built->field, *climber), lines);
     } else if (const auto* m = std::get_if<Mark>(&item.body))
         addSeen(m->points, lines);
     return lines;

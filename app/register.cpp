@@ -88,7 +88,10 @@ void Register::fill(Row& row) const {
         row.count = lengthText(w->level);
     } else if (std::holds_alternative<Clearing>(body))
         row.icon = "leaf-plant-clearing";
-    else if (std::holds_alternative<Group>(body)) {
+    else if (const auto* c = std::get_if<Climber>(&body)) {
+        row.icon = "leaf-plant-specimen";
+        row.count = lengthText(c->height);
+    } else if (std::holds_alternative<Group>(body)) {
         row.icon = "ui-folder-open";
         row.count = tr("%1 items").arg(leaves(session_.project(), {row.item->id}).size());
     } else if (const auto* m = std::get_if<Mark>(&body)) {

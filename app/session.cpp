@@ -21,7 +21,7 @@ bool belongs(const Project& project, const Item& item, Verb verb) {
         return std::holds_alternative<BuildingPad>(item.body) || std::holds_alternative<Water>(item.body);
     case Verb::Plant:
         return std::holds_alternative<Drift>(item.body) || std::holds_alternative<Planting>(item.body) ||
-               std::holds_alternative<Clearing>(item.body);
+               std::holds_alternative<Clearing>(item.body) || std::holds_alternative<Climber>(item.body);
     default:
         return std::holds_alternative<Shot>(item.body);
     }

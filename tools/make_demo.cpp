@@ -5,6 +5,7 @@
 #include "core/base/hash.h"
 #include "core/exchange/foreign.h"
 #include "core/project/built_site.h"
+#include "core/project/climb.h"
 #include "core/project/store.h"
 
 using namespace thallos;
@@ -114,7 +115,8 @@ Project demo(const std::filesystem::path& assets) {
     p = added(p, "Honey house", house, &houseId);
     p = added(p, "Building pad", BuildingPad{houseId, 0.25f, 1.3f, 4.5f, 0.6f});
 
-    const HeightField field = build(p, PlantLibrary::load(assets / "species"))->field;
+    const auto plants = PlantLibrary::load(assets / "species");
+    const HeightField field = build(p, plants)->field;
     const auto hiveModel = std::make_shared<const Model>(importModel(assets / "demo/hive.glb"));
     for (int i = 0; i < 5; ++i) {
         Building hive;
@@ -267,6 +269,19 @@ Project demo(const std::filesystem::path& assets) {
     p = added(p, "Hazel edge", wayside);
     p = added(p, "Terrace foreground",
               Clearing{{{{-1.2f, -0.4f}, {1.2f, -1.4f}, {9.5f, 4.6f}, {16.6f, 9.6f}, {16.0f, 12.0f}, {8, 7.5f}}}});
+
+    // A climber on the stone gable, near its front corner.
+    for (const Part& part : house.model->parts)
+        if (part.name == "stone wall west") {
+            const Box3f wall = bounds(part.mesh);
+            V3f at, inward;
+            transformOf(house).multVecMatrix(V3f(wall.min.x, wall.min.y + 1.7f, 1.5f), at);
+            transformOf(house).multDirMatrix(V3f(1, 0, 0), inward);
+            Climber ivy = climberAt(p, field, *plants, houseId, -1, at, inward, "Ivy on a wall");
+            ivy.width = 3.4f;
+            ivy.height = 2.9f;
+            p = added(p, "Ivy on the gable", ivy);
+        }
 
     // Shots.
     auto ground = [&](const V2f& q, float eye) { return V3f(q.x, q.y, field.at(q) + eye); };

@@ -7,6 +7,8 @@
 
 #include "app/theme.h"
 #include "app/tools/drawing.h"
+#include "core/base/error.h"
+#include "core/project/climb.h"
 
 namespace thallos {
 
@@ -16,6 +18,7 @@ class SpecimenTool : public Tool {
 public:
     SpecimenTool(Session& s, Tools& tools) : session_(s), tools_(tools) {}
     bool press(Pane&, const PanePoint& point) override {
+        if (climbs(point)) return true;
         if (!point.ground) return false;
         auto* random = QRandomGenerator::global();
         const Specimen s{
@@ -34,10 +37,37 @@ public:
         return true;
     }
     QString hint() const override {
-        return toolText("Click to plant %1 · choose the species at the right").arg(tools_.species);
+        return climber() ? toolText("Click a wall, or a tree planted singly, to let %1 climb it · elsewhere it stands "
+                                    "by itself")
+                               .arg(tools_.species)
+                         : toolText("Click to plant %1 · choose the species at the right").arg(tools_.species);
     }
 
 private:
+    bool climber() const {
+        const auto built = session_.built();
+        const int species = built ? built->library->find(tools_.species.toStdString()) : -1;
+        return species >= 0 && std::holds_alternative<ClimberRecipe>(built->library->species()[species].recipe.growth);
+    }
+
+    // A climber on what is clicked, if it is something to climb.
+    bool climbs(const PanePoint& point) {
+        const Item* on = session_.item(point.item);
+        if (!climber() || !point.surface || (!bodyOf<Building>(on) && !bodyOf<Planting>(on))) return false;
+        const auto built = session_.built();
+        try {
+            const Climber c = climberAt(session_.project(), built->field, *built->library, point.item, point.specimen,
+                                        *point.surface, point.direction, tools_.species.toStdString());
+            Id id;
+            session_.edit(toolText("Plant a climber"),
+                          added(session_.project(), c.species + " on " + on->name, c, &id));
+            session_.choose(id);
+        } catch (const Error& e) {
+            Q_EMIT session_.message(QString::fromUtf8(e.what()));
+        }
+        return true;
+    }
+
     Session& session_;
     Tools& tools_;
 };

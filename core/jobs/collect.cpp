@@ -36,16 +36,8 @@ std::string plainName(const std::string& name) {
 
 std::map<std::string, std::vector<std::string>> planted(const Project& project) {
     std::map<std::string, std::vector<std::string>> out;
-    const auto uses = [&](const std::string& species, const std::string& item) {
-        auto& items = out[species];
-        if (std::find(items.begin(), items.end(), item) == items.end()) items.push_back(item);
-    };
-    for (const auto& item : project.items) {
-        if (const auto* d = std::get_if<Drift>(&item->body))
-            for (const MixEntry& m : d->mix) uses(m.species, item->name);
-        if (const auto* p = std::get_if<Planting>(&item->body))
-            for (const Specimen& s : p->specimens) uses(s.species, item->name);
-    }
+    for (const auto& item : project.items)
+        for (const std::string& name : speciesIn(*item)) out[name].push_back(item->name);
     return out;
 }
 

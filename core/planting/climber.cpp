@@ -6,6 +6,7 @@
 
 #include "core/base/elementary.h"
 #include "core/base/hash.h"
+#include "core/base/noise.h"
 #include "core/planting/strip.h"
 
 namespace thallos {
@@ -16,6 +17,7 @@ namespace el = elementary;
 
 struct Creeper {
     ClimberRecipe recipe;
+    float larger = 1;                                      // than on the recipe's own support, in area
     std::vector<std::pair<std::vector<V3f>, float>> stems; // with their girth at the foot
     std::vector<LeafPlace> leaves;
 };
@@ -25,32 +27,67 @@ public:
     Creeping(const ClimberRecipe& recipe, const Growth& growth, const Support& support)
         : r_(recipe), growth_(growth), s_(support), random_(growth.seed), out_(std::make_shared<Creeper>()) {
         out_->recipe = recipe;
+        const float own = recipe.support == "trunk" ? kPi * recipe.width : recipe.width;
+        wider_ = s_.width / own;
+        out_->larger = std::max(1.0f, wider_ * s_.height / growth.height);
     }
 
     std::shared_ptr<const Creeper> run() {
-        for (int i = 0; i < r_.stems; ++i) {
+        const int stems = std::max(1, static_cast<int>(static_cast<float>(r_.stems) * wider_ + 0.5f));
+        for (int i = 0; i < stems; ++i) {
             const float across =
-                s_.width * ((static_cast<float>(i) + random_.between(0.2f, 0.8f)) / static_cast<float>(r_.stems));
+                s_.width * ((static_cast<float>(i) + random_.between(0.2f, 0.8f)) / static_cast<float>(stems));
             const float top = s_.height * (1 - r_.ragged * random_.unit());
-            creep(across, -0.03f, radians(random_.around(18)), top, r_.radius * growth_.size, 0);
+            float up = kFoot; // or where the wall begins above it
+            while (!s_.spot(across, up).there && up < kHighestFoot) up += kStep;
+            creep(across, up, radians(random_.around(18)), top, r_.radius * growth_.size, 0);
         }
         return out_;
     }
 
 private:
+    static constexpr float kStep = 0.05f;                       // metres
+    static constexpr float kFoot = -0.03f, kHighestFoot = 0.7f; // metres
+
+    // Metres that shoots keep off a side of the wall: no edge of a climber is a straight line.
+    float margin(float up, int side) const {
+        const float wave = valueNoise(up / 0.6f, 7.3f * static_cast<float>(side), static_cast<uint32_t>(growth_.seed));
+        return 0.01f + s_.width * (0.12f * wave + 0.08f * std::clamp(up / s_.height, 0.0f, 1.0f));
+    }
+
+    // Leans aside where there is nothing ahead; false: there is no way on.
+    bool findWay(float across, float up, float& lean) const {
+        constexpr float kAhead = 1.5f * kStep;
+        const float first = lean < 0 ? -1.0f : 1.0f;
+        for (const float turn : {0.0f, 0.5f, 1.0f, 1.5f, 2.0f})
+            for (const float side : {first, -first}) {
+                const float l = lean + side * turn;
+                if (!s_.spot(across + kAhead * el::sin(l), std::max(up + kAhead * el::cos(l), kFoot)).there) continue;
+                lean = l;
+                return true;
+            }
+        return false;
+    }
+
     // `lean`: radians off upright; on up to `top` metres.
     void creep(float across, float up, float lean, float top, float radius, int order) {
-        constexpr float kStep = 0.05f;
         std::vector<V3f> line;
         float owedLeaves = random_.unit(), owedBranches = random_.unit();
         const float length =
             order == 0 ? 2 * top : std::min(top - up, order == 1 ? 0.9f : 0.4f) * random_.between(0.4f, 1);
         for (float gone = 0; gone < length && up < top; gone += kStep) {
-            if (!s_.round && (across < 0.01f || across > s_.width - 0.01f)) lean = -lean * 0.8f;
-            across = s_.round ? across : std::clamp(across, 0.0f, s_.width);
-            const Support::Spot spot = s_.spot(across, std::max(up, -0.03f));
+            if (!s_.round) {
+                const float left = margin(up, 0), right = s_.width - margin(up, 1);
+                if (across < left ? lean < 0 : across > right && lean > 0) lean = -lean * 0.8f;
+                across = std::clamp(across, 0.0f, s_.width);
+            }
+            const Support::Spot spot = s_.spot(across, std::max(up, kFoot));
+            if (!spot.there) break;
             line.push_back(spot.at + spot.out * radius);
+            if (order == 0 && line.size() == 1 && up > kFoot)
+                line.insert(line.begin(), line[0] - V3f(0, 0, up - kFoot));
             lean += radians(random_.around(r_.wander) * kStep * 3) - 0.35f * kStep * lean;
+            if (!findWay(across, up, lean)) break;
             across += kStep * el::sin(lean);
             up += kStep * el::cos(lean);
             owedLeaves += kStep * r_.leaves * (order == 0 ? 0.5f : 1);
@@ -68,6 +105,7 @@ private:
         const float a = across + side * random_.between(0, 0.05f), z = up + random_.around(0.03f);
         if ((!s_.round && (a < 0 || a > s_.width)) || z < 0) return;
         const Support::Spot spot = s_.spot(a, z);
+        if (!spot.there) return;
         // The tip hangs down and out to the side; the face looks out and up to the light.
         const V3f level = V3f(0, 0, 1).cross(spot.out).normalized();
         V3f face = spot.out * random_.between(0.7f, 1.0f) + V3f(0, 0, random_.between(0.25f, 0.8f)) +
@@ -86,6 +124,7 @@ private:
     const Support& s_;
     Random random_;
     uint64_t numbered_ = 0; // leaves
+    float wider_ = 1;       // than the recipe's own support
     std::shared_ptr<Creeper> out_;
 };
 
@@ -93,7 +132,7 @@ Form formOf(const Creeper& c, Level level, float fuller) {
     Form form;
     form.parts.resize(std::size(kClimberParts));
     constexpr size_t kMost[kLevels] = {120000, 40000, 5000, 480};
-    const size_t most = kMost[static_cast<size_t>(level)];
+    const auto most = static_cast<size_t>(c.larger * static_cast<float>(kMost[static_cast<size_t>(level)]));
     const int skip = level == Level::Far ? 40 : level == Level::Middle ? 6 : 1;
     size_t drawn = 0;
     for (size_t i = 0; i < c.stems.size() && drawn < most / 3; ++i) {
@@ -116,22 +155,6 @@ Form formOf(const Creeper& c, Level level, float fuller) {
 }
 
 } // namespace
-
-Support wallOf(float width, float height) {
-    return {[width](float across, float up) {
-                return Support::Spot{V3f(across - width / 2, 0, up), V3f(0, -1, 0)};
-            },
-            width, height, false};
-}
-
-Support trunkOf(float radius, float height) {
-    return {[radius](float across, float up) {
-                const float a = across / radius;
-                const V3f out(el::cos(a), el::sin(a), 0);
-                return Support::Spot{V3f(out.x * radius, out.y * radius, up), out};
-            },
-            2 * kPi * radius, height, true};
-}
 
 Shaper growClimber(const ClimberRecipe& recipe, const Growth& growth, const Support& support) {
     return

@@ -3,20 +3,9 @@
 
 #include "core/planting/form.h"
 #include "core/planting/leaves.h"
+#include "core/planting/support.h"
 
 namespace thallos {
-
-// What it climbs on: a point of the surface and the way out of it, at `across` metres along it and `up` metres.
-struct Support {
-    struct Spot {
-        V3f at, out; // unit
-    };
-    std::function<Spot(float across, float up)> spot;
-    float width = 2, height = 2.4f; // metres that there are
-    bool round = false;             // left and right ends meet
-};
-Support wallOf(float width, float height);   // in the plane y = 0, seen from -y
-Support trunkOf(float radius, float height); // about the z axis
 
 struct ClimberRecipe {
     std::string support = "wall"; // see kSupports
@@ -34,7 +23,8 @@ struct ClimberRecipe {
 inline constexpr const char* kSupports[] = {"wall", "trunk"};
 
 inline constexpr const char* kClimberParts[] = {"bark", "foliage"};
-// On another support than the recipe's own, which stands as its spots do.
+// On another support than the recipe's own, with as many more stems and triangles as it is larger; the form stands as
+// the support's spots do. `growth.height` is that of the recipe's own.
 Shaper growClimber(const ClimberRecipe& recipe, const Growth& growth, const Support& support);
 Shaper growClimber(const ClimberRecipe& recipe, const Growth& growth);
 

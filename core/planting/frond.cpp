@@ -118,7 +118,6 @@ private:
             // One blade with a cut edge.
             const int teeth = recipe_.divisions < 2 ? 1 : 4, base = static_cast<int>(m.positions.size());
             const float w = room * 0.5f * broader_ * (recipe_.divisions < 2 ? 0.92f : 1.1f);
-            m.positions.push_back(foot);
             for (const float s : {1.0f, -1.0f})
                 for (int k = 0; k <= teeth; ++k) {
                     const float t = static_cast<float>(k) / static_cast<float>(teeth + 1);
@@ -126,20 +125,17 @@ private:
                     m.positions.push_back(foot + d * (reach * (t + 0.5f / static_cast<float>(teeth + 1))) +
                                           across * (s * wide) - up * (0.1f * reach * t * t));
                 }
-            m.positions.push_back(foot + d * reach - up * (0.12f * reach));
-            const int tip = base + 2 * (teeth + 1) + 1;
             for (int side = 0; side < 2; ++side)
                 for (int k = 0; k <= teeth; ++k) { // each tooth is a triangle on the midrib
-                    const int tooth = base + 1 + side * (teeth + 1) + k;
+                    const int tooth = base + side * (teeth + 1) + k;
                     m.positions.push_back(foot + d * (reach * static_cast<float>(k) / static_cast<float>(teeth + 1)));
                     m.positions.push_back(foot +
                                           d * (reach * static_cast<float>(k + 1) / static_cast<float>(teeth + 1)) -
                                           up * (0.1f * reach * static_cast<float>(k) / static_cast<float>(teeth + 1)));
                     const int n = static_cast<int>(m.positions.size());
-                    m.triangles.push_back({n - 2, side ? n - 1 : tooth, side ? tooth : n - 1});
+                    m.triangles.push_back({n - 2, side ? tooth : n - 1, side ? n - 1 : tooth});
                 }
-            m.triangles.push_back({base, tip, tip - 1});
-            form_.leafTriangles = 2 * (teeth + 1) + 1;
+            form_.leafTriangles = 2 * (teeth + 1);
             return;
         }
         const int pairs = 9;
@@ -166,8 +162,8 @@ private:
         }
         for (int k = 0; k + 1 < static_cast<int>(rib.size()); ++k) {
             const int a = base + 2 * k;
-            m.triangles.push_back({a, a + 1, a + 3});
-            m.triangles.push_back({a, a + 3, a + 2});
+            m.triangles.push_back({a, a + 2, a + 3});
+            m.triangles.push_back({a, a + 3, a + 1});
         }
         form_.leafTriangles = 2 * static_cast<int>(rib.size() - 1);
     }
@@ -188,8 +184,8 @@ private:
         for (int k = 0; k + 1 < static_cast<int>(rib.size()); ++k)
             for (int s = 0; s < 2; ++s) {
                 const int a = base + 3 * k + s;
-                m.triangles.push_back({a, a + 1, a + 4});
-                m.triangles.push_back({a, a + 4, a + 3});
+                m.triangles.push_back({a, a + 3, a + 4});
+                m.triangles.push_back({a, a + 4, a + 1});
             }
         form_.leafTriangles = 4 * static_cast<int>(rib.size() - 1);
     }

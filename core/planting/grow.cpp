@@ -73,4 +73,11 @@ Form growHero(const SpeciesRecipe& recipe, uint64_t seed) {
     return shaperOf(recipe, seed)(Level::Hero, 1);
 }
 
+Form growOn(const SpeciesRecipe& recipe, const Support& support, uint64_t seed) {
+    const auto& climber = std::get<ClimberRecipe>(recipe.growth);
+    constexpr float kSmall = 20; // m2, up to which single leaves are shown in full
+    const bool small = support.width * support.height < kSmall;
+    return growClimber(climber, {recipe.height, 1, seed}, support)(small ? Level::Hero : Level::Near, 1);
+}
+
 } // namespace thallos

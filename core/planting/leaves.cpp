@@ -249,7 +249,8 @@ LeavesAdded addSome(Mesh& mesh, const std::vector<LeafPlace>& places, const Leaf
             owed += layers;
             for (int k = before; k < static_cast<int>(owed); ++k) {
                 some.push_back(l);
-                some.back().face = turned(l.face, l.along, 2.4f * static_cast<float>(k - before));
+                const V3f face = turned(l.face, l.along, 2.4f * static_cast<float>(k - before));
+                some.back().face = face.dot(l.face) < 0 ? -face : face; // upper sides stay on top
             }
         }
     } else {

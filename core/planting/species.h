@@ -87,6 +87,8 @@ struct Individual {
 };
 Individual grow(const SpeciesRecipe& recipe, uint64_t seed);
 Form growHero(const SpeciesRecipe& recipe, uint64_t seed);
+// A climber on something else than its recipe's own support, as fine as its size allows.
+Form growOn(const SpeciesRecipe& recipe, const Support& support, uint64_t seed);
 
 inline constexpr int kIndividuals = 3; // a species
 

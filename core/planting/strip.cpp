@@ -25,7 +25,7 @@ StripEnd strip(Mesh& m, const StripShape& s) {
     const int base = static_cast<int>(m.positions.size());
     const bool folded = s.fold > 0;
     const int across = folded ? 3 : 2;
-    const V3f side(-s.out.y, s.out.x, 0);
+    const V3f side(s.out.y, -s.out.x, 0);
     const float lift = folded ? el::sin(radians(s.fold)) : 0, spread = folded ? el::cos(radians(s.fold)) : 1;
     V3f p = s.foot, d(0, 0, 1);
     for (int i = 0; i <= s.segments; ++i) {
@@ -33,7 +33,7 @@ StripEnd strip(Mesh& m, const StripShape& s) {
         const float angle = s.start + s.bend * t * t;
         d = s.out * el::sin(angle) + V3f(0, 0, el::cos(angle));
         const float w = s.width / 2 * (s.tip > 0 ? 1 - (1 - s.tip) * t : 1 - t * t);
-        const V3f up = side.cross(d); // the side that its hollow is on
+        const V3f up = side.cross(d); // the upper side, where its hollow is
         if (i == s.segments && s.tip <= 0)
             m.positions.push_back(p);
         else {

@@ -1,5 +1,7 @@
 #include "core/project/built_site.h"
 
+#include "core/project/climb.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -140,6 +142,7 @@ public:
         heights();
         waters();
         plants();
+        climbers();
         farLandRing();
         out_->stale = out_->watersStale || out_->farStale ||
                       std::find(out_->staleTiles.begin(), out_->staleTiles.end(), 1) != out_->staleTiles.end();
@@ -380,6 +383,58 @@ private:
             r.item = number;
             records.push_back(r);
         }
+    }
+
+    void climbers() {
+        const Project& project = out_->project;
+        std::vector<const Item*> items;
+        for (const Item* item : itemsOf<Climber>(project)) {
+            const Climber& c = std::get<Climber>(item->body);
+            const Item* on = find(project, c.on);
+            if (!shown(project, *item) || !on || !shown(project, *on)) continue;
+            const int species = out_->library->find(c.species);
+            if (species >= 0 &&
+                std::holds_alternative<ClimberRecipe>(out_->library->species()[species].recipe.growth)) {
+                items.push_back(item);
+                out_->climbers.push_back({item->id, species, nullptr, 1, placeOf(project, out_->field, c)});
+            } else if (warnings_)
+                warnings_->push_back(item->name + ": there is no climber \"" + c.species + "\" in the plant library.");
+        }
+        parallelFor(static_cast<int>(items.size()), [&](int i) {
+            GrownClimber& grown = out_->climbers[i];
+            const Climber& c = std::get<Climber>(items[i]->body);
+            if (const GrownClimber* same = climberBefore(*items[i])) {
+                grown.model = same->model;
+                grown.leafTriangles = same->leafTriangles;
+                return;
+            }
+            const Form form =
+                growOn(out_->library->species()[grown.species].recipe, supportOf(project, *out_->library, c), c.seed);
+            auto model = std::make_shared<Model>();
+            model->name = items[i]->name;
+            const std::vector<Surface>& surfaces = out_->library->surfaces(grown.species);
+            for (size_t k = 0; k < form.parts.size(); ++k) {
+                model->parts.push_back({surfaces[k].name, static_cast<int>(k), form.parts[k]});
+                model->materials.push_back(surfaces[k]);
+            }
+            grown.model = std::move(model);
+            grown.leafTriangles = form.leafTriangles;
+        });
+        for (const GrownClimber& grown : out_->climbers)
+            if (warnings_ && triangleCount(*grown.model) == 0)
+                warnings_->push_back(grown.model->name + ": there is nothing left to climb where it was planted.");
+    }
+
+    // As it grew in the site before, if it would grow the same again.
+    const GrownClimber* climberBefore(const Item& item) const {
+        if (!previous_) return nullptr;
+        const Item* before = find(previous_->project, item.id);
+        const auto* then = bodyOf<Climber>(before);
+        if (!then || !(*then == std::get<Climber>(item.body)) || !climbsAlike(previous_->project, out_->project, *then))
+            return nullptr;
+        for (const GrownClimber& grown : previous_->climbers)
+            if (grown.item == item.id) return &grown;
+        return nullptr;
     }
 
     void farLandRing() {

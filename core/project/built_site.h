@@ -28,6 +28,15 @@ struct WaterBody {
     std::shared_ptr<const std::vector<std::pair<V2f, V2f>>> shore; // segments in plan
 };
 
+// A climber as it grew on what it climbs.
+struct GrownClimber {
+    Id item;
+    int species = 0;                    // in the library
+    std::shared_ptr<const Model> model; // its parts are kClimberParts, metres
+    int leafTriangles = 1;              // Form::leafTriangles of the foliage
+    M44f toWorld;
+};
+
 enum class Haste {
     Moving, // plants follow the ground but masks are not asked again; far land waits
     Rest,   // everything as built from nothing
@@ -45,6 +54,7 @@ struct BuiltSite {
     std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far, or wait for a
                                   // next portion
     std::vector<WaterBody> waters;
+    std::vector<GrownClimber> climbers;
     std::shared_ptr<const Mesh> far;
     bool watersStale = false, farStale = false; // older than the heights
     bool stale = false;                         // any of these: build again at rest

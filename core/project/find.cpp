@@ -18,11 +18,7 @@ std::vector<std::string> textsOf(const Item& item) {
     std::vector<std::string> out{item.name, kBodyNames[item.body.index()]};
     if (const auto* b = std::get_if<Building>(&item.body))
         for (const Surface& s : b->surfaces) out.push_back(s.name);
-    if (const auto* d = std::get_if<Drift>(&item.body))
-        for (const MixEntry& m : d->mix) out.push_back(m.species);
-    if (const auto* p = std::get_if<Planting>(&item.body))
-        for (const Specimen& s : p->specimens)
-            if (std::find(out.begin(), out.end(), s.species) == out.end()) out.push_back(s.species);
+    for (std::string& name : speciesIn(item)) out.push_back(std::move(name));
     return out;
 }
 

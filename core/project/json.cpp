@@ -136,6 +136,15 @@ struct Dump {
                                       {"scale", s.scale},
                                       {"individual", s.individual}});
     }
+    void operator()(const Climber& c) const {
+        j["species"] = c.species;
+        j["on"] = c.on.value;
+        j["foot_m"] = out(c.foot);
+        j["facing_deg"] = toDegrees(c.facing);
+        j["width_m"] = c.width;
+        j["height_m"] = c.height;
+        j["seed"] = c.seed;
+    }
     void operator()(const Drift& d) const {
         j["areas_m"] = out(d.areas);
         j["mix"] = json::array();
@@ -346,6 +355,11 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
         d.version = in.at("version").small();
         return d;
     }
+    if (type == "climber")
+        return Climber{in.at("species").text(), Id{in.at("on").natural()},
+                       in.at("foot_m").v3(),    toRadians(in.at("facing_deg").number()),
+                       in.at("width_m").real(), in.at("height_m").real(),
+                       in.at("seed").natural()};
     if (type == "clearing") return Clearing{in.at("areas_m").areas()};
     if (type == "shot") {
         Shot s;
@@ -402,7 +416,9 @@ template <class Tile> TileGrid<Tile> tilesIn(const In& in, const GroundGrid& gri
 void dropDangling(Project& p, std::vector<std::string>& leftOut) {
     std::erase_if(p.items, [&](const auto& item) {
         const auto* pad = std::get_if<BuildingPad>(&item->body);
-        if (!pad || bodyOf<Building>(find(p, pad->building))) return false;
+        const auto* climber = std::get_if<Climber>(&item->body);
+        const Item* on = pad ? find(p, pad->building) : climber ? find(p, climber->on) : nullptr;
+        if ((!pad && !climber) || bodyOf<Building>(on) || (climber && bodyOf<Planting>(on))) return false;
         leftOut.push_back(item->name);
         return true;
     });

@@ -11,8 +11,8 @@
 namespace thallos {
 
 // 2: groups, marks, what a shot hides, sizes of buildings. A project of schema 1 has none of them. 5: carried species,
-// rights, soft pictures.
-inline constexpr int kSchema = 5;
+// rights, soft pictures. 6: climbers.
+inline constexpr int kSchema = 6;
 
 // Gives the bytes of a large thing away and gets its content hash back.
 using BlobSink = std::function<std::string(const std::string& bytes)>;

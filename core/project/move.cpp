@@ -1,5 +1,7 @@
 #include "core/project/move.h"
 
+#include "core/project/climb.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -53,6 +55,7 @@ struct Moving {
             s.scale = std::clamp(s.scale * m.size, 0.05f, 10.0f);
         }
     }
+    void operator()(Climber&) const {} // goes with what it climbs
     void operator()(Drift& d) const { areas(d.areas); }
     void operator()(Clearing& c) const { areas(c.areas); }
     void operator()(Shot& s) const {
@@ -81,11 +84,26 @@ Project moved(const Project& project, const std::vector<Id>& ids, const Movement
               int specimen) {
     Project out = project;
     const std::vector<Id> which = leaves(project, ids);
+    const Moving moving{m, m.toGround ? ground : nullptr, specimen};
+    const auto moves = [&](const Item& item) {
+        return std::find(which.begin(), which.end(), item.id) != which.end() && !fixed(project, item);
+    };
     for (auto& slot : out.items) {
-        if (std::find(which.begin(), which.end(), slot->id) == which.end() || fixed(project, *slot)) continue;
-        if (std::holds_alternative<BuildingPad>(slot->body)) continue;
+        if (const auto* climber = std::get_if<Climber>(&slot->body)) {
+            // On a building it is in the building's axes; with a specimen it goes along.
+            const Item* on = find(project, climber->on);
+            const auto* planting = bodyOf<Planting>(on);
+            const Specimen* s = planting && moves(*on) ? specimenOf(*planting, *climber) : nullptr;
+            if (!s || (specimen >= 0 && s - planting->specimens.data() != specimen)) continue;
+            Item item = *slot;
+            const V2f at = moving.to(s->at);
+            std::get<Climber>(item.body).foot = {at.x, at.y, 0};
+            slot = std::make_shared<const Item>(std::move(item));
+            continue;
+        }
+        if (!moves(*slot) || std::holds_alternative<BuildingPad>(slot->body)) continue;
         Item item = *slot;
-        std::visit(Moving{m, m.toGround ? ground : nullptr, specimen}, item.body);
+        std::visit(moving, item.body);
         slot = std::make_shared<const Item>(std::move(item));
     }
     return out;
@@ -114,15 +132,24 @@ Project withCopies(const Project& project, const std::vector<std::shared_ptr<con
         if (copies) copies->push_back(id);
     };
     for (const auto& item : items)
-        if (!std::holds_alternative<BuildingPad>(item->body)) copy(*item, item->body);
-    // Pads go with the copies of their buildings.
-    for (const auto& item : items)
+        if (!std::holds_alternative<BuildingPad>(item->body) && !std::holds_alternative<Climber>(item->body))
+            copy(*item, item->body);
+    // Pads and climbers go with the copies of what they are on.
+    for (const auto& item : items) {
         if (const auto* pad = std::get_if<BuildingPad>(&item->body))
             if (const Id made = copyOf(pad->building)) {
                 BuildingPad mine = *pad;
                 mine.building = made;
                 copy(*item, mine);
             }
+        if (const auto* climber = std::get_if<Climber>(&item->body))
+            if (const Id made = copyOf(climber->on)) {
+                Climber mine = *climber;
+                mine.on = made;
+                if (bodyOf<Planting>(find(out, made))) mine.foot += V3f(by.x, by.y, 0);
+                copy(*item, std::move(mine));
+            }
+    }
     for (auto& slot : out.items) {
         const bool isCopy =
             std::any_of(known.begin(), known.end(), [&](const auto& k) { return k.second == slot->id; });

@@ -60,7 +60,8 @@ std::vector<const Item*> dependents(const Project& project, Id id) {
     std::vector<const Item*> out;
     for (const auto& item : project.items) {
         const auto* pad = std::get_if<BuildingPad>(&item->body);
-        if (item->group != id && !(pad && pad->building == id)) continue;
+        const auto* climber = std::get_if<Climber>(&item->body);
+        if (item->group != id && !(pad && pad->building == id) && !(climber && climber->on == id)) continue;
         if (std::find(out.begin(), out.end(), item.get()) == out.end()) out.push_back(item.get());
         for (const Item* further : dependents(project, item->id))
             if (std::find(out.begin(), out.end(), further) == out.end()) out.push_back(further);
@@ -178,18 +179,27 @@ Project withSite(const Project& project, const Site& site) {
     return out;
 }
 
+std::vector<std::string> speciesIn(const Item& item) {
+    std::vector<std::string> out;
+    const auto add = [&](const std::string& name) {
+        if (std::find(out.begin(), out.end(), name) == out.end()) out.push_back(name);
+    };
+    if (const auto* d = std::get_if<Drift>(&item.body))
+        for (const MixEntry& m : d->mix) add(m.species);
+    if (const auto* p = std::get_if<Planting>(&item.body))
+        for (const Specimen& s : p->specimens) add(s.species);
+    if (const auto* c = std::get_if<Climber>(&item.body)) add(c->species);
+    return out;
+}
+
 Project carrying(const Project& project, const PlantLibrary& library) {
     const auto& all = library.species();
     if (project.species.empty() &&
         std::all_of(all.begin(), all.end(), [](const Species& s) { return s.origin == SpeciesOrigin::Shipped; }))
         return project;
     std::set<std::string> planted;
-    for (const auto& item : project.items) {
-        if (const auto* d = std::get_if<Drift>(&item->body))
-            for (const MixEntry& m : d->mix) planted.insert(m.species);
-        if (const auto* p = std::get_if<Planting>(&item->body))
-            for (const Specimen& s : p->specimens) planted.insert(s.species);
-    }
+    for (const auto& item : project.items)
+        for (std::string& name : speciesIn(*item)) planted.insert(std::move(name));
     Carried carried;
     for (const std::string& name : planted) {
         const auto before = std::find_if(project.species.begin(), project.species.end(),
@@ -319,6 +329,14 @@ struct Check {
             for (int k = 0; k < 2; ++k) range(item, "a place", s.at[k], -kFar, kFar);
             if (s.individual < 0 || s.individual >= 3) invalid(item, "an individual must be 0, 1 or 2");
         }
+    }
+    void operator()(const Climber& c) const {
+        const Item* on = find(project, c.on);
+        if (!bodyOf<Building>(on) && !bodyOf<Planting>(on)) invalid(item, "climbs on something that is not there");
+        for (int k = 0; k < 3; ++k) range(item, "the foot", c.foot[k], -kFar, kFar);
+        range(item, "the facing", c.facing, -1e4f, 1e4f);
+        range(item, "the width", c.width, 0.3f, 40);
+        range(item, "the height", c.height, 0.3f, 30);
     }
     void operator()(const Drift& d) const {
         outlines(item, d.areas);

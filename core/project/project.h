@@ -44,6 +44,17 @@ struct Planting { // hand-placed specimens under one name
     std::vector<Specimen> specimens;
 };
 
+struct Climber { // over a wall of a building, or round the stem of a specimen
+    std::string species;
+    Id on;             // a building or specimens
+    V3f foot{0};       // where it leaves the ground: on a building in its model's axes; else in plan in the world
+    float facing = 0;  // radians counter-clockwise from the building's x axis, out of the wall
+    float width = 3;   // metres, of the wall that it may take
+    float height = 3;  // metres
+    uint64_t seed = 1; // the same seed grows the same
+    bool operator==(const Climber&) const = default;
+};
+
 struct Clearing {
     std::vector<std::vector<V2f>> areas; // handles
 };
@@ -66,9 +77,9 @@ struct Mark { // a measured line that was kept
     std::vector<V3f> points;
 };
 
-using Body = std::variant<Building, Figure, BuildingPad, Water, Planting, Drift, Clearing, Shot, Group, Mark>;
-inline constexpr const char* kBodyNames[] = {"building", "figure",   "pad",  "water", "specimens",
-                                             "drift",    "clearing", "shot", "group", "mark"};
+using Body = std::variant<Building, Figure, BuildingPad, Water, Planting, Drift, Clearing, Shot, Group, Mark, Climber>;
+inline constexpr const char* kBodyNames[] = {"building", "figure", "pad",   "water", "specimens", "drift",
+                                             "clearing", "shot",   "group", "mark",  "climber"};
 
 struct Item {
     Id id;
@@ -118,10 +129,13 @@ template <class T> std::vector<const Item*> itemsOf(const Project& project) {
 // Edits: each returns the changed project. Names are made unique by a number.
 Project added(const Project& project, std::string name, Body body, Id* id = nullptr);
 Project replaced(const Project& project, const Item& item); // by id
-// Without the item and what cannot be without it: a pad without its building, what a group holds.
+// Without the item and what cannot be without it: a pad and climbers without their building, what a group holds.
 Project removed(const Project& project, Id id);
 Project withGround(const Project& project, Ground ground); // the same project when it has that ground already
 Project withSite(const Project& project, const Site& site);
+
+// Names of the species that an item plants, each once.
+std::vector<std::string> speciesIn(const Item& item);
 
 // Takes along what is planted of species that did not come with Thallos, as `library` has them, and lets go of what is
 // planted no more. The same project when nothing changes.

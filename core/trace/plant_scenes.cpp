@@ -7,6 +7,7 @@
 
 #include "core/base/elementary.h"
 #include "core/base/parallel.h"
+#include "core/trace/tone.h"
 
 namespace thallos {
 
@@ -245,6 +246,7 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
     traced_.resize(static_cast<size_t>(library_->individualCount()) * kLevels);
     grown_ = std::make_unique<Grown[]>(library_->individualCount());
     reaches_.resize(library_->individualCount());
+    bright_.assign(library_->individualCount(), Rgb(0));
 }
 
 void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) const {
@@ -267,23 +269,29 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
             const_cast<std::function<bool()>*>(&stop));
     rtcCommitScene(scene);
     rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
+    if (!grown_[i].turns) {
+        const Rgb bright =
+            brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals), fast_ ? 1500 : 8000);
+        if (level == Level::Near) bright_[i] = bright;
+        grown_[i].tone[static_cast<size_t>(level)] = toneBetween(bright, bright_[i]);
+    }
     grown_[i].scenes[static_cast<size_t>(level)].store(scene, std::memory_order_release);
 }
 
 bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<bool()>& stop) {
     std::atomic<bool> stopped{false};
     constexpr Level kMade[] = {Level::Near, Level::Middle, Level::Far};
-    constexpr int kMany = static_cast<int>(std::size(kMade));
-    parallelFor(library_->individualCount() * kMany, [&](int k) {
-        const int i = k / kMany;
-        const Level level = kMade[k % kMany];
-        if (!wanted[i] || this->scene(i, level) || stopped) return;
-        if (stop && stop()) {
-            stopped = true;
-            return;
+    parallelFor(library_->individualCount(), [&](int i) {
+        if (!wanted[i]) return;
+        for (const Level level : kMade) {
+            if (scene(i, level) || stopped) continue;
+            if (stop && stop()) {
+                stopped = true;
+                return;
+            }
+            if (level == Level::Near) measure(i, library_->individual(i));
+            make(i, level, stop);
         }
-        if (level == Level::Near) measure(i, library_->individual(i));
-        make(i, level, stop);
     });
     return !stopped;
 }

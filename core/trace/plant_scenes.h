@@ -33,8 +33,10 @@ public:
     struct Grown {
         std::atomic<RTCScene> scenes[kLevels] = {}; // of levels that are there
         float grain[kLevels] = {};                  // Form::grain
-        float top = 0, reach = 0;                   // metres above the foot and around it, of all forms
-        bool turns = false;                         // a flat picture, that faces every ray
+        Rgb tone[kLevels] = {Rgb(1), Rgb(1), Rgb(1),
+                             Rgb(1)}; // multiplies colours: levels look as bright as the near one
+        float top = 0, reach = 0;     // metres above the foot and around it, of all forms
+        bool turns = false;           // a flat picture, that faces every ray
     };
     const Grown& grown(int index) const { return grown_[index]; }
     RTCScene scene(int index, Level level) const {
@@ -65,10 +67,12 @@ private:
     std::shared_ptr<const Mask> maskOf(int species, unsigned part) const;
     mutable std::mutex masking_;
     mutable std::map<std::pair<int, unsigned>, std::shared_ptr<const Mask>> masks_;
+    // Near first: the tones of the others are measured against it.
     void make(int index, Level level, const std::function<bool()>& stop) const;
     mutable std::vector<Traced> traced_; // of each individual and level
     mutable std::mutex heroes_;
     mutable std::unique_ptr<Grown[]> grown_;
+    mutable std::vector<Rgb> bright_; // of the near levels
     std::vector<std::vector<float>> reaches_;
 };
 

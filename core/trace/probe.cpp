@@ -31,6 +31,9 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
     case ObjectKind::Plants:
         out.plant = scene.site->library->species()[hit.plant->individual / kIndividuals].recipe.name;
         break;
+    case ObjectKind::Climber:
+        out.plant = scene.site->library->species()[object.climber->species].recipe.name;
+        break;
     case ObjectKind::Building:
     case ObjectKind::Figure: {
         const Part& part = object.model->parts[hit.part];

@@ -48,7 +48,7 @@ Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far
         hit.u = plant.u;
         hit.v = plant.v;
         hit.level = plant.level;
-    } else if (object.kind == ObjectKind::Building || object.kind == ObjectKind::Figure) {
+    } else if (object.model) {
         V3f turned;
         object.toWorld.multDirMatrix(n, turned); // no skew: normals turn like directions
         n = turned;

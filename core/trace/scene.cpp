@@ -113,7 +113,7 @@ std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int
 
 std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>& model,
                                               const std::shared_ptr<const std::vector<Material>>& materials,
-                                              float scale) {
+                                              float scale, unsigned mask = kMaskSolid) {
     auto scene = newScene(false);
     scene->keeps = {model, materials};
     for (size_t i = 0; i < model->parts.size(); ++i) {
@@ -121,7 +121,7 @@ std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>
         const Material& material = (*materials)[part.material];
         const Surface& surface = material.surface;
         const bool clear = surface.letsSunThrough();
-        addMesh(*scene, part.mesh, static_cast<unsigned>(i), clear ? kMaskClear : kMaskSolid, [&](RTCGeometry g) {
+        addMesh(*scene, part.mesh, static_cast<unsigned>(i), clear ? kMaskClear : mask, [&](RTCGeometry g) {
             if (clear) {
                 auto glass = std::make_shared<Clear>(clearOf(surface));
                 rtcSetGeometryUserData(g, glass.get());
@@ -245,6 +245,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
             case ObjectKind::Building:
                 break;
             case ObjectKind::Figure:
+            case ObjectKind::Climber:
                 key = o.model.get();
                 break;
             case ObjectKind::Water:
@@ -349,6 +350,20 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
             add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, 1); });
         }
     }
+    for (const GrownClimber& c : site->climbers) {
+        if (triangleCount(*c.model) == 0) continue;
+        SceneObject o{.kind = ObjectKind::Climber,
+                      .item = c.item,
+                      .hidden = hides(showing, c.item) || !showing.planting,
+                      .scene = reuse(c.model.get()),
+                      .model = c.model,
+                      .materials = wardrobe.at(&c.model->materials),
+                      .climber = &c};
+        o.toWorld = c.toWorld;
+        o.toObject = o.toWorld.inverse();
+        add(std::move(o),
+            [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, 1, kMaskWoody); });
+    }
     parallelFor(static_cast<int>(makers.size()), [&](int i) {
         if (makers[i]) makers[i](scene->objects[i]);
     });
@@ -404,6 +419,7 @@ SceneBuilder::dressAll(const BuiltSite& site, Scene& scene) {
     std::vector<const std::vector<Surface>*> lists{&figure_->materials};
     for (const auto& item : site.project.items)
         if (const auto* b = std::get_if<Building>(&item->body)) lists.push_back(&b->surfaces);
+    for (const GrownClimber& c : site.climbers) lists.push_back(&c.model->materials);
     for (const auto* list : lists)
         for (const Surface& s : *list) all.push_back(&s);
     std::vector<Material> dressed = dresser_.dress(all);

@@ -17,7 +17,7 @@ namespace thallos {
 
 class PlantScenes; // one Embree scene for each grown individual
 
-enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water };
+enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water, Climber };
 
 // How a site is shown: what is left out of the picture, while the ground and what grows stay as they are.
 struct Showing {
@@ -43,6 +43,7 @@ struct SceneObject {
     std::shared_ptr<const Model> model;
     std::shared_ptr<const std::vector<Material>> materials; // of the model's parts
     const Water* water = nullptr;
+    const GrownClimber* climber = nullptr; // of the scene's site
     M44f toWorld, toObject;
     float scale = 1; // of toWorld
 };

@@ -83,6 +83,31 @@ void layRound(Spot& spot, const Mesh& mesh, unsigned triangle, float u, float v,
     spot.footprint *= girth / real; // thinner than where it is laid in true size
 }
 
+// Which leaf, petal or blade it is.
+struct Leaf {
+    float plant = 0; // -0.5..0.5, differs from plant to plant
+    float high = 1;  // 0 foot .. 1 top of the plant
+    uint64_t key = 0;
+    bool foliage = true;
+};
+// From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little, more so before they fall; what
+// stands high in the crown is lighter than what it shades.
+void tintLeaf(ShadingPoint& point, const Leaf& l, const SpeciesRecipe& recipe) {
+    const float one = unitFloat(l.key) - 0.5f, high = l.high - 0.6f,
+                hue = l.foliage ? recipe.motley * (unitFloat(mix(l.key)) - 0.5f) : 0;
+    const float v = (1 + 0.30f * l.plant + 0.24f * one) * (1 + 0.18f * high);
+    const Rgb shade(v * (1 + 0.20f * l.plant + 0.06f * high + 0.5f * hue), v * (1 - 0.45f * hue),
+                    v * (1 - 0.15f * l.plant - 0.5f * hue));
+    SurfacePoint& s = point.surface;
+    s.albedo *= shade;
+    s.through *= shade;
+    // The lower side of a leaf is paler and does not shine.
+    if (l.foliage && !point.front) {
+        s.albedo = lerp(s.albedo, Rgb((s.albedo.x + s.albedo.y + s.albedo.z) / 3 * 1.3f), 0.3f);
+        s.specular = 0.2f;
+    }
+}
+
 void snow(SurfacePoint& s, float share) {
     s.albedo = lerp(s.albedo, Rgb(0.82f, 0.84f, 0.87f), share);
     s.through *= 1 - share;
@@ -153,25 +178,17 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         } else {
             out.surface = evaluate(material, {.position = local, .normal = n, .facet = n, .footprint = footprint});
             out.surface.specular = 0.6f;
-            // From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little, more so before they
-            // fall; what stands high in the crown is lighter than what it shades.
-            const float tint = static_cast<float>(r.tint) / 255 - 0.5f;
-            const uint64_t key = mix(hit.triangle / static_cast<unsigned>(form.leafTriangles), r.key);
-            const float leaf = unitFloat(key) - 0.5f,
-                        hue = recipe.motley > 0 && hit.part == 1 ? recipe.motley * (unitFloat(mix(key)) - 0.5f) : 0;
-            const float high = local.z / std::max(site.library->individual(r.individual).height, 0.01f) - 0.6f;
-            const float v = (1 + 0.30f * tint + 0.24f * leaf) * (1 + 0.18f * high);
-            Rgb shade(v * (1 + 0.20f * tint + 0.06f * high + 0.5f * hue), v * (1 - 0.45f * hue),
-                      v * (1 - 0.15f * tint - 0.5f * hue));
-            out.surface.albedo *= shade;
-            out.surface.through *= shade;
-            // The lower side of a leaf is paler and does not shine.
-            if (hit.part == 1 && !out.front) {
-                const Rgb& a = out.surface.albedo;
-                out.surface.albedo = lerp(a, Rgb((a.x + a.y + a.z) / 3 * 1.3f), 0.3f);
-                out.surface.specular = 0.2f;
-            }
+            const float high = local.z / std::max(site.library->individual(r.individual).height, 0.01f);
+            tintLeaf(out,
+                     {.plant = static_cast<float>(r.tint) / 255 - 0.5f,
+                      .high = high,
+                      .key = mix(hit.triangle / static_cast<unsigned>(form.leafTriangles), r.key),
+                      .foliage = hit.part == 1},
+                     recipe);
         }
+        const Rgb& tone = scene.plantScenes->grown(r.individual).tone[static_cast<size_t>(hit.level)];
+        out.surface.albedo *= tone;
+        out.surface.through *= tone;
         if (site.project.site->season == Season::Snow && n.z > 0.15f)
             snow(out.surface, std::clamp((n.z - 0.15f) / 0.5f, 0.0f, 0.9f));
         break;
@@ -195,6 +212,28 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         V3f world;
         object.toWorld.multDirMatrix(out.surface.normal, world);
         out.surface.normal = world.normalized();
+        break;
+    }
+    case ObjectKind::Climber: {
+        const Part& part = object.model->parts[hit.part];
+        V3f local;
+        object.toObject.multVecMatrix(hit.position, local);
+        V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, V3f(0));
+        if (smooth.length2() > 0)
+            object.toWorld.multDirMatrix(V3f(smooth), smooth);
+        else
+            smooth = n;
+        out.surface = evaluate((*object.materials)[part.material],
+                               {.position = local, .normal = smooth, .facet = n, .footprint = footprint});
+        if (hit.part == 1) {
+            out.surface.specular = 0.6f;
+            tintLeaf(out,
+                     {.high = 0.6f, .key = mix(hit.triangle / static_cast<unsigned>(object.climber->leafTriangles))},
+                     site.library->species()[object.climber->species].recipe);
+        } else
+            out.surface.specular = 0.15f;
+        if (site.project.site->season == Season::Snow && n.z > 0.15f)
+            snow(out.surface, std::clamp((n.z - 0.15f) / 0.5f, 0.0f, 0.9f));
         break;
     }
     case ObjectKind::Water:

@@ -152,7 +152,7 @@ TEST_F(Cli, InfoOfModelAndProject) {
 TEST_F(Cli, DumpAndEditGoTogether) {
     const std::string file = site();
     const json before = run("dump " + file).parsed();
-    EXPECT_EQ(before["schema"], 5);
+    EXPECT_EQ(before["schema"], 6);
     const Result same =
         run("edit " + file + " --patch " + patch(json::array()) + " --out " + path("same.thallos") + " --json");
     EXPECT_EQ(same.parsed()["changed"], false);
