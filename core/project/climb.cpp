@@ -128,7 +128,10 @@ Climber climberAt(const Project& project, const HeightField& field, const PlantL
     // As wide as it is high, and over the place that was pointed at.
     out.height = std::clamp(at.z - field.at(xy(at)) + 0.8f, 2.0f, 12.0f);
     out.width = std::max(out.height, 2.0f);
-    return out;
+    const Support support = supportOf(project, library, out);
+    for (float up = 0; up < out.height; up += 0.1f)
+        if (support.spot(out.width / 2, up).there) return out;
+    throw Error(Error::Kind::Invalid, "There is no wall here that a climber could hold on to", item->name);
 }
 
 Support supportOf(const Project& project, const PlantLibrary& library, const Climber& climber) {

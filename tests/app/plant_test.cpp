@@ -1,6 +1,9 @@
 // Plant, by posted events on the real window.
+#include <QComboBox>
+
 #include <gtest/gtest.h>
 
+#include "app/tool.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -131,4 +134,114 @@ TEST(Plant, EscapeGivesUpTheOutline) {
     key(Qt::Key_Escape);
     key(Qt::Key_Return);
     EXPECT_EQ(documentHash(), before);
+}
+
+namespace {
+
+// Chosen at the right, as the artist does.
+void chooseSpecies(const QString& name) {
+    ASSERT_TRUE(waitFor([&] {
+        for (QComboBox* box : window().findChildren<QComboBox*>())
+            if (const int i = box->findText(name); i >= 0 && box->isVisible()) {
+                box->setCurrentIndex(i);
+                Q_EMIT box->activated(i);
+                return true;
+            }
+        return false;
+    })) << name.toStdString();
+}
+
+// Where the house's stone is seen at about that height over its base; none: a null point.
+QPointF onHouse(Pane& pane, float low, float high) {
+    const float base = house()->position.z;
+    for (int y = pane.height() - 20; y > 20; y -= 4)
+        for (int x = 20; x < pane.width() - 20; x += 4) {
+            const PanePoint p = pane.pick(QPointF(x, y));
+            const Item* item = session().item(p.item);
+            if (!bodyOf<Building>(item) || p.material < 0) continue;
+            const std::string& made = bodyOf<Building>(item)->surfaces[static_cast<size_t>(p.material)].name;
+            if (made.find("stone") != std::string::npos && p.surface && p.surface->z > base + low &&
+                p.surface->z < base + high)
+                return {static_cast<double>(x), static_cast<double>(y)};
+        }
+    return {};
+}
+
+} // namespace
+
+TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
+    freshSite();
+    verb(Verb::Plant);
+    choosePlanAsMain(false);
+    leaf("specimen");
+    chooseSpecies("Ivy on a wall");
+    Pane& pane = window().mainPane();
+    EXPECT_TRUE(pane.tool()->hint().contains("wall"));
+    // In front of the stone gable.
+    session().editShot("Stand", [](Shot& s) {
+        s.camera.position = house()->position + V3f(-18, -1, 1.6f);
+        s.camera.yaw = radians(90);
+        s.camera.pitch = 0;
+    });
+    settle();
+    const QPointF wall = onHouse(pane, 1.2f, 1.6f);
+    ASSERT_FALSE(wall.isNull());
+    const std::string before = documentHash();
+    click(pane, wall);
+    const auto* c = bodyOf<Climber>(last());
+    ASSERT_TRUE(c) << message().toStdString();
+    EXPECT_EQ(c->species, "Ivy on a wall");
+    EXPECT_TRUE(bodyOf<Building>(session().item(c->on)));
+    expectOneStep(before);
+    settle();
+    ASSERT_EQ(session().built()->climbers.size(), 1u);
+    EXPECT_GT(triangleCount(*session().built()->climbers[0].model), 1000);
+    // Its values stand at the right.
+    session().choose(last()->id);
+    setField("Height", "2.5");
+    setField("Width", "4");
+    EXPECT_FLOAT_EQ(bodyOf<Climber>(last())->height, 2.5f);
+    EXPECT_FLOAT_EQ(bodyOf<Climber>(last())->width, 4);
+    chooseSpecies("Creeper on a wall");
+    EXPECT_EQ(bodyOf<Climber>(last())->species, "Creeper on a wall");
+    settle();
+    // It goes with its house.
+    const Id climber = session().chosen();
+    session().choose(find(session().project(), std::string("Honey house"))->id);
+    window().mainPane().setFocus();
+    key(Qt::Key_Delete);
+    EXPECT_EQ(session().item(climber), nullptr);
+    settle();
+}
+
+TEST(Plant, AClimberOnTheGroundStandsByItself) {
+    freshSite(false);
+    verb(Verb::Plant);
+    choosePlanAsMain(false);
+    leaf("specimen");
+    chooseSpecies("Ivy on a trunk");
+    Pane& pane = window().mainPane();
+    click(pane, at(pane, {-3, -7}));
+    ASSERT_TRUE(bodyOf<Planting>(last()));
+    // On a tree that was planted singly it climbs.
+    chooseSpecies("Oak");
+    session().choose({});
+    click(pane, at(pane, {4, 2}));
+    settle();
+    const auto* oak = bodyOf<Planting>(last());
+    ASSERT_TRUE(oak);
+    const V2f foot = oak->specimens.back().at;
+    QPointF stem;
+    for (float up = 1; up < 2.5f && stem.isNull(); up += 0.2f)
+        if (const auto q = pane.toScreen(V3f(foot.x, foot.y, session().built()->field.at(foot) + up)))
+            if (session().item(pane.pick(*q).item) == last()) stem = *q;
+    ASSERT_FALSE(stem.isNull());
+    chooseSpecies("Ivy on a trunk");
+    click(pane, stem);
+    const auto* c = bodyOf<Climber>(last());
+    ASSERT_TRUE(c) << message().toStdString();
+    settle();
+    EXPECT_GT(triangleCount(*session().built()->climbers.back().model), 1000);
+    session().choose({});
+    chooseSpecies("Apple");
 }
