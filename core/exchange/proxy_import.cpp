@@ -298,14 +298,7 @@ void turnUp(Model& model, const ProxyDraft& draft) {
 // Appends with what the others lack: flat normals, uvs of zero.
 void join(Mesh& to, Mesh from) {
     const auto fill = [](Mesh& m, const Mesh& like) {
-        if (!like.normals.empty() && m.normals.empty()) {
-            m.normals.assign(m.positions.size(), V3f(0));
-            for (const V3i& t : m.triangles) {
-                const V3f n = (m.positions[t.y] - m.positions[t.x]).cross(m.positions[t.z] - m.positions[t.x]);
-                for (int k = 0; k < 3; ++k) m.normals[t[k]] += n;
-            }
-            for (V3f& n : m.normals) n.normalize();
-        }
+        if (!like.normals.empty() && m.normals.empty()) m.normals = smoothNormals(m);
         if (!like.uvs.empty() && m.uvs.empty()) m.uvs.assign(m.positions.size(), V2f(0));
     };
     if (to.empty()) {

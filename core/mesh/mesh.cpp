@@ -41,6 +41,16 @@ Mesh box(const V3f& low, const V3f& high) {
     return m;
 }
 
+std::vector<V3f> smoothNormals(const Mesh& mesh) {
+    std::vector<V3f> normals(mesh.positions.size(), V3f(0));
+    for (const V3i& t : mesh.triangles) {
+        const V3f n = (mesh.positions[t.y] - mesh.positions[t.x]).cross(mesh.positions[t.z] - mesh.positions[t.x]);
+        for (int k = 0; k < 3; ++k) normals[t[k]] += n;
+    }
+    for (V3f& n : normals) n = n.length2() > 0 ? n.normalized() : V3f(0, 0, 1);
+    return normals;
+}
+
 int removeBroken(Mesh& mesh) {
     const int n = static_cast<int>(mesh.positions.size());
     auto broken = [&](const V3i& t) {

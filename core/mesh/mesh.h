@@ -25,6 +25,9 @@ void append(Mesh& mesh, const Mesh& other, const M44f& transform = M44f());
 // An axis-aligned box, outward faces, flat normals left to shading.
 Mesh box(const V3f& low, const V3f& high);
 
+// One a position: of the triangles around it, weighed by their area; where they cancel out, up.
+std::vector<V3f> smoothNormals(const Mesh& mesh);
+
 // Removes triangles with indices out of range, non-finite positions or no area. Returns how many went.
 int removeBroken(Mesh& mesh);
 

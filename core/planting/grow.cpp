@@ -1,6 +1,7 @@
 #include <algorithm>
 
 #include "core/base/hash.h"
+#include "core/mesh/reduce.h"
 #include "core/planting/silhouette.h"
 #include "core/planting/species.h"
 
@@ -50,16 +51,24 @@ Form asWide(const Shaper& shaper, Level level, float seen) {
     return best;
 }
 
+// Within its level's budget, should its generator have needed more: each part gives as much of what it has.
+Form within(Form form, Level level, uint64_t seed) {
+    const size_t most = kMostTriangles[static_cast<size_t>(level)], has = form.triangles();
+    if (has <= most) return form;
+    for (Mesh& m : form.parts) m = lightened(m, m.triangles.size() * most / has * 98 / 100, seed);
+    return form;
+}
+
 } // namespace
 
 Individual grow(const SpeciesRecipe& recipe, uint64_t seed) {
     const Shaper shaper = shaperOf(recipe, seed);
     Individual out;
-    out.forms[static_cast<size_t>(Level::Near)] = shaper(Level::Near, 1);
+    out.forms[static_cast<size_t>(Level::Near)] = within(shaper(Level::Near, 1), Level::Near, seed);
     const float seen = silhouette(out.form(Level::Near));
     for (const Level level : {Level::Middle, Level::Far}) {
         Form& form = out.forms[static_cast<size_t>(level)];
-        form = asWide(shaper, level, seen);
+        form = within(asWide(shaper, level, seen), level, seed);
         form.grain = std::max(form.grain, out.forms[static_cast<size_t>(level) - 1].grain);
     }
     Box3f b;
@@ -70,7 +79,7 @@ Individual grow(const SpeciesRecipe& recipe, uint64_t seed) {
 }
 
 Form growHero(const SpeciesRecipe& recipe, uint64_t seed) {
-    return shaperOf(recipe, seed)(Level::Hero, 1);
+    return within(shaperOf(recipe, seed)(Level::Hero, 1), Level::Hero, seed);
 }
 
 Form growOn(const SpeciesRecipe& recipe, const Support& support, uint64_t seed) {

@@ -276,6 +276,7 @@ Form skinned(Body body, float cell) {
                 vertex[at(x, y, z)] = static_cast<int>(points.size());
                 points.push_back(low + (V3f(V3i(x, y, z)) + sum / static_cast<float>(crossed)) * cell);
             }
+    constexpr float kFineCell = 0.025f; // metres, of forms that are seen near by
     Form form;
     form.parts.resize(std::size(kPersonParts));
     form.grain = 1.5f * cell;
@@ -288,21 +289,63 @@ Form skinned(Body body, float cell) {
                    body.distance(p + V3f(0, 0, e)) - body.distance(p - V3f(0, 0, e)))
             .normalized();
     };
-    const auto quad = [&](int a, int b, int c, int d, bool flip) {
+    const auto partAt = [&](const V3f& p) {
         Part part = Top;
-        body.distance((points[a] + points[b] + points[c] + points[d]) / 4, &part);
+        body.distance(p, &part);
+        return part;
+    };
+    const bool fine = cell < kFineCell;
+    std::vector<Part> partOf; // of each point
+    if (fine)
+        for (const V3f& p : points) partOf.push_back(partAt(p));
+    const auto added = [&](Part part, const V3f& p) {
         Mesh& m = form.parts[part];
-        int corners[4] = {a, b, c, d};
-        for (int& k : corners) {
-            int& to = moved[part][k];
-            if (to < 0) {
-                to = static_cast<int>(m.positions.size());
-                m.positions.push_back(points[k]);
-                m.normals.push_back(normalAt(points[k]));
-            }
-            k = to;
+        m.positions.push_back(p);
+        m.normals.push_back(normalAt(p));
+        return static_cast<int>(m.positions.size()) - 1;
+    };
+    const auto corner = [&](Part part, int k) {
+        int& to = moved[part][k];
+        if (to < 0) to = added(part, points[k]);
+        return to;
+    };
+    // Where the way from one part into others leaves it.
+    const auto seam = [&](Part part, V3f in, V3f out) {
+        for (int k = 0; k < 7; ++k) {
+            const V3f middle = (in + out) / 2;
+            (partAt(middle) == part ? in : out) = middle;
         }
-        if (flip) std::swap(corners[1], corners[3]);
+        return (in + out) / 2;
+    };
+    // Hems and hairlines are cut along their line, not from cell to cell.
+    const auto cut = [&](int a, int b, int c) {
+        const std::array<int, 3> t{a, b, c};
+        const std::array<Part, 3> parts{partOf[a], partOf[b], partOf[c]};
+        for (int k = 0; k < 3; ++k) {
+            const int l = (k + 1) % 3, m = (k + 2) % 3;
+            if (parts[l] != parts[m] || parts[k] == parts[l]) continue; // k stands alone
+            const V3f x = seam(parts[k], points[t[k]], points[t[l]]), y = seam(parts[k], points[t[k]], points[t[m]]);
+            Mesh &lone = form.parts[parts[k]], &both = form.parts[parts[l]];
+            lone.triangles.push_back({corner(parts[k], t[k]), added(parts[k], x), added(parts[k], y)});
+            const int bx = added(parts[l], x), by = added(parts[l], y);
+            both.triangles.push_back({bx, corner(parts[l], t[l]), corner(parts[l], t[m])});
+            both.triangles.push_back({bx, corner(parts[l], t[m]), by});
+            return;
+        }
+        const Part part = partAt((points[a] + points[b] + points[c]) / 3);
+        form.parts[part].triangles.push_back({corner(part, a), corner(part, b), corner(part, c)});
+    };
+    const auto quad = [&](int a, int b, int c, int d, bool flip) {
+        if (flip) std::swap(b, d);
+        const Part part = partAt((points[a] + points[b] + points[c] + points[d]) / 4);
+        const auto same = [&](int k) { return partOf[k] == part; };
+        if (fine && !(same(a) && same(b) && same(c) && same(d))) {
+            cut(a, b, c);
+            cut(a, c, d);
+            return;
+        }
+        Mesh& m = form.parts[part];
+        const int corners[4] = {corner(part, a), corner(part, b), corner(part, c), corner(part, d)};
         m.triangles.push_back({corners[0], corners[1], corners[2]});
         m.triangles.push_back({corners[0], corners[2], corners[3]});
     };

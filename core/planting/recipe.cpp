@@ -90,7 +90,7 @@ void read(const RecipeReader& r, WoodRecipe& w) {
             in.read("per_metre", w.twigs.perMetre, 0, 80);
             in.read("angle_deg", w.twigs.angle, 0, 150);
             in.read("spread_deg", w.twigs.spread, 0, 80);
-            in.read("droop", w.twigs.droop, 0, 1);
+            in.read("droop", w.twigs.droop, 0, 4);
             in.read("segments", w.twigs.segments, 1, 12);
             in.read("radius_m", w.twigs.radius, 0.0002f, 0.05f);
         });
@@ -112,6 +112,7 @@ void read(const RecipeReader& r, WoodyRecipe& w) {
         in.read("clipped", w.clipped);
         in.read("lying", w.lying);
         in.read("stakes", w.stakes, 0, 4);
+        in.read("mound", w.mound, 0, 2);
     });
 }
 
@@ -368,6 +369,12 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where, std
         s.surfaces[3] = s.surfaces[0];
         s.surfaces[3].name = "twig";
     }
+    if (r.member("wood") && !r.member("soil"))
+        s.surfaces[4] = {.name = "soil",
+                         .baseColor = Rgb(0.075f, 0.055f, 0.04f),
+                         .roughness = 0.95f,
+                         .specular = 0.1f,
+                         .recipe = "Crumbly soil"};
     return s;
 }
 

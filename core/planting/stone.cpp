@@ -94,12 +94,7 @@ Mesh stone(const StoneRecipe& recipe, int divisions, uint64_t seed) {
         }
         p = V3f(d.x * recipe.proportion.x, d.y * recipe.proportion.y, d.z * recipe.proportion.z) * (r * 0.55f);
     }
-    m.normals.assign(m.positions.size(), V3f(0));
-    for (const V3i& t : m.triangles) {
-        const V3f n = (m.positions[t.y] - m.positions[t.x]).cross(m.positions[t.z] - m.positions[t.x]);
-        for (int k = 0; k < 3; ++k) m.normals[t[k]] += n;
-    }
-    for (V3f& n : m.normals) n.normalize();
+    m.normals = smoothNormals(m);
     return m;
 }
 

@@ -86,21 +86,7 @@ private:
         const bool few = level_ >= Level::Middle; // petals are fewer and broader
         const V3f across = anyAcross(up);
         const auto ray = [&](float angle) { return turned(across, up, angle); };
-        if (g.flower == "disc") { // petals round a raised middle
-            const V3f face = (up + V3f(random.around(0.5f), random.around(0.5f), 0)).normalized(), a = anyAcross(face);
-            const int n = few ? 5 : 11;
-            for (int i = 0; i < n; ++i)
-                petal(m, size / 2, size * (few ? 0.45f : 0.22f), at, turned(a, face, 2 * kPi * i / float(n)), face,
-                      1 + random.around(0.1f));
-        } else if (g.flower == "tuft") { // a brush of short florets
-            const int n = few ? 6 : 18;
-            for (int i = 0; i < n; ++i) {
-                const V3f out = ray(random.between(0, 2 * kPi));
-                const V3f d = (up * random.between(-0.1f, 1.0f) + out).normalized();
-                petal(m, size * 0.6f, size * (few ? 0.34f : 0.16f), at, d, d.cross(out.cross(up)).normalized(),
-                      1 + random.around(0.2f));
-            }
-        } else if (g.flower == "panicle") { // rays in loose whorls, with drooping spikelets
+        if (g.flower == "panicle") { // rays in loose whorls, with drooping spikelets
             const int rays = few ? 6 : 16;
             for (int i = 0; i < rays; ++i) {
                 const float t = static_cast<float>(i) / static_cast<float>(rays);
@@ -117,11 +103,12 @@ private:
             }
         } else if (g.flower == "plume") { // dense, hanging to one side
             const V3f to = ray(random.between(0, 2 * kPi));
-            const int n = few ? 10 : 36;
+            const int n = level_ == Level::Far ? 8 : few ? 24 : 64;
+            const float wide = level_ == Level::Far ? 0.1f : few ? 0.045f : 0.022f;
             for (int i = 0; i < n; ++i) {
                 const float t = static_cast<float>(i) / static_cast<float>(n);
                 const V3f d = (up * 0.9f + ray(2.4f * static_cast<float>(i)) * 0.5f + to * 0.45f).normalized();
-                petal(m, size * 0.42f * (1 - 0.6f * t), size * (few ? 0.11f : 0.045f), at - up * (size * (1 - t)), d,
+                petal(m, size * 0.42f * (1 - 0.6f * t), size * wide, at - up * (size * (1 - t)), d,
                       d.cross(anyAcross(d)), 1 + random.around(0.2f));
             }
         } else if (g.flower == "cob") {

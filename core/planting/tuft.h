@@ -22,9 +22,9 @@ struct TuftRecipe {
     float tall = 1.25f;          // of a stalk against the blades
     std::string flower = "none"; // see kHeads
 };
-// disc: petals round a middle; tuft: a brush; ear: close along the stalk's end; panicle: loose branches; plume: a dense
+// ear: close along the stalk's end; panicle: loose branches; plume: a dense
 // feathery one; cob: a solid cylinder; knot: small heads at the side, near the tip
-inline constexpr const char* kHeads[] = {"none", "disc", "tuft", "ear", "panicle", "plume", "cob", "knot"};
+inline constexpr const char* kHeads[] = {"none", "ear", "panicle", "plume", "cob", "knot"};
 
 inline constexpr const char* kTuftParts[] = {"bark", "foliage", "flower", "twig"};
 Shaper growTuft(const TuftRecipe& recipe, const Growth& growth);

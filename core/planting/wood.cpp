@@ -338,6 +338,7 @@ private:
             if (before[i].parent >= 0) ends[before[i].parent] += ends[i];
         }
         constexpr int kThin = 7;
+        constexpr float kClear = 0.25f; // metres over the ground at which hanging twigs end
         const auto bears = [&](size_t i) {
             const WoodNode& n = before[i];
             return n.parent >= 0 && (ends[i] <= kThin || n.order >= 2) && ends[i] <= 3 * kThin;
@@ -373,9 +374,12 @@ private:
                 int at = static_cast<int>(last ? i : static_cast<size_t>(n.parent));
                 if (!last) at = add(p, at, 3); // its foot, on the branch
                 for (int k = 0; k < t.segments; ++k) {
-                    dir = lerp(dir, V3f(0, 0, -1), t.droop / static_cast<float>(t.segments)).normalized();
+                    const float hangs = std::min(t.droop / static_cast<float>(t.segments), 0.9f);
+                    dir = lerp(dir, V3f(0, 0, -1), hangs).normalized();
                     dir = wandered(dir, 10);
-                    p += dir * (length / static_cast<float>(t.segments));
+                    const V3f next = p + dir * (length / static_cast<float>(t.segments));
+                    if (k > 0 && dir.z < -0.5f && next.z < kClear) break;
+                    p = next;
                     at = add(p, at, 3);
                 }
                 if (last) break;

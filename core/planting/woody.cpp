@@ -5,7 +5,9 @@
 #include <memory>
 
 #include "core/base/elementary.h"
+#include "core/base/hash.h"
 #include "core/planting/bark.h"
+#include "core/planting/mound.h"
 #include "core/planting/strip.h"
 
 namespace thallos {
@@ -62,10 +64,35 @@ void fell(Form& form, float radius) {
             if (p.z < -0.05f) p.z = -0.05f - 0.02f * (-0.05f - p.z);
 }
 
+// Around the feet of thick stems, and around young trees that were just planted.
+void addSoil(Mesh& m, const Grown& g, float thick, Level level) {
+    constexpr float kThick = 0.14f; // metres
+    if (level == Level::Far || g.recipe.lying || g.recipe.mound <= 0 || (thick < kThick && g.recipe.stakes == 0))
+        return;
+    // One for all stems of a clump.
+    V3f middle(0);
+    float feet = 0;
+    for (const WoodNode& n : g.wood.nodes)
+        if (n.parent < 0) {
+            middle += V3f(n.at.x, n.at.y, 0);
+            ++feet;
+        }
+    if (feet == 0) return;
+    middle /= feet;
+    float apart = 0;
+    for (const WoodNode& n : g.wood.nodes)
+        if (n.parent < 0) apart = std::max(apart, (xy(n.at) - xy(middle)).length());
+    const float flare = thick * (1 + 0.8f * g.recipe.wood.stem.flare) + apart,
+                reach = g.recipe.stakes > 0 ? 0.55f : 1.5f * flare + 0.25f,
+                height = std::clamp(g.recipe.mound * thick, 0.03f, 0.14f);
+    addMound(m, middle, flare, reach, height, level == Level::Middle ? 12 : 30, mix(g.growth.seed, 18));
+}
+
 Form formOf(const Grown& g, Level level, float fuller) {
     Form form;
     form.parts.resize(std::size(kWoodyParts));
     const float thick = g.recipe.wood.stem.radius * g.growth.size;
+    addSoil(form.parts[4], g, thick, level);
     const size_t most = kMostTriangles[static_cast<size_t>(level)];
     const bool brush = g.recipe.leaf.shape == "brush", bare = g.leaves.empty();
     BarkDetail bark;

@@ -20,9 +20,10 @@ struct WoodyRecipe {
     bool lying = false;             // fallen, with its roots
     float inLeaf = 1, inFlower = 1; // share of the leaves and flowers that are out
     int stakes = 0;                 // that hold a young tree
+    float mound = 0.4f;             // how high soil stands at a thick stem's foot, in its radius; 0: none
 };
 
-inline constexpr const char* kWoodyParts[] = {"bark", "foliage", "flower", "twig"};
+inline constexpr const char* kWoodyParts[] = {"bark", "foliage", "flower", "twig", "soil"};
 Wood woodOf(const WoodyRecipe& recipe, float height, Random& random);
 Shaper growWoody(const WoodyRecipe& recipe, const Growth& growth);
 

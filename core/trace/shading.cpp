@@ -89,6 +89,7 @@ struct Leaf {
     float high = 1;  // 0 foot .. 1 top of the plant
     uint64_t key = 0;
     bool foliage = true;
+    float young = 0; // share of those around it that have just come out
 };
 // From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little, more so before they fall; what
 // stands high in the crown is lighter than what it shades.
@@ -99,6 +100,10 @@ void tintLeaf(ShadingPoint& point, const Leaf& l, const SpeciesRecipe& recipe) {
     const Rgb shade(v * (1 + 0.20f * l.plant + 0.06f * high + 0.5f * hue), v * (1 - 0.45f * hue),
                     v * (1 - 0.15f * l.plant - 0.5f * hue));
     SurfacePoint& s = point.surface;
+    if (l.foliage && unitFloat(mix(l.key, 3)) < l.young) { // they are lighter and yellower
+        s.albedo *= Rgb(1.38f, 1.25f, 0.85f);
+        s.through *= Rgb(1.38f, 1.25f, 0.85f);
+    }
     s.albedo *= shade;
     s.through *= shade;
     // The lower side of a leaf is paler and does not shine.
@@ -106,6 +111,15 @@ void tintLeaf(ShadingPoint& point, const Leaf& l, const SpeciesRecipe& recipe) {
         s.albedo = lerp(s.albedo, Rgb((s.albedo.x + s.albedo.y + s.albedo.z) / 3 * 1.3f), 0.3f);
         s.specular = 0.2f;
     }
+}
+
+// Share of the leaves at a place of a crown that are young: shoots grow at its outside. `across` is metres off its
+// axis.
+float youngAt(const SpeciesRecipe& recipe, Season season, const Individual& plant, float across, float high) {
+    if (recipe.kind > SpeciesKind::Climber || season >= Season::Autumn) return 0;
+    const float out =
+        std::clamp(std::max(2 * across / std::max(plant.spread, 0.01f), std::abs(2.2f * high - 1.2f)), 0.0f, 1.0f);
+    return (season == Season::Summer ? 0.22f : 0.4f) * out * out * out;
 }
 
 void snow(SurfacePoint& s, float share) {
@@ -178,12 +192,14 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         } else {
             out.surface = evaluate(material, {.position = local, .normal = n, .facet = n, .footprint = footprint});
             out.surface.specular = 0.6f;
-            const float high = local.z / std::max(site.library->individual(r.individual).height, 0.01f);
+            const Individual& plant = site.library->individual(r.individual);
+            const float high = local.z / std::max(plant.height, 0.01f);
             tintLeaf(out,
                      {.plant = static_cast<float>(r.tint) / 255 - 0.5f,
                       .high = high,
                       .key = mix(hit.triangle / static_cast<unsigned>(form.leafTriangles), r.key),
-                      .foliage = hit.part == 1},
+                      .foliage = hit.part == 1,
+                      .young = youngAt(recipe, site.project.site->season, plant, xy(local).length(), high)},
                      recipe);
         }
         const Rgb& tone = scene.plantScenes->grown(r.individual).tone[static_cast<size_t>(hit.level)];
@@ -228,7 +244,9 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         if (hit.part == 1) {
             out.surface.specular = 0.6f;
             tintLeaf(out,
-                     {.high = 0.6f, .key = mix(hit.triangle / static_cast<unsigned>(object.climber->leafTriangles))},
+                     {.high = 0.6f,
+                      .key = mix(hit.triangle / static_cast<unsigned>(object.climber->leafTriangles)),
+                      .young = site.project.site->season < Season::Autumn ? 0.1f : 0.0f},
                      site.library->species()[object.climber->species].recipe);
         } else
             out.surface.specular = 0.15f;

@@ -173,6 +173,33 @@ TEST(Bark, TubesAreShut) {
     }
 }
 
+TEST(Bark, StemsDoNotCrossThemselves) {
+    // From ring to ring every corner of a stem goes on the way the stem goes: no ring cuts the one before.
+    for (const Grown& g : all()) {
+        Mesh bark, twigs;
+        barkOf(g.wood, g.woody->wood.stem.flare, 0, {.thinnest = 0.02f}, bark, twigs, 3);
+        if (bark.uvs.empty()) continue;
+        // The first tube is a stem's: a ring's last corner lies on its first, one turn on; its end is a point.
+        const float steps = bark.uvs[0].x;
+        size_t row = 1;
+        while (row < bark.uvs.size() && bark.uvs[row].x < steps + 0.999f) ++row;
+        ++row;
+        int rings = 0, crossed = 0;
+        std::vector<V3f> middles;
+        for (size_t first = 0; first + row <= bark.positions.size() && bark.uvs[first].x == steps; first += row) {
+            V3f sum(0);
+            for (size_t k = 0; k + 1 < row; ++k) sum += bark.positions[first + k];
+            middles.push_back(sum / static_cast<float>(row - 1));
+        }
+        for (size_t r = 0; r + 1 < middles.size(); ++r, ++rings)
+            for (size_t k = 0; k + 1 < row; ++k)
+                crossed += (bark.positions[(r + 1) * row + k] - bark.positions[r * row + k])
+                               .dot(middles[r + 1] - middles[r]) <= 0;
+        EXPECT_GT(rings, 1) << g.recipe->name;
+        EXPECT_EQ(crossed, 0) << g.recipe->name << ", " << rings << " rings";
+    }
+}
+
 TEST(Bark, LiesRoundItsBranchWithoutStretching) {
     for (const Grown& g : all()) {
         if (g.recipe->name != "Oak" && g.recipe->name != "Birch") continue;

@@ -1,5 +1,7 @@
 #include <cmath>
 #include <limits>
+#include <map>
+#include <tuple>
 
 #include <gtest/gtest.h>
 
@@ -157,4 +159,31 @@ TEST(Surface, ColoursRoundTrip) {
     }
     const Rgb white = fromLinear709({1, 1, 1});
     for (int k = 0; k < 3; ++k) EXPECT_NEAR(white[k], 1, 2e-3);
+}
+
+TEST(Mesh, SmoothNormalsAreOfTheFacesAround) {
+    Mesh m = box({-1, -1, -1}, {1, 1, 1});
+    // A box whose faces share their corners.
+    Mesh shared;
+    std::map<std::tuple<float, float, float>, int> places;
+    for (V3i t : m.triangles) {
+        for (int k = 0; k < 3; ++k) {
+            const V3f& p = m.positions[t[k]];
+            const auto [at, fresh] = places.try_emplace({p.x, p.y, p.z}, static_cast<int>(places.size()));
+            if (fresh) shared.positions.push_back(p);
+            t[k] = at->second;
+        }
+        shared.triangles.push_back(t);
+    }
+    const std::vector<V3f> normals = smoothNormals(shared);
+    ASSERT_EQ(normals.size(), 8u);
+    for (size_t i = 0; i < normals.size(); ++i) {
+        EXPECT_NEAR(normals[i].length(), 1, 1e-5f);
+        EXPECT_GT(normals[i].dot(shared.positions[i].normalized()), 0.9f);
+    }
+    // Where nothing is told: up.
+    Mesh flat;
+    flat.positions = {V3f(0), V3f(1, 0, 0), V3f(2, 0, 0)};
+    flat.triangles = {{0, 1, 2}};
+    EXPECT_EQ(smoothNormals(flat)[1], V3f(0, 0, 1));
 }
