@@ -371,7 +371,7 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where, std
     }
     if (r.member("wood") && !r.member("soil"))
         s.surfaces[4] = {.name = "soil",
-                         .baseColor = Rgb(0.075f, 0.055f, 0.04f),
+                         .baseColor = Rgb(0.068f, 0.056f, 0.038f),
                          .roughness = 0.95f,
                          .specular = 0.1f,
                          .recipe = "Crumbly soil"};

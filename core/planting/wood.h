@@ -65,7 +65,7 @@ struct TwigRecipe {
     float length = 0.22f;          // metres
     float perMetre = 9;            // on thin branches
     float angle = 50, spread = 15; // degrees
-    float droop = 0;               // 0..1: how far their ends hang
+    float droop = 0;               // 0..4: how far their ends hang; from 2 on they do at once, and end over the ground
     int segments = 2;
     float radius = 0.0016f; // metres, at their foot
 };

@@ -85,7 +85,31 @@ void addSoil(Mesh& m, const Grown& g, float thick, Level level) {
     const float flare = thick * (1 + 0.8f * g.recipe.wood.stem.flare) + apart,
                 reach = g.recipe.stakes > 0 ? 0.55f : 1.5f * flare + 0.25f,
                 height = std::clamp(g.recipe.mound * thick, 0.03f, 0.14f);
-    addMound(m, middle, flare, reach, height, level == Level::Middle ? 12 : 30, mix(g.growth.seed, 18));
+    addMound(m, middle, flare, reach, height,
+             level == Level::Middle ? 12
+             : level == Level::Near ? 30
+                                    : 64,
+             mix(g.growth.seed, 18));
+}
+
+// Of a crown whose leaves are too many to have their outlines, those that people walk under have them nonetheless: adds
+// them, takes them out of `places`, and tells how many triangles of `room` they took.
+size_t addClose(Form& form, std::vector<LeafPlace>& places, const LeafRecipe& leaf, size_t room) {
+    const size_t each = leafShape(leaf, LeafDetail::Shaped).triangles.size();
+    if (each <= leafShape(leaf, LeafDetail::Plain).triangles.size() || places.size() * each <= room + room / 2)
+        return 0;
+    std::vector<float> heights;
+    for (const LeafPlace& l : places) heights.push_back(l.foot.z);
+    const size_t many = room / 3 / each;
+    std::nth_element(heights.begin(), heights.begin() + static_cast<std::ptrdiff_t>(many), heights.end());
+    const float highest = heights[many];
+    std::vector<LeafPlace> close;
+    for (const LeafPlace& l : places)
+        if (l.foot.z < highest) close.push_back(l);
+    std::erase_if(places, [&](const LeafPlace& l) { return l.foot.z < highest; });
+    form.closeLeafTriangles = addSome(form.parts[1], close, leaf, LeafDetail::Shaped, close.size() * each).triangles;
+    form.closeTriangles = form.parts[1].triangles.size();
+    return form.closeTriangles;
 }
 
 Form formOf(const Grown& g, Level level, float fuller) {
@@ -135,7 +159,10 @@ Form formOf(const Grown& g, Level level, float fuller) {
     const LeafRecipe& leaf = g.recipe.leaf;
     // Leaves that cover less lie in several layers: their area stays.
     const float layers = std::min(1 / (fuller * fuller), 12.0f);
-    const LeavesAdded added = addSome(form.parts[1], g.leaves, leaf, finest, left - flowers, layers);
+    std::vector<LeafPlace> high = g.leaves;
+    size_t room = left - flowers;
+    if (level == Level::Hero) room -= addClose(form, high, leaf, room);
+    const LeavesAdded added = addSome(form.parts[1], high, leaf, finest, room, layers);
     form.grain = added.larger * std::sqrt(leaf.length * leaf.width);
     form.leafTriangles = added.triangles;
     addSome(form.parts[2], g.blossoms, g.recipe.blossom, finest, flowers);

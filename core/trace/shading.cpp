@@ -197,7 +197,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
             tintLeaf(out,
                      {.plant = static_cast<float>(r.tint) / 255 - 0.5f,
                       .high = high,
-                      .key = mix(hit.triangle / static_cast<unsigned>(form.leafTriangles), r.key),
+                      .key = mix(form.leafOf(hit.triangle), r.key),
                       .foliage = hit.part == 1,
                       .young = youngAt(recipe, site.project.site->season, plant, xy(local).length(), high)},
                      recipe);
