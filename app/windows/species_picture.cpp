@@ -41,6 +41,7 @@ SpeciesFigures figuresOf(const PlantLibrary& library, int individual) {
 
 // The stage as it stands, so that turning and coming nearer cost next to nothing.
 struct SpeciesPicture::Staged {
+    int told = 0; // Order::asked whose figures were told
     std::shared_ptr<const PlantLibrary> library;
     int species = -1, individual = 0;
     Site site;
@@ -103,6 +104,7 @@ void SpeciesPicture::setSpecies(std::shared_ptr<const PlantLibrary> library, int
         o.individual = individual;
         o.season = season;
         o.moving = false;
+        ++o.asked;
     });
 }
 
@@ -162,6 +164,10 @@ void SpeciesPicture::draw(Staged& staged, const Order& order, uint64_t generatio
         staged.yaw = order.yaw;
         staged.site = site;
     }
+    if (staged.told != order.asked) { // whether or not its picture is finished
+        staged.told = order.asked;
+        QMetaObject::invokeMethod(this, [this, figures = figuresOf(*library, index)] { Q_EMIT grown(figures); });
+    }
     Shot shot = order.shot;
     const V2i size(order.size.width() & ~7, order.size.height() & ~7);
     shot.camera =
@@ -175,7 +181,6 @@ void SpeciesPicture::draw(Staged& staged, const Order& order, uint64_t generatio
     };
     show(quick, 0);
     if (order.moving) return;
-    if (!same) QMetaObject::invokeMethod(this, [this, figures = figuresOf(*library, index)] { Q_EMIT grown(figures); });
     Detail detail(shot.camera.position);
     detail.pixelAngle = Lens(shot.camera).pixelAngle(size.x);
     staged.scene->plantScenes->growHeroes(*staged.built, detail, stop);

@@ -58,6 +58,7 @@ private:
         Shot shot;
         QSize size;
         bool moving = false;
+        int asked = 0; // by setSpecies(), how often
     };
     struct Staged; // what the worker keeps between orders
     void run();
