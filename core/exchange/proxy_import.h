@@ -20,9 +20,9 @@ struct ProxyMaterial {
 struct ProxyDraft {
     Model model;
     std::vector<ProxyMaterial> materials; // of the model
-    float height = 1;             // metres as the file has it; of flat pictures: unknown, 1
-    bool flat = false;            // a picture on a card
-    bool lies = false;            // a plant on its side: its file has another axis upwards
+    float height = 1;                     // metres as the file has it; of flat pictures: unknown, 1
+    bool flat = false;                    // a picture on a card
+    bool lies = false;                    // a plant on its side: its file has another axis upwards
     SpeciesKind kind = SpeciesKind::Thing;
     std::vector<std::string> notes; // of what was done to a flat picture
 };
