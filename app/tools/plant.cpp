@@ -59,8 +59,7 @@ private:
             const Climber c = climberAt(session_.project(), built->field, *built->library, point.item, point.specimen,
                                         *point.surface, point.direction, tools_.species.toStdString());
             Id id;
-            session_.edit(toolText("Plant a climber"),
-                          added(session_.project(), c.species + " on " + on->name, c, &id));
+            session_.edit(toolText("Plant a climber"), added(session_.project(), c.species + ", " + on->name, c, &id));
             session_.choose(id);
         } catch (const Error& e) {
             Q_EMIT session_.message(QString::fromUtf8(e.what()));
