@@ -58,9 +58,8 @@ std::vector<ExrLayer> matteLayers(const Mattes& mattes) {
     std::vector<ExrLayer> layers;
     const auto& from = mattes.pixels;
     for (int pair = 0; pair < kMatteRanks / 2; ++pair) {
-        char number[3];
-        std::snprintf(number, sizeof number, "%02d", pair);
-        ExrLayer layer{mattes.layer + number, {}};
+        static_assert(kMatteRanks <= 20); // two digits
+        ExrLayer layer{mattes.layer + "0" + std::to_string(pair), {}};
         for (int c = 0; c < 4; ++c) {
             Raster<float> plane(from.width, from.height);
             const int rank = 2 * pair + c / 2;
