@@ -22,7 +22,8 @@ struct Form {
     // ones.
     float grain = 0.1f;
     int leafTriangles = 1; // of one leaf of the foliage: they have one colour
-    // The first so many triangles of the foliage are of leaves that are seen closer, with as many triangles each.
+    // The first so many triangles of the foliage are of leaves that are seen closer, or of stalks, with as many
+    // triangles each.
     size_t closeTriangles = 0;
     int closeLeafTriangles = 1;
     // The number of the leaf that a triangle of the foliage belongs to.

@@ -1,6 +1,6 @@
 #include "core/planting/strip.h"
 
-#include <cmath>
+#include <algorithm>
 
 #include "core/base/elementary.h"
 #include "core/planting/turning.h"
@@ -9,31 +9,50 @@ namespace thallos {
 
 namespace el = elementary;
 
-StripEnd along(const StripShape& s, float share) {
-    constexpr int kSteps = 24;
-    V3f p = s.foot, d(0, 0, 1);
-    const int steps = std::max(1, static_cast<int>(share * kSteps));
-    for (int i = 0; i <= steps; ++i) {
-        const float t = share * static_cast<float>(i) / static_cast<float>(steps), angle = s.start + s.bend * t * t;
-        d = s.out * el::sin(angle) + V3f(0, 0, el::cos(angle));
-        if (i < steps) p += d * (s.length * share / static_cast<float>(steps));
-    }
-    return {p, d};
+namespace {
+
+constexpr int kRoundSides = 3;
+
+// How far out the corners are of a polygon that is as long round as a circle of radius 1, and thus as broad to see.
+float cornersOf(int sides) {
+    const float half = kPi / static_cast<float>(sides);
+    return half / el::sin(half);
 }
 
-StripEnd strip(Mesh& m, const StripShape& s) {
+V3f directionAt(const StripShape& s, float t) {
+    const float angle = s.start + s.bend * t * t;
+    return s.out * el::sin(angle) + V3f(0, 0, el::cos(angle));
+}
+
+std::vector<V3f> midrib(const StripShape& s) {
+    std::vector<V3f> points{s.foot};
+    for (int i = 0; i < s.segments; ++i) {
+        const float t = static_cast<float>(i) / static_cast<float>(s.segments);
+        points.push_back(points.back() + directionAt(s, t) * (s.length / static_cast<float>(s.segments)));
+    }
+    return points;
+}
+
+} // namespace
+
+StripEnd along(const StripShape& s, float t) {
+    const std::vector<V3f> points = midrib(s);
+    const float at = std::clamp(t, 0.0f, 1.0f) * static_cast<float>(s.segments);
+    const int i = std::min(static_cast<int>(at), s.segments - 1);
+    return {lerp(points[i], points[i + 1], at - static_cast<float>(i)), directionAt(s, t)};
+}
+
+void strip(Mesh& m, const StripShape& s) {
     const int base = static_cast<int>(m.positions.size());
     const bool folded = s.fold > 0;
     const int across = folded ? 3 : 2;
     const V3f side(s.out.y, -s.out.x, 0);
     const float lift = folded ? el::sin(radians(s.fold)) : 0, spread = folded ? el::cos(radians(s.fold)) : 1;
-    V3f p = s.foot, d(0, 0, 1);
+    const std::vector<V3f> points = midrib(s);
     for (int i = 0; i <= s.segments; ++i) {
         const float t = static_cast<float>(i) / static_cast<float>(s.segments);
-        const float angle = s.start + s.bend * t * t;
-        d = s.out * el::sin(angle) + V3f(0, 0, el::cos(angle));
         const float w = s.width / 2 * (s.tip > 0 ? 1 - (1 - s.tip) * t : 1 - t * t);
-        const V3f up = side.cross(d); // the upper side, where its hollow is
+        const V3f &p = points[i], up = side.cross(directionAt(s, t)); // the upper side, where its hollow is
         if (i == s.segments && s.tip <= 0)
             m.positions.push_back(p);
         else {
@@ -41,7 +60,6 @@ StripEnd strip(Mesh& m, const StripShape& s) {
             if (folded) m.positions.push_back(p);
             m.positions.push_back(p + side * (w * spread) + up * (w * lift));
         }
-        if (i < s.segments) p += d * (s.length / static_cast<float>(s.segments));
     }
     for (int i = 0; i < s.segments; ++i)
         for (int k = 0; k + 1 < across; ++k) {
@@ -52,7 +70,20 @@ StripEnd strip(Mesh& m, const StripShape& s) {
             } else
                 m.triangles.push_back({a, a + 1, base + across * s.segments});
         }
-    return {p, d};
+}
+
+int trianglesOf(const StripShape& s) {
+    return (s.fold > 0 ? 2 : 1) * (2 * s.segments - (s.tip > 0 ? 0 : 1));
+}
+
+// A convex outline of length u is u / pi wide in the mean of all sides, a flat one of width w thus 2 w / pi.
+void roundStrip(Mesh& m, const StripShape& s) {
+    stalk(m, midrib(s), s.width / kPi, s.tip * s.width / kPi, kRoundSides);
+}
+
+int roundTrianglesOf(const StripShape& s) {
+    constexpr int kEnd = kRoundSides - 2;
+    return 2 * kRoundSides * s.segments + (s.tip > 0 ? 2 * kEnd : kEnd - kRoundSides);
 }
 
 void petal(Mesh& mesh, float length, float width, const V3f& foot, const V3f& along, const V3f& face, float size) {
@@ -77,7 +108,7 @@ void stalk(Mesh& m, const std::vector<V3f>& points, float start, float end, int 
         across -= d * d.dot(across);
         across = across.length2() > 1e-8f ? across.normalized() : anyAcross(d);
         const V3f up = d.cross(across);
-        const float radius = lerp(start, end, static_cast<float>(i) / static_cast<float>(n - 1));
+        const float radius = cornersOf(sides) * lerp(start, end, static_cast<float>(i) / static_cast<float>(n - 1));
         if (i + 1 == n && pointed) {
             m.positions.push_back(points[i]);
             break;
@@ -110,7 +141,7 @@ void rod(Mesh& m, const V3f& from, const V3f& to, float radius, int sides) {
     for (const V3f& end : {from, to})
         for (int k = 0; k < sides; ++k) {
             const float a = 2 * kPi * static_cast<float>(k) / static_cast<float>(sides);
-            m.positions.push_back(end + (x * el::cos(a) + y * el::sin(a)) * radius);
+            m.positions.push_back(end + (x * el::cos(a) + y * el::sin(a)) * (cornersOf(sides) * radius));
         }
     for (int k = 0; k < sides; ++k) {
         const int a = base + k, b = base + (k + 1) % sides;

@@ -8,7 +8,7 @@
 
 namespace thallos {
 
-// A blade that bends over.
+// A blade that bends over. Its midrib is a line of `segments` pieces of one length.
 struct StripShape {
     V3f foot{0}, out{1, 0, 0}; // `out` is level, unit: where it leans
     float length = 0.3f, width = 0.004f;
@@ -20,16 +20,21 @@ struct StripShape {
 struct StripEnd {
     V3f at, along; // unit
 };
-StripEnd strip(Mesh& mesh, const StripShape& shape); // its tip
-StripEnd along(const StripShape& shape, float t);    // at a share of its length
+StripEnd along(const StripShape& shape, float t); // on its midrib, at a share of its length
+void strip(Mesh& mesh, const StripShape& shape);
+int trianglesOf(const StripShape& shape);
+// Three-sided instead of flat, as wide from everywhere as the strip is in the mean.
+void roundStrip(Mesh& mesh, const StripShape& shape);
+int roundTrianglesOf(const StripShape& shape);
 
 // A pointed leaf by two triangles.
 void petal(Mesh& mesh, float length, float width, const V3f& foot, const V3f& along, const V3f& face, float size);
 
-// A closed tube along a line of points; pointed at its end when `end` is 0.
+// A closed tube along a line of points, as broad to see as a round one of the radii `start` and `end`, whose sides are
+// few; pointed at its end when `end` is 0.
 void stalk(Mesh& mesh, const std::vector<V3f>& points, float start, float end, int sides);
 
-// A closed rod with ends.
+// A closed rod with ends; the same.
 void rod(Mesh& mesh, const V3f& from, const V3f& to, float radius, int sides);
 
 } // namespace thallos

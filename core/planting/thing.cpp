@@ -130,7 +130,7 @@ private:
         for (const V2f& p : profile)
             for (int k = 0; k < sides; ++k) {
                 const float a = 2 * kPi * static_cast<float>(k) / static_cast<float>(sides);
-                m.positions.push_back(foot + V3f(p.x * el::cos(a), p.x * el::sin(a), p.y));
+                m.positions.push_back(foot + V3f(el::cos(a), el::sin(a), 0) * (fuller_ * p.x) + V3f(0, 0, p.y));
             }
         for (int i = 0; i + 1 < static_cast<int>(profile.size()); ++i)
             for (int k = 0; k < sides; ++k) {
@@ -415,7 +415,7 @@ private:
 
     const ThingRecipe& r_;
     Level level_;
-    float fuller_; // of rods
+    float fuller_; // of what is round
     Random random_;
     float size_;
     Form form_;

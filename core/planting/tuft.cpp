@@ -15,12 +15,13 @@ namespace el = elementary;
 
 // How many blades stand for one, by level.
 constexpr int kEvery[kLevels] = {1, 1, 4, 12}, kSegments[kLevels] = {6, 4, 4, 2};
+constexpr float kStalkTip = 0.5f; // of its width at its foot
 
 class Tuft {
 public:
     Tuft(const TuftRecipe& recipe, const Growth& growth, Level level, float fuller)
         : recipe_(recipe), size_(growth.size), level_(level), fuller_(fuller), random_(growth.seed),
-          every_(kEvery[static_cast<size_t>(level)]) {}
+          every_(kEvery[static_cast<size_t>(level)]), round_(level <= Level::Near) {}
 
     Form run() {
         const TuftRecipe& g = recipe_;
@@ -30,7 +31,13 @@ public:
             blade(i, random);
         }
         form_.grain = static_cast<float>(every_) * g.width;
-        form_.leafTriangles = 2 * kSegments[static_cast<size_t>(level_)];
+        const StripShape blade{.fold = every_ > 1 ? 0 : g.fold, .segments = kSegments[static_cast<size_t>(level_)]};
+        const StripShape stalk{.fold = 0, .segments = blade.segments, .tip = kStalkTip};
+        form_.leafTriangles = trianglesOf(blade);
+        form_.closeLeafTriangles = round_ ? roundTrianglesOf(stalk) : trianglesOf(stalk);
+        form_.closeTriangles = stalks_.triangles.size();
+        append(stalks_, blades_);
+        form_.parts[1] = std::move(stalks_);
         return std::move(form_);
     }
 
@@ -58,9 +65,9 @@ private:
         s.width *= fuller_ * static_cast<float>(every_);
         s.fold = flower || every_ > 1 ? 0 : g.fold;
         s.segments = kSegments[static_cast<size_t>(level_)];
-        s.tip = flower ? 0.5f : 0;
-        const StripEnd tip = strip(form_.parts[1], s);
-        if (!flower) return;
+        if (!flower) return strip(blades_, s);
+        s.tip = kStalkTip;
+        round_ ? roundStrip(stalks_, s) : strip(stalks_, s);
         for (float k = 0; k < g.stalkLeaves; ++k) {
             const float t = (k + 0.7f + random.around(0.2f)) / (g.stalkLeaves + 1);
             StripShape leaf = s;
@@ -74,9 +81,11 @@ private:
             leaf.bend = radians(g.bend * random.between(0.8f, 1.4f));
             leaf.fold = every_ > 1 ? 0 : g.fold;
             leaf.tip = 0;
-            strip(form_.parts[1], leaf);
+            strip(blades_, leaf);
         }
-        if (recipe_.inFlower) head(tip.at, tip.along, random);
+        if (!recipe_.inFlower) return;
+        const StripEnd tip = along(s, 1);
+        head(tip.at, tip.along, random);
     }
 
     void head(const V3f& at, const V3f& up, Random& random) {
@@ -139,6 +148,8 @@ private:
     float fuller_;
     Random random_;
     int every_;
+    bool round_;           // stalks, where a flat one seen on its edge would leave its head in the air
+    Mesh stalks_, blades_; // the foliage, in this order
     Form form_;
 };
 

@@ -71,15 +71,15 @@ TEST(Strips, AreAsLongAsAskedAndEndWhereTheyTell) {
     for (const int segments : {1, 2, 4, 9}) {
         s.segments = segments;
         Mesh m;
-        const StripEnd end = strip(m, s);
-        EXPECT_FALSE(m.empty());
+        strip(m, s);
+        const StripEnd end = along(s, 1);
+        EXPECT_EQ(static_cast<int>(m.triangles.size()), trianglesOf(s));
+        EXPECT_NEAR((end.at - m.positions.back()).length(), 0, 1e-5f) << "it ends in a point";
         float top = 0;
         for (const V3f& p : m.positions) {
             EXPECT_LE((p - s.foot).length(), s.length + s.width);
             top = std::max(top, p.z);
         }
-        // The more segments the nearer to the curve that leaves stand along.
-        EXPECT_LT((end.at - along(s, 1).at).length(), 0.5f * s.length / static_cast<float>(segments));
         EXPECT_NEAR(end.along.length(), 1, 1e-4f);
         EXPECT_GT(end.at.x, 1.05f) << "it leans the way it was told";
         EXPECT_NEAR(end.at.y, 2, 1e-4f);
@@ -93,6 +93,59 @@ TEST(Strips, AreAsLongAsAskedAndEndWhereTheyTell) {
     for (int k = 0; k < 100; ++k)
         way += (along(s, static_cast<float>(k + 1) / 100).at - along(s, static_cast<float>(k) / 100).at).length();
     EXPECT_NEAR(way, s.length, 0.02f * s.length);
+}
+
+TEST(Strips, WhatStandsAlongThemTouchesThem) {
+    StripShape s;
+    s.length = 0.6f;
+    s.bend = radians(80);
+    s.width = 0.01f;
+    s.fold = 20; // its middle line is among the corners
+    s.segments = 3;
+    Mesh m;
+    strip(m, s);
+    EXPECT_EQ(static_cast<int>(m.triangles.size()), trianglesOf(s));
+    for (int i = 0; i < s.segments; ++i)
+        EXPECT_NEAR((along(s, static_cast<float>(i) / 3).at - m.positions[static_cast<size_t>(3 * i + 1)]).length(), 0,
+                    1e-5f)
+            << i;
+    // Between its corners it is straight.
+    const V3f half = along(s, 0.5f).at, before = along(s, 1.0f / 3).at, after = along(s, 2.0f / 3).at;
+    EXPECT_NEAR((half - (before + after) / 2).length(), 0, 1e-5f);
+}
+
+TEST(Strips, RoundOnesAreAsWideAsFlatOnesInTheMeanAndFromEverySide) {
+    StripShape s;
+    s.width = 0.02f;
+    s.length = 0.5f;
+    s.bend = 0; // upright
+    for (const float tip : {0.0f, 0.5f}) {
+        s.tip = tip;
+        Mesh flat, round;
+        strip(flat, s);
+        roundStrip(round, s);
+        EXPECT_EQ(static_cast<int>(round.triangles.size()), roundTrianglesOf(s)) << tip;
+        const auto widthFrom = [](const Mesh& m, float angle) {
+            const V3f side(std::cos(angle), std::sin(angle), 0);
+            float low = 1, high = -1;
+            for (const V3f& p : m.positions) {
+                if (p.z > 1e-4f) continue; // at the foot
+                low = std::min(low, side.dot(p));
+                high = std::max(high, side.dot(p));
+            }
+            return high - low;
+        };
+        float flatSum = 0, roundSum = 0, narrowest = 1;
+        constexpr int kViews = 64;
+        for (int k = 0; k < kViews; ++k) {
+            const float angle = kPi * static_cast<float>(k) / kViews;
+            flatSum += widthFrom(flat, angle);
+            roundSum += widthFrom(round, angle);
+            narrowest = std::min(narrowest, widthFrom(round, angle));
+        }
+        EXPECT_NEAR(roundSum / flatSum, 1, 0.02f);
+        EXPECT_GT(narrowest, 0.4f * s.width) << "it vanishes from no side";
+    }
 }
 
 TEST(Strips, AreWiderWithAWidthOfTheirTip) {
