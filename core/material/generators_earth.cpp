@@ -81,6 +81,37 @@ Grain rock(const Plot& s, const V2f& p) {
     return g;
 }
 
+// The skin of a stone that lies in the open: grains of its minerals, weathered pits, veins, lichens in rings and
+// crusts.
+Grain fieldStone(const Plot& s, const V2f& p) {
+    const float grain = s.number("grain_m", 0.003f), patches = s.number("lichen", 0.5f);
+    const Cell mineral = s.cell(p, V2f(grain), 751, 1);
+    const float kind = mineral.random(1), cloud = s.noise(p, 0.22f, 752, 4),
+                stain = s.noise(p, V2f(0.3f, 0.3f), 753, 4);
+    // Lichens stand together where it suits them; rings of all sizes, with ragged rims, run into each other.
+    const V2f q(p.x + 0.014f * s.noise(p, 0.03f, 754, 3), p.y + 0.014f * s.noise(p, 0.03f, 755, 3));
+    const float suits = smoothstep(0, 0.45f, s.noise(p, 0.5f, 761, 2)) * patches;
+    float crust = 0;
+    for (const float wide : {0.05f, 0.14f}) {
+        const Cell ring = s.cell(q, V2f(wide), 756, 1);
+        const float radius = wide * (0.12f + 0.4f * ring.random(1));
+        if (ring.random(2) < suits)
+            crust = std::max(crust, below(0.85f * radius, radius, ring.middle) *
+                                        (0.45f + 0.55f * smoothstep(0.3f * radius, radius, ring.middle)));
+    }
+    const float speck = smoothstep(0.4f, 0.5f, s.noise(p, 0.014f, 757, 3)) * smoothstep(-0.1f, 0.4f, cloud);
+    const float pit = smoothstep(0.35f, 0.6f, s.noise(p, 0.018f, 758, 3)),
+                vein = below(0, 0.02f, std::abs(s.noise(p, 0.4f, 759, 3)));
+    Grain g;
+    g.color = s.between(0, 1, 0.5f + 0.45f * cloud + 0.4f * (kind - 0.5f)) * (kind > 0.88f ? 0.75f : 1);
+    g.color = lerp(g.color, s.color(2), 0.6f * smoothstep(0.05f, 0.55f, stain));
+    g.color = lerp(g.color, s.color(3), 0.6f * std::max(crust, 0.7f * patches * speck)) * (1 - 0.25f * pit);
+    g.color = g.color * (1 - 0.2f * vein);
+    g.height = 0.0003f * kind - 0.0025f * pit + 0.003f * s.noise(p, 0.05f, 760, 4) + 0.0008f * crust - 0.0015f * vein;
+    g.roughness = 0.9f;
+    return g;
+}
+
 // Moss: cushions of tiny stars.
 Grain moss(const Plot& s, const V2f& p) {
     const Cell cushion = s.cell(V2f(p.x + 0.02f * s.noise(p, 0.06f, 741, 3), p.y + 0.02f * s.noise(p, 0.06f, 742, 3)),
@@ -149,7 +180,8 @@ Grain leafFloor(const Plot& s, const V2f& p) {
 
 } // namespace
 
-const std::vector<NamedGenerator> kEarth = {{"soil", soil}, {"mud", mud},     {"sand", sand},           {"rock", rock},
-                                            {"moss", moss}, {"mulch", mulch}, {"leaf floor", leafFloor}};
+const std::vector<NamedGenerator> kEarth = {
+    {"soil", soil}, {"mud", mud},     {"sand", sand},           {"rock", rock}, {"field stone", fieldStone},
+    {"moss", moss}, {"mulch", mulch}, {"leaf floor", leafFloor}};
 
 } // namespace thallos

@@ -237,11 +237,35 @@ Grain deckSmooth(const Plot& s, const V2f& p) {
     return g;
 }
 
+// The end of a log, laid round its pith: y runs from the pith outwards. Rings, rays, a dark heart, checks that open
+// from the heart, the saw's tracks.
+Grain endGrain(const Plot& s, const V2f& p) {
+    const float ring = s.number("ring_m", 0.005f), heart = s.number("heart_m", 0.07f);
+    const float off =
+        p.y + 0.004f * s.noise(p, V2f(0.35f, 0.12f), 151, 2) + 0.8f * ring * s.noise(p, V2f(4, 0.03f), 152);
+    const float turn = off / ring, part = turn - std::floor(turn), late = part * part * below(0.86f, 1, part);
+    const float ray = s.noise(p, V2f(0.006f, 0.09f), 153, 2), wet = s.noise(p, V2f(0.4f, 0.4f), 154, 3);
+    // Checks run straight along y, a few widths apart, and end in the sapwood.
+    const Cell crack = s.cell(V2f(p.x + 0.004f * s.noise(p, V2f(0.08f, 0.05f), 155, 2), 0), V2f(0.13f, 0.6f), 156, 1);
+    const float reach = 0.05f + 0.09f * crack.random(1),
+                check = crack.random(2) < 0.55f
+                            ? below(0.2f, 1, std::abs(crack.away.x) / (0.0022f * clamp01(1.3f - p.y / reach) + 1e-5f))
+                            : 0;
+    const float inner = below(heart - 0.012f, heart + 0.006f, p.y + 0.012f * s.noise(p, V2f(0.2f, 0.3f), 157, 2));
+    Grain g;
+    g.color = lerp(s.color(0), s.color(1), 0.7f * late) * (1 + 0.07f * ray + 0.08f * wet);
+    g.color = lerp(g.color, s.color(2), 0.55f * inner) * (1 - 0.75f * check);
+    g.height = 0.0004f * late + 0.0003f * ray - 0.006f * check + 0.0004f * s.noise(p, 0.004f, 158, 2);
+    g.roughness = 0.85f;
+    return g;
+}
+
 } // namespace
 
 const std::vector<NamedGenerator> kTimber = {{"larch", larch},       {"silvered", silvered},      {"charred", charred},
                                              {"battened", battened}, {"lapped", lapped},          {"slats", slats},
                                              {"shingle", shingle},   {"old shingle", oldShingle}, {"hewn", hewn},
-                                             {"veneer", veneer},     {"grooved", grooved},        {"deck", deckSmooth}};
+                                             {"veneer", veneer},     {"grooved", grooved},        {"deck", deckSmooth},
+                                             {"end grain", endGrain}};
 
 } // namespace thallos

@@ -73,6 +73,35 @@ TextureSample mixed(const TextureSample& a, const TextureSample& b, float t) {
             .metalness = lerp(a.metalness, b.metalness, t)};
 }
 
+// Laid along the three axes, each where the surface looks its way most.
+TextureSample fromThreeSides(const Material& m, const Spot& spot, V3f& along, V3f& up) {
+    constexpr float kSharp = 6;
+    const float scale = std::max(m.surface.scale, 1e-3f);
+    V3f weight(0);
+    for (int k = 0; k < 3; ++k) weight[k] = std::pow(std::abs(spot.normal[k]), kSharp);
+    weight /= weight.x + weight.y + weight.z;
+    TextureSample sum{.color = Rgb(0), .opacity = 0, .roughness = 0};
+    V3f slope(0);
+    for (int k = 0; k < 3; ++k) {
+        if (weight[k] < 0.01f) continue;
+        const int x = (k + 1) % 3, y = (k + 2) % 3;
+        const TextureSample t =
+            sampleLaid(*m.texture, m.laying, V2f(spot.position[x], spot.position[y]) / scale, spot.footprint / scale);
+        sum.color += t.color * weight[k];
+        sum.opacity += t.opacity * weight[k];
+        sum.roughness += t.roughness * weight[k];
+        sum.metalness += t.metalness * weight[k];
+        slope[x] += t.slope.x * weight[k];
+        slope[y] += t.slope.y * weight[k];
+    }
+    along =
+        (std::abs(spot.normal.z) < 0.9f ? V3f(-spot.normal.y, spot.normal.x, 0) : V3f(0, -spot.normal.z, spot.normal.y))
+            .normalized();
+    up = spot.normal.cross(along);
+    sum.slope = V2f(along.dot(slope), up.dot(slope));
+    return sum;
+}
+
 // What the sheet says there, and the directions that its slopes run along.
 TextureSample sheetAt(const Material& m, const Spot& spot, V3f& along, V3f& up) {
     const Surface& s = m.surface;
@@ -101,6 +130,7 @@ TextureSample sheetAt(const Material& m, const Spot& spot, V3f& along, V3f& up) 
                       std::min(w, 1.0f));
         return t;
     }
+    if (spot.faceless) return fromThreeSides(m, spot, along, up);
     const Frame frame = faceFrame(spot);
     along = frame.along;
     up = frame.up;

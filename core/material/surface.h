@@ -87,6 +87,7 @@ struct Spot {
     V2f uv{0};
     V3f alongU{0}, alongV{0}; // metres that one unit of u and v takes; 0: no uv
     float girth = 0;          // metres round a body: uv is in metres, u round it, v along, and joins where it meets
+    bool faceless = false;    // a stone: laid from three sides that run into each other
     float footprint = 0;      // about the width of the pixel there, metres: detail that the picture can't hold fades
 };
 SurfacePoint evaluate(const Material& material, const Spot& spot);

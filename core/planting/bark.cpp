@@ -28,21 +28,6 @@ struct Roots {
     }
 };
 
-// Smooth normals of a tube whose surface is no longer round.
-void bend(Mesh& mesh, int base, int sides) {
-    std::vector<V3f> sums(mesh.positions.size() - static_cast<size_t>(base), V3f(0));
-    for (const V3i& t : mesh.triangles) {
-        if (t.x < base) continue;
-        const V3f n = (mesh.positions[t.y] - mesh.positions[t.x]).cross(mesh.positions[t.z] - mesh.positions[t.x]);
-        for (int k = 0; k < 3; ++k) sums[static_cast<size_t>(t[k] - base)] += n;
-    }
-    const size_t row = static_cast<size_t>(sides) + 1;
-    for (size_t first = 0; first + row <= sums.size(); first += row)
-        sums[first] = sums[first + row - 1] = sums[first] + sums[first + row - 1];
-    for (size_t i = 0; i < sums.size(); ++i)
-        if (sums[i].length2() > 1e-16f) mesh.normals[static_cast<size_t>(base) + i] = sums[i].normalized();
-}
-
 // Rot opens a stem at its foot: a pocket that reaches inwards on one side.
 struct Hollow {
     float depth = 0;                           // 0: none
@@ -102,7 +87,7 @@ void tube(Mesh& mesh, const std::vector<Ring>& rings, int sides, const Roots& ro
         const int last = base + (n - 2) * row;
         mesh.triangles.push_back({last + k, last + k + 1, tip});
     }
-    if (hollow.depth > 0) bend(mesh, base, sides);
+    if (hollow.depth > 0 || roots.flare > 0) smoothTube(mesh, base, sides);
     // Its foot is shut inside of what bears it.
     for (int k = 1; k + 1 < sides; ++k) mesh.triangles.push_back({base, base + k + 1, base + k});
 }
@@ -123,6 +108,20 @@ std::vector<Ring> closer(const std::vector<Ring>& rings, float top, float step) 
 }
 
 } // namespace
+
+void smoothTube(Mesh& mesh, int base, int sides) {
+    std::vector<V3f> sums(mesh.positions.size() - static_cast<size_t>(base), V3f(0));
+    for (const V3i& t : mesh.triangles) {
+        if (t.x < base) continue;
+        const V3f n = (mesh.positions[t.y] - mesh.positions[t.x]).cross(mesh.positions[t.z] - mesh.positions[t.x]);
+        for (int k = 0; k < 3; ++k) sums[static_cast<size_t>(t[k] - base)] += n;
+    }
+    const size_t row = static_cast<size_t>(sides) + 1;
+    for (size_t first = 0; first + row <= sums.size(); first += row)
+        sums[first] = sums[first + row - 1] = sums[first] + sums[first + row - 1];
+    for (size_t i = 0; i < sums.size(); ++i)
+        if (sums[i].length2() > 1e-16f) mesh.normals[static_cast<size_t>(base) + i] = sums[i].normalized();
+}
 
 void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& detail, Mesh& bark, Mesh& twigs,
             uint64_t seed) {
@@ -150,6 +149,8 @@ void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& det
     int stem = 0;
     for (const WoodNode& n : nodes) twigFeet += n.order == 3 && n.parent >= 0 && nodes[n.parent].order < 3;
     const size_t every = detail.mostTwigs > 0 ? twigFeet / detail.mostTwigs + 1 : 1;
+    constexpr float kMostBroad = 2.5f; // more would look like another plant
+    const float twigsBroader = detail.twigsBroader * std::min(static_cast<float>(every), kMostBroad);
     for (size_t i = 0; i < nodes.size(); ++i) {
         const WoodNode& n = nodes[i];
         const bool foot = n.parent < 0;
@@ -184,6 +185,8 @@ void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& det
             if ((rings[k].at - rings[k - 1].at).length2() < 1e-10f)
                 rings.erase(rings.begin() + static_cast<std::ptrdiff_t>(k));
         if (rings.size() < 2) continue;
+        const float broader = detail.broader * (n.order == 3 && !foot ? twigsBroader : 1);
+        for (Ring& r : rings) r.radius *= broader;
         const bool thin = thick < twigFrom && !foot;
         if (const size_t most = static_cast<size_t>(detail.twigRings) + 1; thin && rings.size() > most) {
             for (size_t k = 1; k < most; ++k) rings[k] = rings[k * (rings.size() - 1) / (most - 1)];

@@ -62,18 +62,27 @@ Form formOf(const LitterRecipe& recipe, const Growth& growth, Level level, float
                  : level == Level::Near ? 40
                                         : 80);
         else if (recipe.what == "sticks") {
+            // Straight between the places of buds, where it turns; the thicker the longer, and forked.
+            const float stout = own.between(0.5f, 1.5f), from = thick / 2 * stout, end = 0.45f * from;
+            const float reach = length * (0.55f + 0.45f * stout);
             std::vector<V3f> line;
-            V3f p = at - d * (length / 2), along = d;
-            const int steps = level >= Level::Middle ? 2 : 5;
+            V3f p = at - d * (reach / 2), along = d;
+            const int steps = level >= Level::Middle ? 2 : 6;
             for (int k = 0; k <= steps; ++k) {
-                line.push_back(V3f(p.x, p.y, std::max(p.z, 0.3f * thick)));
-                along = turned(along, V3f(0, 0, 1), radians(own.around(recipe.crooked) / 2));
-                p += along * (length / static_cast<float>(steps));
+                line.push_back(V3f(p.x, p.y, std::max(p.z, 0.6f * from)));
+                along = turned(along, V3f(0, 0, 1), radians((k % 2 ? 0.5f : -0.5f) * own.between(0, recipe.crooked)));
+                p += along * (reach / static_cast<float>(steps) * own.between(0.7f, 1.3f));
             }
-            stalk(bark, line, thick / 2, thick / 4, level == Level::Hero ? 7 : level == Level::Near ? 5 : 3);
-            if (level < Level::Middle && own.unit() < 0.6f) { // a stub
-                const V3f side = turned(along, V3f(0, 0, 1), own.unit() < 0.5f ? 0.8f : -0.8f);
-                stalk(bark, {line[2], line[2] + side * (0.22f * length)}, thick / 3, 0, 4);
+            const int sides = level == Level::Hero ? 7 : level == Level::Near ? 5 : 3;
+            stalk(bark, line, from, end, sides);
+            for (int fork = 0; fork < 2 && level < Level::Middle; ++fork) {
+                if (own.unit() > 0.4f * stout + 0.1f) continue;
+                const V3f foot = line[static_cast<size_t>(2 + 2 * fork)];
+                const V3f side = turned(d, V3f(0, 0, 1), (own.unit() < 0.5f ? 1.0f : -1.0f) * own.between(0.5f, 0.9f));
+                const V3f kink = turned(side, V3f(0, 0, 1), own.around(0.4f));
+                const float way = reach * own.between(0.1f, 0.22f);
+                stalk(bark, {foot, foot + side * way, foot + side * way + kink * way}, 0.6f * from, 0.3f * from,
+                      std::max(3, sides - 1));
             }
         } else { // flakes, hollow like the branch they came from
             const V3f side = face.cross(d);

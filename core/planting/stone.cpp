@@ -87,7 +87,7 @@ Mesh stone(const StoneRecipe& recipe, int divisions, uint64_t seed) {
         V3f q = d * r;
         const V3f at = q + away;
         r += recipe.rough *
-             (1.6f * octaves(at * 1.7f, seed, 2) + 0.55f * octaves(at * 7.0f, seed + 9, std::clamp(detail - 2, 1, 3)));
+             (1.6f * octaves(at * 1.7f, seed, 2) + 0.3f * octaves(at * 6.0f, seed + 9, std::clamp(detail - 3, 1, 3)));
         if (recipe.layers > 0) { // beds of unlike hardness
             const float bed = q.z * 9 + 0.8f * valueNoise(at * 1.3f, seed + 5);
             r *= 1 + 0.055f * recipe.layers * valueNoise(std::floor(bed) * 3.7f, 0.5f, seed + 6) * (1 - std::abs(d.z));

@@ -91,26 +91,24 @@ struct Leaf {
     bool foliage = true;
     float young = 0; // share of those around it that have just come out
 };
+constexpr float kMiddle = 0.6f, kHigh = 0.18f, kHighWarm = 0.06f; // lighter, warmer up there; shares of the height
+const Rgb kYoung(1.38f, 1.25f, 0.85f);
 // From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little, more so before they fall; what
 // stands high in the crown is lighter than what it shades.
 void tintLeaf(ShadingPoint& point, const Leaf& l, const SpeciesRecipe& recipe) {
-    const float one = unitFloat(l.key) - 0.5f, high = l.high - 0.6f,
+    const float one = unitFloat(l.key) - 0.5f, high = l.high - kMiddle,
                 hue = l.foliage ? recipe.motley * (unitFloat(mix(l.key)) - 0.5f) : 0;
-    const float v = (1 + 0.30f * l.plant + 0.24f * one) * (1 + 0.18f * high);
-    const Rgb shade(v * (1 + 0.20f * l.plant + 0.06f * high + 0.5f * hue), v * (1 - 0.45f * hue),
+    const float v = (1 + 0.30f * l.plant + 0.24f * one) * (1 + kHigh * high);
+    const Rgb shade(v * (1 + 0.20f * l.plant + kHighWarm * high + 0.5f * hue), v * (1 - 0.45f * hue),
                     v * (1 - 0.15f * l.plant - 0.5f * hue));
     SurfacePoint& s = point.surface;
     if (l.foliage && unitFloat(mix(l.key, 3)) < l.young) { // they are lighter and yellower
-        s.albedo *= Rgb(1.38f, 1.25f, 0.85f);
-        s.through *= Rgb(1.38f, 1.25f, 0.85f);
+        s.albedo *= kYoung;
+        s.through *= kYoung;
     }
     s.albedo *= shade;
     s.through *= shade;
-    // The lower side of a leaf is paler and does not shine.
-    if (l.foliage && !point.front) {
-        s.albedo = lerp(s.albedo, Rgb((s.albedo.x + s.albedo.y + s.albedo.z) / 3 * 1.3f), 0.3f);
-        s.specular = 0.2f;
-    }
+    if (l.foliage && !point.front) asLowerSide(s);
 }
 
 // Share of the leaves at a place of a crown that are young: shoots grow at its outside. `across` is metres off its
@@ -130,6 +128,17 @@ void snow(SurfacePoint& s, float share) {
     s.specular = lerp(s.specular, 0.3f, share);
 }
 } // namespace
+
+Rgb crownTint(const SpeciesRecipe& recipe, Season season, const Individual& plant, const V3f& at, bool foliage) {
+    const float high = at.z / std::max(plant.height, 0.01f), up = high - kMiddle, v = 1 + kHigh * up;
+    const float young = foliage ? youngAt(recipe, season, plant, xy(at).length(), high) : 0;
+    return Rgb(v * (1 + kHighWarm * up), v, v) * lerp(Rgb(1), kYoung, young);
+}
+
+void asLowerSide(SurfacePoint& s) {
+    s.albedo = lerp(s.albedo, Rgb((s.albedo.x + s.albedo.y + s.albedo.z) / 3 * 1.3f), 0.3f);
+    s.specular = 0.2f;
+}
 
 ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, float footprint) {
     const SceneObject& object = scene.objects[hit.object];
@@ -186,12 +195,13 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
             const V3f smooth =
                 pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
             Spot spot{.position = local * pose.scale, .normal = smooth, .facet = n, .footprint = footprint};
-            if (!mesh.uvs.empty()) layRound(spot, mesh, hit.triangle, hit.u, hit.v, pose);
+            spot.faceless = mesh.uvs.empty();
+            if (!spot.faceless) layRound(spot, mesh, hit.triangle, hit.u, hit.v, pose);
             out.surface = evaluate(material, spot);
-            out.surface.specular = 0.15f;
+            out.surface.specular = kBarkGloss;
         } else {
             out.surface = evaluate(material, {.position = local, .normal = n, .facet = n, .footprint = footprint});
-            out.surface.specular = 0.6f;
+            out.surface.specular = kLeafGloss;
             const Individual& plant = site.library->individual(r.individual);
             const float high = local.z / std::max(plant.height, 0.01f);
             tintLeaf(out,
@@ -242,14 +252,14 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         out.surface = evaluate((*object.materials)[part.material],
                                {.position = local, .normal = smooth, .facet = n, .footprint = footprint});
         if (hit.part == 1) {
-            out.surface.specular = 0.6f;
+            out.surface.specular = kLeafGloss;
             tintLeaf(out,
                      {.high = 0.6f,
                       .key = mix(hit.triangle / static_cast<unsigned>(object.climber->leafTriangles)),
                       .young = site.project.site->season < Season::Autumn ? 0.1f : 0.0f},
                      site.library->species()[object.climber->species].recipe);
         } else
-            out.surface.specular = 0.15f;
+            out.surface.specular = kBarkGloss;
         if (site.project.site->season == Season::Snow && n.z > 0.15f)
             snow(out.surface, std::clamp((n.z - 0.15f) / 0.5f, 0.0f, 0.9f));
         break;

@@ -369,6 +369,63 @@ TEST(Material, ReliefTurnsWithTheSheet) {
     EXPECT_EQ(evaluate(dressed(s, sheet, {}), wall).normal, V3f(0, -1, 0));
 }
 
+TEST(Material, StonesAreLaidFromThreeSidesWithoutABorder) {
+    const Material m = dressed(shipped().surface("Field stone"), shipped().sheet("Field stone", 256),
+                               shipped().find("Field stone")->laying);
+    const auto at = [&](const V3f& d) {
+        const V3f n = d.normalized();
+        return evaluate(m, {.position = n * 0.8f, .normal = n, .facet = n, .faceless = true, .footprint = 0.06f});
+    };
+    // Along a great circle's wave across all axes two neighbours never differ much, and all of them do.
+    float step = 0, darkest = 1, palest = 0;
+    constexpr int kSteps = 4000;
+    for (int i = 0; i < kSteps; ++i) {
+        const auto on = [&](int k) {
+            const float a = 2 * kPi * static_cast<float>(k) / kSteps;
+            return V3f(std::cos(a), std::sin(a), 0.9f * std::sin(3 * a));
+        };
+        const SurfacePoint here = at(on(i));
+        EXPECT_NEAR(here.normal.length(), 1, 1e-4f);
+        const float l = luminance(here.albedo);
+        step = std::max(step, std::abs(l - luminance(at(on(i + 1)).albedo)));
+        darkest = std::min(darkest, l);
+        palest = std::max(palest, l);
+    }
+    EXPECT_LT(step, 0.1f * (palest - darkest));
+    EXPECT_GT(palest, 1.2f * darkest);
+    // On an axis it is the sheet as it lies.
+    Material sloping = m;
+    sloping.laying = {};
+    sloping.texture = std::make_shared<Texture>(Texture(1, 1, {encodeTexel({.color = Rgb(0.5f), .slope = {0.5f, 0}})}));
+    for (int axis = 0; axis < 3; ++axis)
+        for (const float side : {1.0f, -1.0f}) {
+            V3f n(0), slope(0);
+            n[axis] = side;
+            slope[(axis + 1) % 3] = -0.447f;
+            const V3f seen = evaluate(sloping, {.normal = n, .facet = n, .faceless = true}).normal;
+            EXPECT_NEAR((seen - n * seen.dot(n) - slope).length(), 0, 0.02f) << axis << " " << side;
+        }
+}
+
+TEST(Material, BodiesAreLaidRoundAndJoinWhereTheyMeet) {
+    const Material m =
+        dressed(shipped().surface("Oak bark"), shipped().sheet("Oak bark", 256), shipped().find("Oak bark")->laying);
+    const float girth = 0.9f;
+    const auto at = [&](float u, float v) {
+        return evaluate(
+            m,
+            {.uv = {u * girth, v}, .alongU = {girth, 0, 0}, .alongV = {0, 0, 1}, .girth = girth, .footprint = 0.002f});
+    };
+    float seam = 0, inside = 0;
+    for (int k = 0; k < 300; ++k) {
+        const float v = 0.01f * static_cast<float>(k);
+        seam = std::max(seam, std::abs(luminance(at(0.9999f, v).albedo) - luminance(at(0, v).albedo)));
+        inside = std::max(inside, std::abs(luminance(at(0.5f, v).albedo) - luminance(at(0.4f, v).albedo)));
+    }
+    EXPECT_LT(seam, 0.02f) << "no seam down the stem";
+    EXPECT_GT(inside, 0.05f) << "and it is no plain colour";
+}
+
 TEST(Material, PicturesLeaveTheRestToTheSurface) {
     Surface s{.name = "x", .baseColor = Rgb(0.5f), .roughness = 0.8f, .metalness = 1, .textureSize = 1};
     s.maps.color = std::make_shared<Picture>(Picture{1, 1, {255, 255, 255, 255}});
