@@ -23,13 +23,12 @@ public:
 
     Form run() {
         form_.parts.resize(std::size(kFrondParts));
-        const int every = level_ == Level::Far ? 2 : 1;
         for (int i = 0; i < recipe_.fronds; ++i) {
             Random random(random_.next());
-            if (i % every == 0) frond(i, random);
+            frond(i, random);
         }
         for (int i = 0; i < recipe_.young && level_ < Level::Middle; ++i) crozier(random_);
-        form_.grain = level_ == Level::Far      ? 0.3f * recipe_.length
+        form_.grain = level_ == Level::Far      ? 0.15f * recipe_.length
                       : level_ == Level::Middle ? 0.06f * recipe_.length
                                                 : 0.02f * recipe_.length;
         return std::move(form_);
@@ -68,8 +67,6 @@ private:
         if (f.pairs > 0) stalk(form_.parts[0], line, thick, 0.2f * thick, level_ == Level::Hero ? 5 : 3);
         if (f.pairs == 0)
             strap(rib);
-        else if (level_ == Level::Far)
-            outline(rib);
         else
             pinnae(rib, length, random);
     }
@@ -92,7 +89,8 @@ private:
 
     void pinnae(const std::vector<Rib>& rib, float length, Random& random) {
         const FrondRecipe& f = recipe_;
-        const int merge = level_ == Level::Middle ? 3 : 1; // pinnae in one
+        // Pinnae in one.
+        const int merge = level_ == Level::Far ? std::max(3, f.pairs / 6) : level_ == Level::Middle ? 3 : 1;
         for (int k = 0; k < f.pairs; k += merge) {
             const float t = lerp(f.stalk, 0.985f, (static_cast<float>(k) + 0.5f) / static_cast<float>(f.pairs));
             const Rib r = between(rib, t);
@@ -109,7 +107,7 @@ private:
 
     void pinna(const V3f& foot, const V3f& d, const V3f& across, const V3f& up, float reach, float room) {
         Mesh& m = form_.parts[1];
-        if (level_ == Level::Middle) {
+        if (level_ >= Level::Middle) {
             petal(m, reach, 0.9f * room * broader_, foot, d, up, 1);
             form_.leafTriangles = 2;
             return;
@@ -149,23 +147,6 @@ private:
         }
         petal(m, 0.14f * reach, 0.06f * reach, foot + d * (reach * 0.9f) - up * (0.09f * reach), d, up, 1);
         form_.leafTriangles = 2 * (2 * pairs + 1);
-    }
-
-    // All of a frond as one long leaf.
-    void outline(const std::vector<Rib>& rib) {
-        Mesh& m = form_.parts[1];
-        const int base = static_cast<int>(m.positions.size());
-        for (size_t k = 0; k < rib.size(); ++k) {
-            const float t = static_cast<float>(k) / static_cast<float>(rib.size() - 1), w = 0.8f * half(t) * broader_;
-            m.positions.push_back(rib[k].at - rib[k].side * w);
-            m.positions.push_back(rib[k].at + rib[k].side * w);
-        }
-        for (int k = 0; k + 1 < static_cast<int>(rib.size()); ++k) {
-            const int a = base + 2 * k;
-            m.triangles.push_back({a, a + 2, a + 3});
-            m.triangles.push_back({a, a + 3, a + 1});
-        }
-        form_.leafTriangles = 2 * static_cast<int>(rib.size() - 1);
     }
 
     // An undivided frond, with a wavy edge and a hollow along its rib.

@@ -1,5 +1,8 @@
 #include <algorithm>
+#include <cmath>
+#include <optional>
 
+#include "core/base/elementary.h"
 #include "core/base/hash.h"
 #include "core/mesh/reduce.h"
 #include "core/planting/silhouette.h"
@@ -35,18 +38,31 @@ Shaper shaperOf(const SpeciesRecipe& recipe, uint64_t seed) {
 // The form at a level that covers as much of the view as `seen` (m2): where levels change nothing swells or shrinks.
 Form asWide(const Shaper& shaper, Level level, float seen) {
     constexpr float kClose = 0.02f;
-    constexpr int kTries = 6;
+    constexpr int kTries = 7;
+    struct Try {
+        float fuller, ratio; // of what it covers to what it ought to
+    };
+    std::optional<Try> narrow, wide; // the nearest so far; what lies between is about straight in logarithms
     Form best;
-    float fuller = 1, closest = 1e9f;
+    float closest = 1e9f, fuller = 1;
     for (int k = 0; k < kTries; ++k) {
         Form form = shaper(level, fuller);
-        const float ratio = seen / std::max(silhouette(form), 1e-9f);
-        if (std::abs(ratio - 1) < closest) {
-            closest = std::abs(ratio - 1);
+        const Try now{fuller, std::max(silhouette(form), 1e-9f) / std::max(seen, 1e-9f)};
+        std::optional<Try>& side = now.ratio < 1 ? narrow : wide;
+        const bool idle = side && std::abs(side->ratio - now.ratio) < 0.002f && now.fuller > 1; // it can't do more
+        side = now;
+        if (std::abs(now.ratio - 1) < closest) {
+            closest = std::abs(now.ratio - 1);
             best = std::move(form);
         }
-        if (closest < kClose) break;
-        fuller = std::clamp(fuller * ratio, 0.1f, 3.0f);
+        if (closest < kClose || idle) break;
+        if (narrow && wide) {
+            const float low = elementary::log2(narrow->ratio), high = elementary::log2(wide->ratio);
+            const float share = std::clamp(-low / (high - low), 0.15f, 0.85f);
+            fuller = narrow->fuller * elementary::pow(wide->fuller / narrow->fuller, share);
+        } else
+            fuller = std::clamp(fuller * elementary::pow(now.ratio, -1.5f), 0.1f, 3.0f);
+        if (fuller == now.fuller) break;
     }
     return best;
 }
@@ -64,12 +80,13 @@ Form within(Form form, Level level, uint64_t seed) {
 Individual grow(const SpeciesRecipe& recipe, uint64_t seed) {
     const Shaper shaper = shaperOf(recipe, seed);
     Individual out;
-    out.forms[static_cast<size_t>(Level::Near)] = within(shaper(Level::Near, 1), Level::Near, seed);
-    const float seen = silhouette(out.form(Level::Near));
-    for (const Level level : {Level::Middle, Level::Far}) {
+    // Heroes are nearest to the truth; they are kept for nobody here, since few plants are seen so close.
+    float seen = silhouette(within(shaper(Level::Hero, 1), Level::Hero, seed)), grain = 0;
+    for (const Level level : {Level::Near, Level::Middle, Level::Far}) {
         Form& form = out.forms[static_cast<size_t>(level)];
         form = within(asWide(shaper, level, seen), level, seed);
-        form.grain = std::max(form.grain, out.forms[static_cast<size_t>(level) - 1].grain);
+        if (level == Level::Near) seen = silhouette(form); // where it can't follow, the others follow it
+        form.grain = grain = std::max(form.grain, grain);
     }
     Box3f b;
     for (const Mesh& m : out.form(Level::Near).parts) b.extendBy(bounds(m));

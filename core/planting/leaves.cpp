@@ -67,6 +67,38 @@ void blade(Mesh& m, const Outline& half, const V3f& foot, const V3f& along, cons
     }
 }
 
+// The needles of one shoot: as planes that cross in its axis, seen from afar.
+Mesh brushPlanes(const LeafRecipe& r) {
+    Mesh m;
+    const V3f x(1, 0, 0), y(0, -1, 0), z(0, 0, 1);
+    for (const V3f& side : {y, z})
+        blade(m, Outline{{0.4f, 0.9f}}, V3f(0), x, side, x.cross(side), r.length, r.width, 0, 0, false);
+    return m;
+}
+
+// As single needles, or as a few slivers with as much area for all of them: between them one sees through.
+constexpr int kSlivers = 5, kFewestSlivers = 4;
+Mesh brush(const LeafRecipe& r, int many) {
+    Mesh m;
+    const V3f x(1, 0, 0), y(0, -1, 0), z(0, 0, 1);
+    const float single =
+        std::clamp(static_cast<float>(many - kSlivers) / static_cast<float>(6 * r.leaflets - kSlivers), 0.0f, 1.0f);
+    const float thick = 2.5f * r.length / static_cast<float>(many);
+    for (int k = 0; k < many; ++k) {
+        const float t = (static_cast<float>(k) + 0.5f) / static_cast<float>(many);
+        const float a = 2.39996f * static_cast<float>(k);
+        const V3f out = y * el::cos(a) + z * el::sin(a), across = x.cross(out);
+        const V3f foot = x * (r.length * lerp(0.7f, 0.92f, single) * t),
+                  tip = foot + x * lerp(0.45f * r.length, 0.42f * r.width, single) +
+                        out * ((k + 1 == many ? 0.1f : 0.5f) * r.width);
+        const V3f half = (across * 0.7f + x * 0.7f) * (thick / 2);
+        const int base = static_cast<int>(m.positions.size());
+        m.positions.insert(m.positions.end(), {foot - half, foot + half, tip});
+        m.triangles.push_back({base, base + 1, base + 2});
+    }
+    return m;
+}
+
 } // namespace
 
 Mesh leafShape(const LeafRecipe& r, LeafDetail detail) {
@@ -87,29 +119,8 @@ Mesh leafShape(const LeafRecipe& r, LeafDetail detail) {
                   r.curl, false);
         return m;
     }
-    if (r.shape == "brush") { // the needles of one shoot, in planes that cross in its axis
-        if (detail == LeafDetail::Plain) {
-            for (const V3f& side : {y, z})
-                blade(m, Outline{{0.4f, 0.9f}}, V3f(0), x, side, x.cross(side), r.length, r.width, 0, 0, false);
-            return m;
-        }
-        // Single needles, or a few slivers with as much area for all of them: between them one sees through.
-        const int many = fine ? 6 * r.leaflets : 5;
-        const float thick = 2.5f * r.length / static_cast<float>(many);
-        for (int k = 0; k < many; ++k) {
-            const float t = (static_cast<float>(k) + 0.5f) / static_cast<float>(many);
-            const float a = 2.39996f * static_cast<float>(k);
-            const V3f out = y * el::cos(a) + z * el::sin(a), across = x.cross(out);
-            const V3f foot = x * (r.length * (fine ? 0.92f : 0.7f) * t),
-                      tip = foot + x * (fine ? 0.42f * r.width : 0.45f * r.length) +
-                            out * ((k + 1 == many ? 0.1f : 0.5f) * r.width);
-            const V3f half = (across * 0.7f + x * 0.7f) * (thick / 2);
-            const int base = static_cast<int>(m.positions.size());
-            m.positions.insert(m.positions.end(), {foot - half, foot + half, tip});
-            m.triangles.push_back({base, base + 1, base + 2});
-        }
-        return m;
-    }
+    if (r.shape == "brush")
+        return detail == LeafDetail::Plain ? brushPlanes(r) : brush(r, fine ? 6 * r.leaflets : kSlivers);
     if (r.shape == "palmate" && detail != LeafDetail::Plain) {
         const int lobes = fine ? 5 : 3;
         for (int k = 0; k < lobes; ++k) {
@@ -260,13 +271,28 @@ void addLeaves(Mesh& mesh, const std::vector<LeafPlace>& places, const Mesh& sha
     }
 }
 
+namespace {
+
+// The finest shape by which about all leaves fit.
+Mesh shapeFor(size_t leaves, const LeafRecipe& recipe, LeafDetail finest, size_t most) {
+    const auto needles = static_cast<int>(std::min<size_t>(most / leaves, 6 * static_cast<size_t>(recipe.leaflets)));
+    if (recipe.shape == "brush" && finest == LeafDetail::Fine && needles >= kFewestSlivers)
+        return brush(recipe, needles);
+    int detail = static_cast<int>(finest);
+    Mesh shape = leafShape(recipe, finest);
+    while (detail > 0 && leaves * shape.triangles.size() > most + most / 2)
+        shape = leafShape(recipe, static_cast<LeafDetail>(--detail));
+    return shape;
+}
+
+} // namespace
+
 LeavesAdded addSome(Mesh& mesh, const std::vector<LeafPlace>& places, const LeafRecipe& recipe, LeafDetail finest,
                     size_t most, float layers) {
     if (places.empty() || most == 0) return {};
-    int detail = static_cast<int>(finest);
-    Mesh shape = leafShape(recipe, finest);
-    while (detail > 0 && places.size() * shape.triangles.size() > most + most / 2)
-        shape = leafShape(recipe, static_cast<LeafDetail>(--detail));
+    constexpr float kMostMore = 1.04f; // of their area
+    const bool brushes = recipe.shape == "brush";
+    const Mesh shape = shapeFor(places.size(), recipe, finest, most);
     const size_t fit = std::min(std::max<size_t>(1, most / shape.triangles.size()), places.size());
     std::vector<LeafPlace> some;
     if (layers > 1.02f) {
@@ -277,21 +303,27 @@ LeavesAdded addSome(Mesh& mesh, const std::vector<LeafPlace>& places, const Leaf
             const int before = static_cast<int>(owed);
             owed += layers;
             for (int k = before; k < static_cast<int>(owed); ++k) {
+                const int above = k - before;
                 some.push_back(l);
-                const V3f face = turned(l.face, l.along, 2.4f * static_cast<float>(k - before));
-                some.back().face = face.dot(l.face) < 0 ? -face : face; // upper sides stay on top
+                if (brushes) { // it looks every way
+                    some.back().face = turned(l.face, l.along, 2.4f * static_cast<float>(above));
+                    continue;
+                }
+                // Parallel, so that they look the same way; a little turned, so that they have no common outline.
+                some.back().foot += l.face * (0.2f * static_cast<float>(above) * recipe.length * l.size);
+                some.back().along = turned(l.along, l.face, above % 2 ? 0.12f : -0.12f);
             }
         }
     } else {
-        const size_t every = (places.size() + fit - 1) / fit;
-        for (size_t i = 0; i < places.size(); i += every) some.push_back(places[i]);
+        for (size_t i = 0; i < fit; ++i) some.push_back(places[i * places.size() / fit]);
     }
     if (some.size() > fit) some.resize(fit);
     float whole = 0, made = 0;
     for (const LeafPlace& l : places) whole += l.size * l.size;
     for (const LeafPlace& l : some) made += l.size * l.size;
     const float own = area(leafShape(recipe, LeafDetail::Shaped));
-    const float larger = std::sqrt(whole / made * own / std::max(area(shape), 1e-9f));
+    const float more = std::clamp(1 / layers, 1.0f, kMostMore),
+                larger = std::sqrt(more * whole / made * own / std::max(area(shape), 1e-9f));
     addLeaves(mesh, some, shape, larger);
     return {larger, static_cast<int>(shape.triangles.size())};
 }

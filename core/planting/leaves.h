@@ -47,7 +47,8 @@ struct LeavesAdded {
     float larger = 1;  // than their own size
     int triangles = 1; // of one
 };
-// `layers`: of them stand at one place, turned about each other, so that they hide more of each other than of the view.
+// `layers`: of them lie upon each other at one place, so that they hide more of each other than of the view;
+// below 1 they are a little larger than that.
 LeavesAdded addSome(Mesh& mesh, const std::vector<LeafPlace>& places, const LeafRecipe& recipe, LeafDetail finest,
                     size_t most, float layers = 1);
 

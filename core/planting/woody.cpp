@@ -142,6 +142,10 @@ Form formOf(const Grown& g, Level level, float fuller) {
                 .mostStems = 6};
         break;
     }
+    if (bare)
+        bark.broader = fuller;
+    else
+        bark.twigsBroader = std::max(1.0f, fuller);
     if (level <= Level::Near) bark.hollow = g.recipe.health.hollow; // from afar nobody looks into it
     // Of many thin branches only the thickest fit.
     for (int tries = 0; tries < 30; ++tries) {
@@ -153,7 +157,8 @@ Form formOf(const Grown& g, Level level, float fuller) {
         bark.mostTwigs /= 2;
         bark.mostStems = std::max(1, bark.mostStems * 3 / 4);
     }
-    const LeafDetail finest = level == Level::Hero ? LeafDetail::Fine : LeafDetail::Shaped;
+    const LeafDetail finest =
+        level == Level::Hero || (brush && level == Level::Near) ? LeafDetail::Fine : LeafDetail::Shaped;
     const size_t left = std::max(most - std::min(most, form.triangles()), most / 2);
     const size_t flowers = g.blossoms.empty() ? 0 : left / 3;
     const LeafRecipe& leaf = g.recipe.leaf;

@@ -7,6 +7,7 @@
 
 #include "core/base/elementary.h"
 #include "core/base/parallel.h"
+#include "core/trace/shading.h"
 #include "core/trace/tone.h"
 
 namespace thallos {
@@ -246,7 +247,7 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
     traced_.resize(static_cast<size_t>(library_->individualCount()) * kLevels);
     grown_ = std::make_unique<Grown[]>(library_->individualCount());
     reaches_.resize(library_->individualCount());
-    bright_.assign(library_->individualCount(), Rgb(0));
+    bright_.resize(library_->individualCount());
 }
 
 void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) const {
@@ -270,8 +271,14 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
     rtcCommitScene(scene);
     rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
     if (!grown_[i].turns) {
-        const Rgb bright =
-            brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals), fast_ ? 1500 : 8000);
+        const SpeciesRecipe& recipe = library_->species()[static_cast<size_t>(i / kIndividuals)].recipe;
+        const auto tint = [&](unsigned part, const V3f& at) {
+            return parts[part].normals.empty()
+                       ? crownTint(recipe, library_->season(), library_->individual(i), at, part == 1)
+                       : Rgb(1);
+        };
+        const Brightness bright = brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals),
+                                             fast_ ? 2000 : 8000, tint);
         if (level == Level::Near) bright_[i] = bright;
         grown_[i].tone[static_cast<size_t>(level)] = toneBetween(bright, bright_[i]);
     }

@@ -12,6 +12,7 @@
 #include "core/project/built_site.h"
 #include "core/trace/embree.h"
 #include "core/trace/ray.h"
+#include "core/trace/tone.h"
 
 namespace thallos {
 
@@ -72,7 +73,7 @@ private:
     mutable std::vector<Traced> traced_; // of each individual and level
     mutable std::mutex heroes_;
     mutable std::unique_ptr<Grown[]> grown_;
-    mutable std::vector<Rgb> bright_; // of the near levels
+    mutable std::vector<Brightness> bright_; // of the near levels
     std::vector<std::vector<float>> reaches_;
 };
 

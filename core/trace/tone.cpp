@@ -2,10 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include "core/base/elementary.h"
 #include "core/trace/ray.h"
 #include "core/trace/sampler.h"
+#include "core/trace/scattering.h"
+#include "core/trace/shading.h"
 
 namespace thallos {
 
@@ -13,17 +16,36 @@ namespace {
 
 namespace el = elementary;
 
-constexpr float kSunlight = 3;      // on what faces it, times the light of the sky on level ground
-constexpr float kGroundGlow = 0.2f; // of the sky's light, from below
-constexpr unsigned kTries = 8;      // rays for each that meets it, at most
+constexpr float kSunlight = 8;   // above the air, times the light of the sky on level ground
+constexpr float kGround = 0.18f; // of the light on level ground that comes back from it
+constexpr int kBounces = 2;
+constexpr unsigned kTries = 8; // rays for each that meets it, at most
 
-V3f onSphere(const V2f& u) {
-    const float z = 1 - 2 * u.x, r = std::sqrt(std::max(0.0f, 1 - z * z)), a = 2 * kPi * u.y;
-    return {r * el::cos(a), r * el::sin(a), z};
-}
 V3f towards(float bearing, float sineOfHeight) {
     const float r = std::sqrt(std::max(0.0f, 1 - sineOfHeight * sineOfHeight));
     return {r * el::cos(bearing), r * el::sin(bearing), sineOfHeight};
+}
+
+// What the air lets by; the lower the longer is the way through it.
+float sunlight(float sineOfHeight) {
+    return kSunlight * el::exp(-0.25f / sineOfHeight);
+}
+
+struct Met {
+    unsigned part;
+    float away;
+    V3f normal; // unit, of the triangle
+};
+std::optional<Met> meet(RTCScene scene, const V3f& p, const V3f& d) {
+    RTCRayHit hit;
+    hit.ray = {p.x, p.y, p.z, 0, d.x, d.y, d.z, 0, 1e30f, ~0u, 0, 0};
+    hit.hit.geomID = RTC_INVALID_GEOMETRY_ID;
+    hit.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
+    RTCIntersectContext context;
+    rtcInitIntersectContext(&context);
+    rtcIntersect1(scene, &context, &hit);
+    if (hit.hit.geomID == RTC_INVALID_GEOMETRY_ID) return {};
+    return Met{hit.hit.geomID, hit.ray.tfar, V3f(hit.hit.Ng_x, hit.hit.Ng_y, hit.hit.Ng_z).normalized()};
 }
 
 bool open(RTCScene scene, const V3f& p, const V3f& d) {
@@ -34,18 +56,69 @@ bool open(RTCScene scene, const V3f& p, const V3f& d) {
     return ray.tfar >= 0;
 }
 
+struct Lit {
+    RTCScene scene;
+    const Form& form;
+    const std::vector<SurfacePoint>& points; // its parts' surfaces
+    const Tint& tint;
+    V3f sun{0, 0, 1}; // towards it
+};
+
+SurfacePoint surfaceAt(const Lit& lit, const Met& met, const V3f& p, const V3f& out) {
+    SurfacePoint s = lit.points[met.part];
+    const bool front = met.normal.dot(out) >= 0;
+    s.normal = front ? met.normal : -met.normal;
+    s.specular = lit.form.parts[met.part].normals.empty() ? kLeafGloss : kBarkGloss;
+    if (lit.tint) {
+        const Rgb by = lit.tint(met.part, p);
+        s.albedo *= by;
+        s.through *= by;
+    }
+    if (met.part == 1 && !front) asLowerSide(s);
+    return s;
+}
+
+// What is seen along -`out` of the form, met from `from`.
+Brightness radiance(const Lit& lit, const V3f& from, const V3f& out, const Met& met, Sampler& sampler, int bounces) {
+    const V3f p = from - out * met.away;
+    const SurfacePoint surface = surfaceAt(lit, met, p, out);
+    const Scattering scattering(surface, out);
+    const auto leave = [&](const V3f& d) {
+        return offset(p, surface.normal.dot(d) > 0 ? surface.normal : -surface.normal, met.away);
+    };
+    Brightness sum;
+    const auto add = [&](const Scattering::Share& share, const Rgb& light) {
+        sum.matt += share.matt * light;
+        sum.glossy += share.glossy * light;
+    };
+    if (const auto share = scattering.evaluate(lit.sun);
+        luminance(share.sum()) > 0 && open(lit.scene, leave(lit.sun), lit.sun))
+        add(share, Rgb(kPi * sunlight(lit.sun.z)));
+    const V2f u = sampler.pair();
+    const auto next = scattering.sample(u, sampler.pair().x);
+    if (luminance(next.weight.sum()) <= 0) return sum;
+    const V3f start = leave(next.direction);
+    if (const std::optional<Met> hit = meet(lit.scene, start, next.direction)) {
+        if (bounces > 0) add(next.weight, radiance(lit, start, -next.direction, *hit, sampler, bounces - 1).sum());
+    } else
+        add(next.weight, Rgb(next.direction.z > 0 ? 1.0f : kGround * (1 + sunlight(lit.sun.z) * lit.sun.z)));
+    return sum;
+}
+
 } // namespace
 
-Rgb brightness(RTCScene scene, const Form& form, const std::vector<Surface>& surfaces, unsigned rays) {
+Brightness brightness(RTCScene scene, const Form& form, const std::vector<Surface>& surfaces, unsigned rays,
+                      const Tint& tint) {
     Box3f box;
     for (const Mesh& m : form.parts) box.extendBy(bounds(m));
-    if (box.isEmpty()) return Rgb(0);
+    if (box.isEmpty()) return {};
     std::vector<SurfacePoint> points;
     for (const Surface& s : surfaces) points.push_back(evaluate(plain(s), Spot{}));
     const V3f middle = box.center();
     const float radius = box.size().length() / 2;
     const float high = std::max(box.size().z, 1e-3f), wide = std::max(xy(box.size()).length(), 1e-3f);
-    Rgb sum(0);
+    Lit lit{scene, form, points, tint};
+    Brightness sum;
     unsigned met = 0;
     for (unsigned i = 0; i < kTries * rays && met < rays; ++i) {
         Sampler sampler(0, 0, i, 1);
@@ -56,42 +129,26 @@ Rgb brightness(RTCScene scene, const Form& form, const std::vector<Surface>& sur
         const float tall = high * up.z + wide * out.z;
         const V3f from =
             middle + out * (2 * radius) + across * (wide * (place.x - 0.5f)) + up * (tall * (place.y - 0.5f));
-        RTCRayHit hit;
-        hit.ray = {from.x, from.y, from.z, 0, -out.x, -out.y, -out.z, 0, 1e30f, ~0u, 0, 0};
-        hit.hit.geomID = RTC_INVALID_GEOMETRY_ID;
-        hit.hit.instID[0] = RTC_INVALID_GEOMETRY_ID;
-        RTCIntersectContext context;
-        rtcInitIntersectContext(&context);
-        rtcIntersect1(scene, &context, &hit);
-        if (hit.hit.geomID == RTC_INVALID_GEOMETRY_ID) continue;
+        const std::optional<Met> first = meet(scene, from, -out);
+        if (!first) continue;
         ++met;
-        const SurfacePoint& s = points[hit.hit.geomID];
-        V3f n = V3f(hit.hit.Ng_x, hit.hit.Ng_y, hit.hit.Ng_z).normalized();
-        if (n.dot(out) < 0) n = -n;
-        const V3f p = from - out * hit.ray.tfar;
-        const V3f before = offset(p, n, hit.ray.tfar), behind = offset(p, -n, hit.ray.tfar);
         const V2f day = sampler.pair();
-        const V3f sun = towards(2 * kPi * day.x, 0.25f + 0.65f * day.y);
-        const float facing = n.dot(sun);
-        const Rgb& scattered = facing > 0 ? s.albedo : s.through;
-        if (luminance(scattered) > 0 && open(scene, facing > 0 ? before : behind, sun))
-            sum += scattered * (kSunlight * std::abs(facing));
-        // Light of the sky by a ray off by the cosine: the normal and a point of the sphere around its tip.
-        const V3f toSky = (n * 1.0001f + onSphere(sampler.pair())).normalized();
-        const auto glow = [&](const V3f& at, const V3f& d) {
-            return open(scene, at, d) ? (d.z > 0 ? 1.0f : kGroundGlow) : 0.0f;
-        };
-        sum += s.albedo * glow(before, toSky);
-        if (luminance(s.through) > 0) sum += s.through * glow(behind, toSky - n * (2 * n.dot(toSky)));
+        lit.sun = towards(2 * kPi * day.x, 0.25f + 0.65f * day.y);
+        const Brightness seen = radiance(lit, from, out, *first, sampler, kBounces);
+        sum.matt += seen.matt;
+        sum.glossy += seen.glossy;
     }
-    return met ? sum / (static_cast<float>(met) * (1 + kSunlight)) : Rgb(0);
+    if (met == 0) return {};
+    const auto all = static_cast<float>(met);
+    return {sum.matt / all, sum.glossy / all};
 }
 
-Rgb toneBetween(const Rgb& brightness, const Rgb& wanted) {
+Rgb toneBetween(const Brightness& now, const Brightness& wanted) {
     constexpr float kMost = 2.2f;
     Rgb tone(1);
     for (int k = 0; k < 3; ++k)
-        if (brightness[k] > 0 && wanted[k] > 0) tone[k] = std::clamp(wanted[k] / brightness[k], 1 / kMost, kMost);
+        if (now.matt[k] > 0 && wanted.matt[k] > 0)
+            tone[k] = std::clamp((wanted.sum()[k] - now.glossy[k]) / now.matt[k], 1 / kMost, kMost);
     return tone;
 }
 

@@ -2,6 +2,7 @@
 // of their wood: shading evens out what is measured here.
 #pragma once
 
+#include <functional>
 #include <vector>
 
 #include "core/material/surface.h"
@@ -10,14 +11,21 @@
 
 namespace thallos {
 
-// Mean luminance by colour of what a form shows to eyes around it, under a sun at any place of the day and a sky; a
-// white sheet that faces all the light has about 1. `scene` is of the form's faces, a geometry for each part;
-// `surfaces` are of the parts. `rays` that meet it are averaged: 8 000 tell it within 2 %. 0 for what no ray meets.
+// Mean radiance of what a form shows to eyes around it, under a sun at any place of the day, a sky of 1 and level
+// ground. Gloss is told apart, since it is not the form's own colour.
+struct Brightness {
+    Rgb matt{0}, glossy{0};
+    Rgb sum() const { return matt + glossy; }
+};
+// `scene` is of the form's faces, a geometry for each part; `surfaces` are of the parts. `rays` that meet it are
+// averaged: 8 000 tell it within 2 %. `tint`, if any, colours the surfaces of a part by place. 0 for what no ray meets.
 // Safe from any thread.
-Rgb brightness(RTCScene scene, const Form& form, const std::vector<Surface>& surfaces, unsigned rays);
+using Tint = std::function<Rgb(unsigned part, const V3f& at)>;
+Brightness brightness(RTCScene scene, const Form& form, const std::vector<Surface>& surfaces, unsigned rays,
+                      const Tint& tint = nullptr);
 
-// By which what a form shows is multiplied to look as bright as another; near 1 where they differ too much to be made
-// alike.
-Rgb toneBetween(const Rgb& brightness, const Rgb& wanted);
+// By which the colours of what a form shows are multiplied to look as bright as another; nearer to 1 where they differ
+// too much to be made alike.
+Rgb toneBetween(const Brightness& now, const Brightness& wanted);
 
 } // namespace thallos

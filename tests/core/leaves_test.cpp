@@ -44,7 +44,61 @@ std::vector<LeafPlace> some(int count) {
     return out;
 }
 
+double areaOf(const Mesh& m) {
+    double sum = 0;
+    for (const V3i& t : m.triangles) sum += normalOf(m, t).length() / 2;
+    return sum;
+}
+
 } // namespace
+
+TEST(Leaves, InLayersTheyKeepTheirAreaTheirRoomAndTheirUpperSides) {
+    LeafRecipe r;
+    r.shape = "ovate";
+    r.length = 0.08f;
+    r.width = 0.05f;
+    const std::vector<LeafPlace> places = some(4000);
+    Mesh flat;
+    addSome(flat, places, r, LeafDetail::Shaped, 4000, 1);
+    for (const float layers : {1.5f, 3.0f, 7.0f}) {
+        Mesh m;
+        addSome(m, places, r, LeafDetail::Shaped, 4000, layers);
+        EXPECT_LE(m.triangles.size(), 4000u) << layers;
+        EXPECT_NEAR(areaOf(m) / areaOf(flat), 1, 0.05) << layers;
+        EXPECT_NEAR(upward(m), upward(flat), 0.03) << layers;
+        EXPECT_EQ(normalOf(m, m.triangles.front()).normalized().z > 0,
+                  normalOf(flat, flat.triangles.front()).normalized().z > 0);
+    }
+    // Below one they may be a little larger, and no more.
+    Mesh fuller;
+    addSome(fuller, places, r, LeafDetail::Shaped, 4000, 0.2f);
+    EXPECT_GT(areaOf(fuller), 1.02 * areaOf(flat));
+    EXPECT_LT(areaOf(fuller), 1.05 * areaOf(flat));
+}
+
+TEST(Leaves, AsManyAsFitAreDrawnEvenlyFromAll) {
+    LeafRecipe r;
+    r.shape = "ovate";
+    const size_t each = leafShape(r, LeafDetail::Plain).triangles.size();
+    for (const int count : {500, 620, 1100, 1900}) {
+        Mesh m;
+        const LeavesAdded added = addSome(m, some(count), r, LeafDetail::Plain, 600 * each);
+        const size_t drawn = m.triangles.size() / each;
+        EXPECT_EQ(drawn, std::min<size_t>(600, static_cast<size_t>(count))) << count;
+        EXPECT_EQ(added.triangles, static_cast<int>(each));
+        // Each stands for as many as were left out.
+        EXPECT_NEAR(added.larger * added.larger,
+                    static_cast<float>(count) / static_cast<float>(drawn) * area(leafShape(r, LeafDetail::Shaped)) /
+                        area(leafShape(r, LeafDetail::Plain)),
+                    0.06f * static_cast<float>(count) / static_cast<float>(drawn))
+            << count;
+        // From the first to the last place.
+        Box3f box;
+        for (const V3f& p : m.positions) box.extendBy(p);
+        EXPECT_LT(box.min.x, 0.3f);
+        EXPECT_GT(box.max.x, 3.7f);
+    }
+}
 
 TEST(LeafShapes, LieAlongTheirMidribWithTheUpperSideUp) {
     for (const char* shape : kLeafShapes)

@@ -3,6 +3,7 @@
 #include <filesystem>
 #include <fstream>
 #include <map>
+#include <numeric>
 #include <set>
 
 #include <gtest/gtest.h>
@@ -103,7 +104,7 @@ TEST(Levels, KeepTheirBudgetsAndTheirSilhouettes) {
             // Plants and people; what is smaller than a hand is seen from above.
             const bool tall = library()->individual(index).height > 0.35f;
             if (tall && level != Level::Near)
-                EXPECT_NEAR(silhouette(form) / near, 1, level == Level::Middle ? 0.08f : 0.23f)
+                EXPECT_NEAR(silhouette(form) / near, 1, level == Level::Middle ? 0.06f : 0.12f)
                     << r.name << " at level " << static_cast<int>(level);
             if (std::holds_alternative<WoodyRecipe>(r.growth) && leafArea(library()->form(index, Level::Near)) > 0)
                 EXPECT_NEAR(leafArea(form) / leafArea(library()->form(index, Level::Near)), 1, 0.05f) << r.name;
@@ -149,13 +150,74 @@ TEST(Grow, SoilLiesAtTheFeetOfLargeTrees) {
             << name;
 }
 
-TEST(Levels, HeroesAreFinerAndKeepTheirBudget) {
-    for (const char* name : {"Oak", "Birch", "Pine", "Hazel", "Foxglove", "Male fern", "Boulder", "Man walking"}) {
+TEST(Levels, OneBladeHasOneNumber) {
+    // Blades and stalks are tinted one by one: what hangs together has one number, what does not has another.
+    for (const char* name : {"Fescue", "Pendulous sedge", "Cattail", "Quaking grass", "Plume grass", "Rush"}) {
         const int index = library()->find(name) * kIndividuals;
-        const Form &hero = library()->hero(index), &near = library()->form(index, Level::Near);
-        EXPECT_GE(hero.triangles(), near.triangles()) << name;
-        EXPECT_LE(hero.triangles(), kMostTriangles[0]) << name;
-        EXPECT_NEAR(silhouette(hero) / silhouette(near), 1, 0.1f) << name;
+        for (int level = 0; level < kLevels; ++level) {
+            const Form& form = library()->form(index, static_cast<Level>(level));
+            const Mesh& m = form.parts[1];
+            std::vector<int> root(m.positions.size());
+            std::iota(root.begin(), root.end(), 0);
+            const auto find = [&](int i) {
+                while (root[i] != i) i = root[i] = root[root[i]];
+                return i;
+            };
+            for (const V3i& t : m.triangles) {
+                root[find(t.x)] = find(t.y);
+                root[find(t.z)] = find(t.y);
+            }
+            std::map<int, size_t> numberOf;
+            std::set<size_t> numbers;
+            for (size_t i = 0; i < m.triangles.size(); ++i) {
+                const size_t number = form.leafOf(i);
+                const auto [it, fresh] = numberOf.try_emplace(find(m.triangles[i].x), number);
+                ASSERT_EQ(it->second, number) << name << " at level " << level << ", triangle " << i;
+                if (fresh) ASSERT_TRUE(numbers.insert(number).second) << name << " at level " << level;
+            }
+        }
+    }
+}
+
+TEST(Levels, NearStalksAreSeenFromEverySide) {
+    // A flat stalk on its edge would leave its ear in the air.
+    for (const char* name : {"Pendulous sedge", "Cattail", "Reed"}) {
+        const Form& form = library()->form(library()->find(name) * kIndividuals, Level::Near);
+        ASSERT_GT(form.closeTriangles, 0u) << name;
+        V3f sum(0);
+        float all = 0;
+        const Mesh& m = form.parts[1];
+        for (size_t i = 0; i < static_cast<size_t>(form.closeLeafTriangles); ++i) { // one stalk is a closed body
+            const V3i& t = m.triangles[i];
+            const V3f n = (m.positions[t.y] - m.positions[t.x]).cross(m.positions[t.z] - m.positions[t.x]);
+            sum += n;
+            all += n.length();
+        }
+        EXPECT_LT(sum.length(), 1e-3f * all) << name;
+    }
+}
+
+TEST(Levels, HeroesAreFinerAndKeepTheirBudget) {
+    const auto& all = library()->species();
+    struct Seen {
+        size_t hero, near;
+        float ratio;
+    };
+    std::vector<Seen> seen(all.size());
+    parallelFor(static_cast<int>(all.size()), [&](int i) {
+        const SpeciesRecipe& r = all[static_cast<size_t>(i)].recipe;
+        const Individual one = grow(r, 3);
+        const Form hero = growHero(r, 3), &near = one.form(Level::Near);
+        seen[static_cast<size_t>(i)] = {hero.triangles(), near.triangles(), silhouette(hero) / silhouette(near)};
+    });
+    for (size_t i = 0; i < all.size(); ++i) {
+        const std::string& name = all[i].recipe.name;
+        EXPECT_GE(seen[i].hero, seen[i].near) << name;
+        EXPECT_LE(seen[i].hero, kMostTriangles[0]) << name;
+        // What lies on the ground is hardly seen level; broom's green twigs and
+        // the needles of sheared yew are finer than a near form can show.
+        const bool fine = name == "Broom" || name == "Yew dome";
+        if (all[i].recipe.kind != SpeciesKind::Litter) EXPECT_NEAR(seen[i].ratio, 1, fine ? 0.17f : 0.07f) << name;
     }
 }
 
@@ -170,6 +232,58 @@ TEST(Grow, SameSeedSamePlantAndAnotherSeedAnother) {
         }
         if (std::string(name) != "Man standing") EXPECT_TRUE(differs) << name;
     }
+}
+
+TEST(Grow, AnyNumberOfThreadsGrowsTheSame) {
+    // One of each generator, beside each other and one after the other.
+    const std::vector<const char*> names = {"Rowan",      "Fescue",         "Foxglove", "Male fern", "Moss cushion",
+                                            "Water lily", "Field stone",    "Sticks",   "Log",       "Woman walking",
+                                            "Rail fence", "Ivy on a trunk", "Yew dome", "Cattail",   "Broken stump"};
+    std::vector<Individual> beside(names.size());
+    parallelFor(static_cast<int>(names.size()),
+                [&](int i) { beside[static_cast<size_t>(i)] = grow(recipeOf(names[static_cast<size_t>(i)]), 17); });
+    for (size_t i = 0; i < names.size(); ++i) {
+        const Individual alone = grow(recipeOf(names[i]), 17);
+        EXPECT_EQ(alone.height, beside[i].height) << names[i];
+        for (const Level level : {Level::Near, Level::Middle, Level::Far}) {
+            const Form &a = alone.form(level), &b = beside[i].form(level);
+            ASSERT_EQ(a.parts.size(), b.parts.size()) << names[i];
+            EXPECT_EQ(a.grain, b.grain) << names[i];
+            for (size_t p = 0; p < a.parts.size(); ++p) {
+                EXPECT_EQ(a.parts[p].positions, b.parts[p].positions) << names[i];
+                EXPECT_EQ(a.parts[p].triangles, b.parts[p].triangles) << names[i];
+                EXPECT_EQ(a.parts[p].uvs, b.parts[p].uvs) << names[i];
+            }
+        }
+    }
+}
+
+TEST(Litter, SticksAreForkedAndOfManyGirths) {
+    const SpeciesRecipe& r = recipeOf("Sticks");
+    const Individual one = grow(r, 3);
+    const Mesh& m = one.form(Level::Near).parts[0];
+    // Each piece is a closed tube of its own.
+    std::vector<int> root(m.positions.size());
+    std::iota(root.begin(), root.end(), 0);
+    const auto find = [&](int i) {
+        while (root[i] != i) i = root[i] = root[root[i]];
+        return i;
+    };
+    for (const V3i& t : m.triangles) {
+        root[find(t.x)] = find(t.y);
+        root[find(t.z)] = find(t.y);
+    }
+    std::map<int, Box3f> pieces;
+    for (size_t i = 0; i < m.positions.size(); ++i) pieces[find(static_cast<int>(i))].extendBy(m.positions[i]);
+    const auto& litter = std::get<LitterRecipe>(r.growth);
+    EXPECT_GT(pieces.size(), static_cast<size_t>(litter.count)) << "with forks";
+    float longest = 0, shortest = 10;
+    for (const auto& [first, box] : pieces) {
+        longest = std::max(longest, box.size().length());
+        shortest = std::min(shortest, box.size().length());
+    }
+    EXPECT_GT(longest, 2.5f * shortest);
+    EXPECT_LT(longest, 2 * litter.length);
 }
 
 TEST(Grow, TreesAreRootedAndCarryLeaves) {
@@ -360,6 +474,43 @@ TEST(Logs, RestOnTheGround) {
         EXPECT_LT(low, 0.01f) << r.name << " hovers";
         EXPECT_GT(low, -0.2f) << r.name;
     });
+}
+
+TEST(Logs, CutsFaceOutwardAndLieRoundTheirPith) {
+    each<LogRecipe>([](const SpeciesRecipe& r, const LogRecipe& log, const Individual& one) {
+        const Mesh &bark = one.form(Level::Near).parts[0], &cut = one.form(Level::Near).parts[1];
+        ASSERT_EQ(bark.uvs.size(), bark.positions.size()) << r.name;
+        ASSERT_EQ(cut.uvs.size(), cut.positions.size()) << r.name;
+        ASSERT_EQ(cut.normals.size(), cut.positions.size()) << r.name;
+        float widest = 0;
+        for (const V2f& uv : cut.uvs) {
+            EXPECT_GE(uv.x, 1) << r.name; // a whole number of steps, and the turn
+            EXPECT_GE(uv.y, 0) << r.name;
+            widest = std::max(widest, uv.y);
+        }
+        EXPECT_GT(widest, 0.6f * log.radius) << r.name;
+        EXPECT_LT(widest, 2.6f * log.radius) << r.name;
+        int outward = 0;
+        for (const V3i& t : cut.triangles) {
+            const V3f n = (cut.positions[t.y] - cut.positions[t.x]).cross(cut.positions[t.z] - cut.positions[t.x]);
+            outward += n.dot(cut.normals[t.x]) > 0;
+        }
+        EXPECT_EQ(outward, static_cast<int>(cut.triangles.size())) << r.name;
+    });
+}
+
+TEST(Logs, TornEndsAreSplinteredAndSawnOnesAreLevel) {
+    const auto rise = [](const char* name) {
+        const Mesh& cut = library()->individual(library()->find(name) * kIndividuals).form(Level::Near).parts[1];
+        float low = 100, high = 0;
+        for (const V3f& p : cut.positions) {
+            low = std::min(low, p.z);
+            high = std::max(high, p.z);
+        }
+        return high - low;
+    };
+    EXPECT_GT(rise("Broken stump"), 0.15f);
+    EXPECT_LT(rise("Stump"), 0.06f);
 }
 
 TEST(Things, StandOnTheGround) {

@@ -5,6 +5,7 @@
 
 #include "core/jobs/stage.h"
 #include "core/trace/integrator.h"
+#include "core/trace/shading.h"
 #include "core/trace/tone.h"
 #include "tests/core/traced_site.h"
 
@@ -78,12 +79,61 @@ private:
 } // namespace
 
 TEST(Tone, LevelsLookAlike) {
-    for (const char* name : {"Ash", "Hazel", "Spruce", "Fescue in ear", "Male fern", "Bamboo"}) {
+    for (const char* name :
+         {"Ash", "Oak", "Hazel", "Spruce", "Box hedge", "Fescue in ear", "Male fern", "Bracken", "Bamboo"}) {
         const Seen seen(name);
         const double near = seen.at(Level::Near), middle = seen.at(Level::Middle), far = seen.at(Level::Far);
         EXPECT_NEAR(middle / near, 1, 0.06) << name;
         EXPECT_NEAR(far / middle, 1, 0.12) << name;
     }
+}
+
+TEST(Tone, CrownsAreLighterHighUpAndYoungOutside) {
+    const int index = library()->find("Oak");
+    const SpeciesRecipe& oak = library()->species()[static_cast<size_t>(index)].recipe;
+    const Individual& tree = library()->individual(index * kIndividuals);
+    const float edge = tree.spread / 2, high = tree.height;
+    const auto at = [&](const V3f& p, Season season = Season::Summer, bool foliage = true) {
+        return crownTint(oak, season, tree, p, foliage);
+    };
+    EXPECT_GT(luminance(at({0, 0, high}, Season::Summer, false)),
+              luminance(at({0, 0, 0.3f * high}, Season::Summer, false)));
+    const Rgb inside = at({0, 0, 0.55f * high}), outside = at({edge, 0, 0.55f * high});
+    EXPECT_GT(luminance(outside), 1.03f * luminance(inside));
+    EXPECT_LT(outside.z / outside.y, inside.z / inside.y) << "young leaves are yellower";
+    // More of them in spring; none from autumn on, and no petal is a young leaf.
+    EXPECT_GT(luminance(at({edge, 0, 0.55f * high}, Season::Spring)), luminance(outside));
+    for (const Season season : {Season::Autumn, Season::Bare, Season::Snow})
+        EXPECT_EQ(at({edge, 0, 0.55f * high}, season), at({0, 0, 0.55f * high}, season));
+    EXPECT_EQ(at({edge, 0, 0.55f * high}, Season::Summer, false), at({0, 0, 0.55f * high}, Season::Summer, false));
+}
+
+TEST(Tone, GlossAndTintsAreToldApart) {
+    // A level sheet of leaves: it shines above, not below, and its tint is in its colour alone.
+    Form form;
+    form.parts.resize(2);
+    form.parts[1].positions = {{-1, -1, 0}, {1, -1, 0}, {1, 1, 0}, {-1, 1, 0}};
+    form.parts[1].triangles = {{0, 1, 2}, {0, 2, 3}};
+    const auto of = [&](const Tint& tint) {
+        RTCScene scene = rtcNewScene(embreeDevice());
+        const EmbreeScene held(scene);
+        RTCGeometry g = triangleGeometry(form.parts[1]);
+        rtcCommitGeometry(g);
+        rtcAttachGeometryByID(scene, g, 1);
+        rtcReleaseGeometry(g);
+        rtcCommitScene(scene);
+        return brightness(scene, form, {matt(0.1f), matt(0.1f)}, 4000, tint);
+    };
+    const Brightness above = of(nullptr), red = of([](unsigned part, const V3f&) {
+                                              EXPECT_EQ(part, 1u);
+                                              return Rgb(2, 1, 1);
+                                          });
+    EXPECT_GT(luminance(above.glossy), 0.01f * luminance(above.matt));
+    EXPECT_NEAR(red.matt.x / above.matt.x, 2, 0.02f);
+    EXPECT_NEAR(red.matt.y / above.matt.y, 1, 2e-3f);
+    EXPECT_NEAR(red.glossy.x / above.glossy.x, 1, 0.02f);
+    std::swap(form.parts[1].triangles[0].y, form.parts[1].triangles[0].z); // half of it lies upside down
+    EXPECT_LT(luminance(of(nullptr).glossy), 0.85f * luminance(above.glossy));
 }
 
 TEST(Tone, BrightnessIsOfWhatIsSeen) {
@@ -97,13 +147,14 @@ TEST(Tone, BrightnessIsOfWhatIsSeen) {
         rtcAttachGeometryByID(scene, g, 0);
         rtcReleaseGeometry(g);
         rtcCommitScene(scene);
-        return brightness(scene, form, {matt(albedo)}, 4000);
+        return brightness(scene, form, {matt(albedo)}, 4000).matt;
     };
     const Mesh block = box({-1, -1, 0}, {1, 1, 2});
     const Rgb dark = of(block, 0.1f), pale = of(block, 0.4f);
     EXPECT_NEAR(luminance(pale) / luminance(dark), 4, 0.01f);
-    EXPECT_GT(luminance(pale), 0.05f);
-    EXPECT_LT(luminance(pale), 0.4f);
+    // More than under half of a sky alone, less than if all of it faced the sun.
+    EXPECT_GT(luminance(pale), 0.5f * 0.4f);
+    EXPECT_LT(luminance(pale), (1 + 8) * 0.4f);
     EXPECT_EQ(of(block, 0.4f), pale) << "the same each time";
     // Boards that stand close shade each other.
     Mesh boards;
@@ -116,6 +167,12 @@ TEST(Tone, BrightnessIsOfWhatIsSeen) {
     }
     EXPECT_LT(luminance(of(boards, 0.4f)), 0.8f * luminance(pale));
     // By colour, and never by more than can be made good.
-    EXPECT_EQ(toneBetween(Rgb(0.1f, 0.2f, 0), Rgb(0.2f, 0.1f, 0.3f)), Rgb(2, 0.5f, 1));
-    EXPECT_EQ(toneBetween(Rgb(0.01f), Rgb(1)), toneBetween(Rgb(0.001f), Rgb(1)));
+    const auto tone = [](const Rgb& now, const Rgb& wanted, float gloss = 0, float wantedGloss = 0) {
+        return toneBetween({now, Rgb(gloss)}, {wanted, Rgb(wantedGloss)});
+    };
+    EXPECT_EQ(tone(Rgb(0.1f, 0.2f, 0), Rgb(0.2f, 0.1f, 0.3f)), Rgb(2, 0.5f, 1));
+    EXPECT_EQ(tone(Rgb(0.01f), Rgb(1)), tone(Rgb(0.001f), Rgb(1)));
+    // Colours make good for gloss, which they can't change.
+    EXPECT_NEAR(tone(Rgb(0.2f), Rgb(0.2f), 0.05f, 0.01f).x, 0.8f, 1e-5f);
+    EXPECT_NEAR(tone(Rgb(0.2f), Rgb(0.1f), 0.02f, 0.12f).x, 1, 1e-5f);
 }
