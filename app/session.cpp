@@ -243,6 +243,10 @@ void Session::paste(const QString& name, const std::optional<V2f>& at, bool besi
     }
     std::vector<Id> copies;
     Project next = withCopies(project(), copied_, by, built_ && by != V2f(0) ? &built_->natural : nullptr, &copies);
+    if (copies.empty()) {
+        Q_EMIT message(tr("What was copied goes with a building or a tree: copy it together with that."));
+        return;
+    }
     try {
         check(next);
     } catch (const Error& e) {

@@ -205,8 +205,27 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     chooseSpecies("Creeper on a wall");
     EXPECT_EQ(bodyOf<Climber>(last())->species, "Creeper on a wall");
     settle();
-    // It goes with its house.
+    // Copied alone it has nothing to climb, and Thallos says so; with its house it climbs the copy.
     const Id climber = session().chosen();
+    const std::string alone = documentHash();
+    key(Qt::Key_C, Qt::ControlModifier);
+    key(Qt::Key_V, Qt::ControlModifier);
+    EXPECT_EQ(documentHash(), alone);
+    EXPECT_TRUE(message().contains("copy it together")) << message().toStdString();
+    session().choose(find(session().project(), std::string("Honey house"))->id);
+    pane.setFocus();
+    key(Qt::Key_C, Qt::ControlModifier);
+    window().session().paste("Paste", std::nullopt, true);
+    const auto climbers = [] {
+        int n = 0;
+        for (const auto& i : session().project().items) n += bodyOf<Climber>(i.get()) != nullptr;
+        return n;
+    };
+    EXPECT_EQ(climbers(), 2);
+    key(Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_EQ(climbers(), 1);
+    EXPECT_EQ(documentHash(), alone);
+    // It goes with its house.
     session().choose(find(session().project(), std::string("Honey house"))->id);
     window().mainPane().setFocus();
     key(Qt::Key_Delete);
