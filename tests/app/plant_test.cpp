@@ -208,6 +208,7 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     // Copied alone it has nothing to climb, and Thallos says so; with its house it climbs the copy.
     const Id climber = session().chosen();
     const std::string alone = documentHash();
+    pane.setFocus();
     key(Qt::Key_C, Qt::ControlModifier);
     key(Qt::Key_V, Qt::ControlModifier);
     EXPECT_EQ(documentHash(), alone);
