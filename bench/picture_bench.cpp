@@ -10,47 +10,15 @@
 #include <tbb/global_control.h>
 
 #include "bench/measure.h"
-#include "core/base/assets.h"
+#include "bench/sets.h"
 #include "core/finish/encode.h"
 #include "core/project/store.h"
 #include "core/trace/denoise.h"
 #include "core/trace/ray_log.h"
-#include "core/trace/render.h"
 
 using namespace thallos;
 
 namespace {
-
-struct Set {
-    Project project;
-    std::shared_ptr<const BuiltSite> site;
-    std::shared_ptr<const Scene> scene;
-    Shot shot;
-    Environment light;
-};
-
-Set setOf(Project project, const std::shared_ptr<const PlantLibrary>& library, bool fast = false) {
-    Set s;
-    s.project = std::move(project);
-    s.site = build(s.project, library);
-    SceneBuilder builder(fast, shippedMaterials());
-    s.scene = builder.update(s.site);
-    s.shot = *bodyOf<Shot>(itemsOf<Shot>(s.project).front());
-    s.light = environmentOf(s.project, s.shot);
-    return s;
-}
-
-// A wood with grass under it, seen from a man's height in its middle.
-Project wood(float side, float density, const std::vector<std::pair<std::string, float>>& mix) {
-    Project p = newProject({side, side}, 1, "bench");
-    Drift d;
-    const float e = side / 2 - 2;
-    d.areas = {{{-e, -e}, {e, -e}, {e, e}, {-e, e}}};
-    for (const auto& [name, share] : mix) d.mix.push_back({name, share});
-    d.density = density;
-    d.spacing = 0.1f;
-    return added(p, "Wood", d);
-}
 
 nlohmann::json tracing(const Set& s) {
     PictureSettings settings;
