@@ -21,7 +21,8 @@ class Tuft {
 public:
     Tuft(const TuftRecipe& recipe, const Growth& growth, Level level, float fuller)
         : recipe_(recipe), size_(growth.size), level_(level), fuller_(fuller), random_(growth.seed),
-          every_(kEvery[static_cast<size_t>(level)]), round_(level <= Level::Near) {}
+          every_(kEvery[static_cast<size_t>(level)]), thick_(recipe.flower == "cob" ? 0.016f : 0.0065f),
+          round_(level <= Level::Near) {}
 
     Form run() {
         const TuftRecipe& g = recipe_;
@@ -61,7 +62,7 @@ private:
         s.length = length;
         s.start = radians(random.between(2, 16) + 14 * q) * (flower ? 0.6f : 1);
         s.bend = radians(g.bend * random.between(flower ? 0.1f : 0.35f, flower ? 0.5f : 1.3f));
-        s.width = g.width * random.between(0.7f, 1.3f) * (flower ? std::min(0.6f, 0.004f / g.width) : 1);
+        s.width = g.width * random.between(0.7f, 1.3f) * (flower ? std::min(0.9f, thick_ / g.width) : 1);
         s.width *= fuller_ * static_cast<float>(every_);
         s.fold = flower || every_ > 1 ? 0 : g.fold;
         s.segments = kSegments[static_cast<size_t>(level_)];
@@ -148,6 +149,7 @@ private:
     float fuller_;
     Random random_;
     int every_;
+    float thick_;          // metres across a stalk, laid flat: half of what goes round it
     bool round_;           // stalks, where a flat one seen on its edge would leave its head in the air
     Mesh stalks_, blades_; // the foliage, in this order
     Form form_;
