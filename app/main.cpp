@@ -52,7 +52,8 @@ int main(int argc, char** argv) {
             preferences.store();
         }
         thallos::Theme::load("overcast");
-        thallos::MainWindow window(thallos::readLibrary());
+        std::vector<std::string> unread;
+        thallos::MainWindow window(thallos::readLibrary(&unread));
         if (parser.isSet("keys")) {
             std::fputs(thallos::KeysSheet::page(window.commands()).toUtf8().constData(), stdout);
             return 0;
@@ -66,6 +67,7 @@ int main(int argc, char** argv) {
             if (const auto* item = thallos::find(window.session().project(), name.toStdString()))
                 window.session().chooseAlso(item->id);
         window.show();
+        window.tellUnread(unread);
         if (parser.isSet("screenshot")) {
             QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window,
                              [&](const thallos::ShotPicture& p) {

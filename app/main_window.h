@@ -59,6 +59,8 @@ public:
     void applyPreferences();
     bool rendering() const { return job_ != nullptr; }
     bool importing() const { return importing_; }
+    // Why own species are not there, if some could not be read.
+    void tellUnread(const std::vector<std::string>& why);
     // Offers what a crash left behind; called once after the window is shown.
     void offerRecovery();
 

@@ -56,7 +56,14 @@ void MainWindow::readSpecies() {
     if (auto* window = findChild<SpeciesWindow*>()) window->setLibrary(library_->with(session_.project().species));
     // What the project carries is as the library has it now.
     session_.edit(tr("Species as in the library"), carrying(session_.project(), *library_));
-    if (!warnings.empty()) tell(QString::fromStdString(warnings.front()));
+    tellUnread(warnings);
+}
+
+void MainWindow::tellUnread(const std::vector<std::string>& why) {
+    if (why.empty()) return;
+    const QString first = QString::fromStdString(why.front());
+    tell(why.size() == 1 ? first
+                         : tr("%1 (%2 more of your own species could not be read)").arg(first).arg(why.size() - 1));
 }
 
 void MainWindow::bringInDialog() {

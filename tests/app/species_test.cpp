@@ -1,5 +1,6 @@
 // The window of species, by posted events on the real window.
 #include <cmath>
+#include <filesystem>
 
 #include <QComboBox>
 #include <QFile>
@@ -173,4 +174,39 @@ TEST(Season, IsOneStepAndGrowsTheSiteAnew) {
     EXPECT_EQ(session().project().site->season, Season::Autumn);
     EXPECT_EQ(session().built()->library->season(), Season::Autumn);
     expectOneStep(before);
+}
+
+TEST(SpeciesWindow, OwnSpeciesThatCannotBeReadAreToldOf) {
+    freshSite(false);
+    const auto folder = ownSpeciesFolder();
+    std::filesystem::create_directories(folder);
+    const auto broken = folder / "broken-hazel.json", empty = folder / "empty.json";
+    const auto write = [](const std::filesystem::path& file, const char* text) {
+        QFile out(QString::fromStdString(file.string()));
+        ASSERT_TRUE(out.open(QIODevice::WriteOnly));
+        out.write(text);
+    };
+    write(broken, R"({"name": "Broken hazel", "kind": "shrub", "height_m": -2, "wood": {}})");
+    std::vector<std::string> unread;
+    ASSERT_TRUE(readLibrary(&unread));
+    ASSERT_EQ(unread.size(), 1u);
+    // As at the start: one sentence that names the file and the value.
+    window().tellUnread(unread);
+    EXPECT_TRUE(message().contains("broken-hazel")) << message().toStdString();
+    EXPECT_TRUE(message().contains("height_m")) << message().toStdString();
+    // With several, how many more.
+    write(empty, "");
+    unread.clear();
+    const auto both = readLibrary(&unread);
+    ASSERT_EQ(unread.size(), 2u);
+    window().tellUnread(unread);
+    EXPECT_TRUE(message().contains("1 more")) << message().toStdString();
+    // The others are there all the same, and nothing is told where all is well.
+    EXPECT_GE(both->find("Hazel"), 0);
+    EXPECT_LT(both->find("Broken hazel"), 0);
+    const QString before = message();
+    window().tellUnread({});
+    EXPECT_EQ(message(), before);
+    std::filesystem::remove(broken);
+    std::filesystem::remove(empty);
 }
