@@ -238,7 +238,7 @@ Grain deckSmooth(const Plot& s, const V2f& p) {
 }
 
 // The end of a log, laid round its pith: y runs from the pith outwards. Rings, rays, a dark heart, checks that open
-// from the heart, the saw's tracks.
+// from the heart.
 Grain endGrain(const Plot& s, const V2f& p) {
     const float ring = s.number("ring_m", 0.005f), heart = s.number("heart_m", 0.07f);
     const float off =

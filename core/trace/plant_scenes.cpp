@@ -7,7 +7,7 @@
 
 #include "core/base/elementary.h"
 #include "core/base/parallel.h"
-#include "core/trace/shading.h"
+#include "core/trace/leaf_colour.h"
 #include "core/trace/tone.h"
 
 namespace thallos {

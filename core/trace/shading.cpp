@@ -1,4 +1,5 @@
 #include "core/trace/shading.h"
+#include "core/trace/leaf_colour.h"
 
 #include <algorithm>
 #include <cmath>
@@ -83,43 +84,6 @@ void layRound(Spot& spot, const Mesh& mesh, unsigned triangle, float u, float v,
     spot.footprint *= girth / real; // thinner than where it is laid in true size
 }
 
-// Which leaf, petal or blade it is.
-struct Leaf {
-    float plant = 0; // -0.5..0.5, differs from plant to plant
-    float high = 1;  // 0 foot .. 1 top of the plant
-    uint64_t key = 0;
-    bool foliage = true;
-    float young = 0; // share of those around it that have just come out
-};
-constexpr float kMiddle = 0.6f, kHigh = 0.18f, kHighWarm = 0.06f; // lighter, warmer up there; shares of the height
-const Rgb kYoung(1.38f, 1.25f, 0.85f);
-// From plant to plant lighter or darker, warmer or cooler; from leaf to leaf a little, more so before they fall; what
-// stands high in the crown is lighter than what it shades.
-void tintLeaf(ShadingPoint& point, const Leaf& l, const SpeciesRecipe& recipe) {
-    const float one = unitFloat(l.key) - 0.5f, high = l.high - kMiddle,
-                hue = l.foliage ? recipe.motley * (unitFloat(mix(l.key)) - 0.5f) : 0;
-    const float v = (1 + 0.30f * l.plant + 0.24f * one) * (1 + kHigh * high);
-    const Rgb shade(v * (1 + 0.20f * l.plant + kHighWarm * high + 0.5f * hue), v * (1 - 0.45f * hue),
-                    v * (1 - 0.15f * l.plant - 0.5f * hue));
-    SurfacePoint& s = point.surface;
-    if (l.foliage && unitFloat(mix(l.key, 3)) < l.young) { // they are lighter and yellower
-        s.albedo *= kYoung;
-        s.through *= kYoung;
-    }
-    s.albedo *= shade;
-    s.through *= shade;
-    if (l.foliage && !point.front) asLowerSide(s);
-}
-
-// Share of the leaves at a place of a crown that are young: shoots grow at its outside. `across` is metres off its
-// axis.
-float youngAt(const SpeciesRecipe& recipe, Season season, const Individual& plant, float across, float high) {
-    if (recipe.kind > SpeciesKind::Climber || season >= Season::Autumn) return 0;
-    const float out =
-        std::clamp(std::max(2 * across / std::max(plant.spread, 0.01f), std::abs(2.2f * high - 1.2f)), 0.0f, 1.0f);
-    return (season == Season::Summer ? 0.22f : 0.4f) * out * out * out;
-}
-
 void snow(SurfacePoint& s, float share) {
     s.albedo = lerp(s.albedo, Rgb(0.82f, 0.84f, 0.87f), share);
     s.through *= 1 - share;
@@ -128,17 +92,6 @@ void snow(SurfacePoint& s, float share) {
     s.specular = lerp(s.specular, 0.3f, share);
 }
 } // namespace
-
-Rgb crownTint(const SpeciesRecipe& recipe, Season season, const Individual& plant, const V3f& at, bool foliage) {
-    const float high = at.z / std::max(plant.height, 0.01f), up = high - kMiddle, v = 1 + kHigh * up;
-    const float young = foliage ? youngAt(recipe, season, plant, xy(at).length(), high) : 0;
-    return Rgb(v * (1 + kHighWarm * up), v, v) * lerp(Rgb(1), kYoung, young);
-}
-
-void asLowerSide(SurfacePoint& s) {
-    s.albedo = lerp(s.albedo, Rgb((s.albedo.x + s.albedo.y + s.albedo.z) / 3 * 1.3f), 0.3f);
-    s.specular = 0.2f;
-}
 
 ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, float footprint) {
     const SceneObject& object = scene.objects[hit.object];
@@ -204,7 +157,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
             out.surface.specular = kLeafGloss;
             const Individual& plant = site.library->individual(r.individual);
             const float high = local.z / std::max(plant.height, 0.01f);
-            tintLeaf(out,
+            tintLeaf(out.surface, out.front,
                      {.plant = static_cast<float>(r.tint) / 255 - 0.5f,
                       .high = high,
                       .key = mix(form.leafOf(hit.triangle), r.key),
@@ -253,7 +206,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
                                {.position = local, .normal = smooth, .facet = n, .footprint = footprint});
         if (hit.part == 1) {
             out.surface.specular = kLeafGloss;
-            tintLeaf(out,
+            tintLeaf(out.surface, out.front,
                      {.high = 0.6f,
                       .key = mix(hit.triangle / static_cast<unsigned>(object.climber->leafTriangles)),
                       .young = site.project.site->season < Season::Autumn ? 0.1f : 0.0f},

@@ -16,13 +16,6 @@ struct ShadingPoint {
 // `outward` points from the hit to the viewer; `footprint` is the pixel's width there in metres.
 ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, float footprint);
 
-// Gloss of what is grown: leaves shine on their upper side; their lower one is paler and dull.
-inline constexpr float kLeafGloss = 0.6f, kBarkGloss = 0.15f;
-void asLowerSide(SurfacePoint& leaf);
-// What leaves, or petals, at a place of a plant are tinted by in the mean: those high up are lighter, leaves at the
-// outside young. `at` in the plant's own metres.
-Rgb crownTint(const SpeciesRecipe& recipe, Season season, const Individual& plant, const V3f& at, bool foliage);
-
 // The item that was hit; none for ground and far land.
 Id itemAt(const Scene& scene, const Hit& hit);
 // What material was hit, as a number that means something for this scene alone, and its name.

@@ -5,10 +5,10 @@
 #include <optional>
 
 #include "core/base/elementary.h"
+#include "core/trace/leaf_colour.h"
 #include "core/trace/ray.h"
 #include "core/trace/sampler.h"
 #include "core/trace/scattering.h"
-#include "core/trace/shading.h"
 
 namespace thallos {
 

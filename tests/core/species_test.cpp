@@ -33,6 +33,22 @@ template <class Generator, class Check> void each(Check&& check) {
     }
 }
 
+// One number a position: the same for what hangs together.
+std::vector<int> piecesOf(const Mesh& mesh) {
+    std::vector<int> root(mesh.positions.size());
+    std::iota(root.begin(), root.end(), 0);
+    const auto find = [&](int i) {
+        while (root[i] != i) i = root[i] = root[root[i]];
+        return i;
+    };
+    for (const V3i& t : mesh.triangles) {
+        root[find(t.x)] = find(t.y);
+        root[find(t.z)] = find(t.y);
+    }
+    for (size_t i = 0; i < root.size(); ++i) root[i] = find(static_cast<int>(i));
+    return root;
+}
+
 float leafArea(const Form& form) {
     return area(form.parts[1]);
 }
@@ -157,21 +173,12 @@ TEST(Levels, OneBladeHasOneNumber) {
         for (int level = 0; level < kLevels; ++level) {
             const Form& form = library()->form(index, static_cast<Level>(level));
             const Mesh& m = form.parts[1];
-            std::vector<int> root(m.positions.size());
-            std::iota(root.begin(), root.end(), 0);
-            const auto find = [&](int i) {
-                while (root[i] != i) i = root[i] = root[root[i]];
-                return i;
-            };
-            for (const V3i& t : m.triangles) {
-                root[find(t.x)] = find(t.y);
-                root[find(t.z)] = find(t.y);
-            }
+            const std::vector<int> piece = piecesOf(m);
             std::map<int, size_t> numberOf;
             std::set<size_t> numbers;
             for (size_t i = 0; i < m.triangles.size(); ++i) {
                 const size_t number = form.leafOf(i);
-                const auto [it, fresh] = numberOf.try_emplace(find(m.triangles[i].x), number);
+                const auto [it, fresh] = numberOf.try_emplace(piece[m.triangles[i].x], number);
                 ASSERT_EQ(it->second, number) << name << " at level " << level << ", triangle " << i;
                 if (fresh) ASSERT_TRUE(numbers.insert(number).second) << name << " at level " << level;
             }
@@ -263,18 +270,9 @@ TEST(Litter, SticksAreForkedAndOfManyGirths) {
     const Individual one = grow(r, 3);
     const Mesh& m = one.form(Level::Near).parts[0];
     // Each piece is a closed tube of its own.
-    std::vector<int> root(m.positions.size());
-    std::iota(root.begin(), root.end(), 0);
-    const auto find = [&](int i) {
-        while (root[i] != i) i = root[i] = root[root[i]];
-        return i;
-    };
-    for (const V3i& t : m.triangles) {
-        root[find(t.x)] = find(t.y);
-        root[find(t.z)] = find(t.y);
-    }
+    const std::vector<int> piece = piecesOf(m);
     std::map<int, Box3f> pieces;
-    for (size_t i = 0; i < m.positions.size(); ++i) pieces[find(static_cast<int>(i))].extendBy(m.positions[i]);
+    for (size_t i = 0; i < m.positions.size(); ++i) pieces[piece[i]].extendBy(m.positions[i]);
     const auto& litter = std::get<LitterRecipe>(r.growth);
     EXPECT_GT(pieces.size(), static_cast<size_t>(litter.count)) << "with forks";
     float longest = 0, shortest = 10;

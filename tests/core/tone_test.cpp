@@ -5,7 +5,7 @@
 
 #include "core/jobs/stage.h"
 #include "core/trace/integrator.h"
-#include "core/trace/shading.h"
+#include "core/trace/leaf_colour.h"
 #include "core/trace/tone.h"
 #include "tests/core/traced_site.h"
 
