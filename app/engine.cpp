@@ -2,6 +2,7 @@
 
 #include <chrono>
 #include <cmath>
+#include <thread>
 #include <utility>
 
 #include <tbb/task_arena.h>
@@ -32,7 +33,7 @@ Engine::Engine(std::shared_ptr<const PlantLibrary> library, QObject* parent)
     qRegisterMetaType<thallos::ShotPicture>();
     qRegisterMetaType<thallos::PlanPicture>();
     static WorkersStandBack observer; // for as long as there are workers
-    thread_ = std::thread([this] {
+    thread_ = Task([this] {
         standBack(kNiceOfPictures);
         run();
     });
@@ -194,13 +195,19 @@ void Engine::improve(const Request& r) {
     detail.pixelAngle = Lens(r.shot.camera).pixelAngle(std::max(r.rendered().width(), 16));
     if (improver_.joinable()) improver_.join();
     improving_ = true;
-    improver_ = std::thread([this, make = std::move(make), scene = current_, detail] {
+    improver_ = Task([this, make = std::move(make), scene = current_, detail] {
         standBack(kNiceOfLeisure);
         tbb::task_arena arena(1, 1, tbb::task_arena::priority::low);
         const auto stop = [this] { return !rested(); };
-        auto better = make ? arena.execute([&] { return make(stop); }) : nullptr;
-        const PlantScenes& plants = better && better->plants ? *better->plants : *scene->plantScenes;
-        const bool heroes = arena.execute([&] { return plants.growHeroes(*scene->site, detail, stop); });
+        std::shared_ptr<const SceneBuilder::Bettered> better;
+        bool heroes = false;
+        try {
+            better = make ? arena.execute([&] { return make(stop); }) : nullptr;
+            const PlantScenes& plants = better && better->plants ? *better->plants : *scene->plantScenes;
+            heroes = arena.execute([&] { return plants.growHeroes(*scene->site, detail, stop); });
+        } catch (const std::exception& e) {
+            Q_EMIT failed(tr("The finer plants and textures could not be made: %1").arg(QString::fromUtf8(e.what())));
+        }
         {
             const std::lock_guard lock(mutex_);
             better_ = std::move(better);
@@ -239,19 +246,22 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
     }
     const bool newSite =
         !site_ || !(r.project == site_->project) || onward || site_->library != libraryOf(r.project, *library);
+    // Kept only once its scene stands: where that fails, the last good pair goes on and the next request tries again.
+    std::shared_ptr<const BuiltSite> site = site_;
     if (newSite) {
         constexpr size_t kFirstPlants = 300'000, kMorePlants = 2'500'000;
         const V3f& eye = r.shot.camera.position;
         std::vector<std::string> warnings;
-        site_ = build(r.project, library, site_, r.haste, &warnings,
-                      {V2f(eye.x, eye.y), onward ? kMorePlants : kFirstPlants});
+        site = build(r.project, library, site_, r.haste, &warnings,
+                     {V2f(eye.x, eye.y), onward ? kMorePlants : kFirstPlants});
     }
     Showing showing = r.showing;
     showing.plants = r.caps.plants;
     const bool otherBudget = r.caps.textureMiB != done_.caps.textureMiB;
     if (otherBudget) builder_.setTextureBytes(static_cast<size_t>(r.caps.textureMiB) << 20);
     if (newSite || otherBudget || !(current_->showing == showing)) {
-        current_ = builder_.update(site_, showing);
+        current_ = builder_.update(site, showing);
+        site_ = site;
         {
             const std::lock_guard lock(mutex_);
             shared_ = current_;
@@ -306,6 +316,10 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
     }
     if (!shown || r.haste == Haste::Moving || site_->stale || stop()) return;
     if (!quickDone_) {
+        Shot metered = r.shot;
+        metered.metered = metered.metered || r.showing.neutral;
+        ev_ = exposureOf(*current_, *environment_, metered, stop);
+        if (stop()) return;
         camera.aspect = static_cast<float>(size.width()) / static_cast<float>(size.height());
         Image full(size.width(), size.height());
         if (!quickPicture(full, *current_, *environment_, camera, stop)) return;
@@ -332,11 +346,8 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
     while (film_.passes < r.shot.samples && !film_.done()) {
         if (adoptBetter()) freshFilm(r); // samples of coarse sheets don't count
         improve(r);
-        // A pass that is stopped half way leaves some pixels ahead of others: it is made on a copy.
         const auto start = std::chrono::steady_clock::now();
-        Film next = film_;
-        if (!addPass(next, *current_, *environment_, camera, settings, stop)) return;
-        film_ = std::move(next);
+        if (!addPass(film_, *current_, *environment_, camera, settings, stop)) return;
         if (r.shot.noise > 0 && film_.passes >= kFirstJudged && film_.passes % kJudgedEvery == 0)
             judge(film_, r.shot.noise, middleGrey(ev_));
         passSeconds_ = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();

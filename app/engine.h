@@ -6,11 +6,11 @@
 #include <condition_variable>
 #include <mutex>
 #include <optional>
-#include <thread>
 
 #include <QImage>
 #include <QObject>
 
+#include "app/task.h"
 #include "core/trace/render.h"
 
 namespace thallos {
@@ -125,11 +125,11 @@ private:
     bool heroes_ = false;                                  // guarded by mutex_: some were grown
     std::shared_ptr<const Scene> heroScene_;               // that heroes were asked for last,
     Camera heroCamera_;                                    // and from where
-    std::thread improver_;
+    Task improver_;
     std::atomic<bool> improving_{false};
     bool paused_ = false; // as the interface knows it
     Display display_;
-    std::thread thread_;
+    Task thread_;
 };
 
 } // namespace thallos

@@ -1,5 +1,7 @@
 #include "app/inspector.h"
 
+#include <algorithm>
+
 #include <cmath>
 
 #include <QComboBox>
@@ -59,10 +61,18 @@ QString Inspector::shape() const {
              .arg(item ? item->id.value : 0)
              .arg(session_.chosenLeaves().size())
              .arg(session_.specimen());
+    if (item && locked(*item)) s += " locked";
     if (const auto* d = bodyOf<Drift>(item)) s += QString(" mix %1").arg(d->mix.size());
     s += surfaceShape();
     if (Brush* b = tools_.brushOf(tool_)) s += QString(" brush %1").arg(static_cast<int>(b->kind));
     return s + QString(" %1").arg(reinterpret_cast<quintptr>(tool_));
+}
+
+bool Inspector::locked(const Item& item) const {
+    const std::vector<Id> all = session_.chosenLeaves();
+    return fixed(session_.project(), item) || (!all.empty() && std::all_of(all.begin(), all.end(), [this](Id id) {
+               return fixed(session_.project(), *session_.item(id));
+           }));
 }
 
 void Inspector::refresh() {
@@ -180,9 +190,13 @@ void Inspector::rebuild() {
         if (Brush* b = tools_.brushOf(tool_); b && session_.verb() == Verb::Shape) brushRows(*b);
         if (const size_t n = session_.chosenLeaves().size(); n > 1 && !bodyOf<Group>(item))
             heading(tr("%1 items chosen").arg(n), tr("values set all alike"));
-        if (item)
+        if (item) {
+            const int first = layout_->count();
             itemRows(*item);
-        else if (session_.verb() == Verb::Shape)
+            if (locked(*item))
+                for (int i = first; i < layout_->count(); ++i)
+                    if (QWidget* w = layout_->itemAt(i)->widget()) w->setEnabled(false);
+        } else if (session_.verb() == Verb::Shape)
             reliefRows();
         else if (session_.verb() == Verb::Seat) {
             heading(tr("Nothing chosen"), {});

@@ -30,6 +30,7 @@ signals:
 
 private:
     void refresh();        // other values
+    bool locked(const Item& item) const; // its rows are greyed
     QString shape() const; // tells whether the rows still fit
     void heading(const QString& title, const QString& note);
     void note(const std::function<QString()>& text);

@@ -13,6 +13,7 @@
 
 #include "app/main_window.h"
 #include "app/stall_monitor.h"
+#include "app/task.h"
 #include "app/theme.h"
 #include "app/windows/keys_sheet.h"
 #include "app/windows/preferences.h"
@@ -21,7 +22,7 @@
 
 int main(int argc, char** argv) {
 #ifdef NDEBUG
-    QApplication app(argc, argv);
+    thallos::Application app(argc, argv);
 #else
     thallos::WatchedApplication app(argc, argv);
 #endif
@@ -46,11 +47,7 @@ int main(int argc, char** argv) {
     parser.addOption({"theme", "overcast or night, for this run", "name"});
     parser.process(app);
     try {
-        if (parser.isSet("theme")) {
-            auto preferences = thallos::Preferences::load();
-            preferences.theme = parser.value("theme");
-            preferences.store();
-        }
+        thallos::Preferences::themeOfThisRun = parser.value("theme");
         thallos::Theme::load("overcast");
         std::vector<std::string> unread;
         thallos::MainWindow window(thallos::readLibrary(&unread));
@@ -58,6 +55,7 @@ int main(int argc, char** argv) {
             std::fputs(thallos::KeysSheet::page(window.commands()).toUtf8().constData(), stdout);
             return 0;
         }
+        QObject::connect(&app, &thallos::Application::trouble, &window, &thallos::MainWindow::tellTrouble);
         const QStringList files = parser.positionalArguments();
         if (!files.isEmpty()) window.openProject(files.first().toStdString());
         const QStringList verbs{"seat", "shape", "plant", "light", "frame", "finish"};

@@ -6,6 +6,8 @@
 #include <QAction>
 #include <QApplication>
 #include <QCloseEvent>
+#include <QDir>
+#include <QFileDialog>
 #include <QFileInfo>
 #include <QLabel>
 #include <QMenuBar>
@@ -315,8 +317,11 @@ void MainWindow::makeTopBar(QVBoxLayout* column) {
     cancel->setObjectName("stopRender");
     cancel->setToolTip(tr("Stop the render at once; nothing is written"));
     connect(cancel, &QPushButton::clicked, this, [this] {
-        if (job_) job_->cancel();
-        if (importProgress_) importProgress_->cancel();
+        // What the box shows is what it stops.
+        if (job_)
+            job_->cancel();
+        else if (importProgress_)
+            importProgress_->cancel();
     });
     jl->addWidget(jobText_);
     jl->addWidget(jobBar_);
@@ -370,7 +375,9 @@ void MainWindow::showVerb() {
         planIsMain_ = plan;
         arrange();
     }
-    Tool* tool = tools_.hand;
+    // Where there is nothing to move a hand that slips moves nothing.
+    const bool works = session_.verb() < Verb::Light;
+    Tool* tool = works ? tools_.hand : tools_.look;
     for (const Leaf& leaf : tools_.leaves[v])
         if (leaf.id == leaves_->current() && leaf.tool) tool = leaf.tool;
     before_ = nullptr;
@@ -445,12 +452,27 @@ void MainWindow::tell(const QString& sentence, bool trouble) {
     message_->setStyleSheet(QString("background: %1; color: %2; border: 1px solid %3; border-left: 4px solid %3; "
                                     "border-radius: 4px; padding: 6px 12px;")
                                 .arg(t.field.name(), t.ink.name(), (trouble ? t.clay : t.accent).name()));
+    // All of it: what to do stands at its end.
+    const int most = std::max(320, width() - 440);
+    message_->setWordWrap(false);
     message_->adjustSize();
-    const int w = std::min(message_->width(), width() - 440);
-    message_->setGeometry(124, 52, w, message_->height());
+    if (message_->width() > most) {
+        message_->setWordWrap(true);
+        message_->setFixedWidth(most);
+    } else {
+        message_->setMinimumWidth(0);
+        message_->setMaximumWidth(QWIDGETSIZE_MAX);
+    }
+    message_->adjustSize();
+    message_->move(124, 52);
     message_->show();
     message_->raise();
     messageTimer_->start(trouble ? 12000 : 6000);
+}
+
+void MainWindow::tellTrouble(const QString& sentence) {
+    session_.autosave();
+    tell(sentence);
 }
 
 void MainWindow::guarded(const std::function<void()>& act) {
@@ -472,8 +494,17 @@ void MainWindow::paste() {
     session_.paste(tr("Paste"), at, true);
 }
 
+bool MainWindow::refusesChoice() {
+    const Item* item = session_.chosenItem();
+    if (!item || session_.chosenHere()) return false;
+    tell(tr("“%1” was selected in another part of the work. Click it here first.")
+             .arg(QString::fromStdString(item->name)),
+         false);
+    return true;
+}
+
 void MainWindow::deleteChosen() {
-    if (session_.allChosen().empty()) return;
+    if (session_.allChosen().empty() || refusesChoice()) return;
     if (const int one = session_.specimen(); one >= 0) {
         const auto& plants = bodyOf<Planting>(session_.chosenItem())->specimens;
         const QString species = QString::fromStdString(plants[static_cast<size_t>(one)].species);
@@ -491,10 +522,10 @@ void MainWindow::deleteChosen() {
     for (const Id id : session_.allChosen()) {
         const Item* item = thallos::find(next, id);
         if (!item) continue; // it went with another
-        if (fixed(next, *item)) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
+        if (fixed(next, *item)) return tell(session_.lockedText(*item));
         gone << QString::fromStdString(item->name);
         for (const Item* d : dependents(next, id)) {
-            if (d->locked) return tell(tr("%1 is locked.").arg(QString::fromStdString(d->name)));
+            if (d->locked) return tell(session_.lockedText(*d));
             with << QString::fromStdString(d->name);
         }
         next = removed(next, id);
@@ -520,8 +551,13 @@ void MainWindow::renderShot() {
             .toString();
     QString name = item ? QString::fromStdString(item->name) : tr("Shot");
     name.replace('/', '-');
-    order.delivery.file = (folder + "/" + name + ".png").toStdString();
-    RenderDialog dialog(order, this);
+    // A name that is free: nothing is replaced unless it is asked for.
+    QString file = folder + "/" + name + ".png";
+    for (int n = 2; QFileInfo::exists(file); ++n) file = folder + "/" + name + QString(" %1.png").arg(n);
+    order.delivery.file = file.toStdString();
+    std::optional<Camera> saved;
+    if (const auto* shot = bodyOf<Shot>(item); shot && session_.looking()) saved = shot->camera;
+    RenderDialog dialog(order, saved, this);
     if (dialog.exec() != QDialog::Accepted) return;
     order = dialog.order();
     QSettings().setValue("files/pictures", QFileInfo(QString::fromStdString(order.delivery.file.string())).path());
@@ -549,20 +585,63 @@ void MainWindow::startRender(const RenderOrder& order) {
                           : left < 90 ? tr("%1 s left").arg(std::ceil(left))
                                       : tr("%1 min left").arg(std::ceil(left / 60)));
     });
-    connect(job_, &RenderJob::finished, this, [end](const QString& file, int files, double seconds) {
-        end((files > 1 ? tr("Saved %1 and %2 files beside it after %3 s.").arg(file).arg(files - 1)
-                       : tr("Saved %1 after %2 s.").arg(file))
-                .arg(seconds, 0, 'f', 0),
-            false);
-    });
+    connect(job_, &RenderJob::finished, this,
+            [end](const QString& file, int files, double seconds, const QString& remark) {
+                QString text = (files > 1 ? tr("Saved %1 and %2 files beside it after %3 s.").arg(file).arg(files - 1)
+                                          : tr("Saved %1 after %2 s.").arg(file))
+                                   .arg(seconds, 0, 'f', 0);
+                if (!remark.isEmpty()) text += " " + remark;
+                end(text, !remark.isEmpty());
+            });
+    connect(job_, &RenderJob::unwritten, this, &MainWindow::askForAnotherPlace);
     connect(job_, &RenderJob::stopped, this, [end](const QString& reason) {
         end(reason.isEmpty() ? tr("Render stopped.") : reason, !reason.isEmpty());
     });
 }
 
+void MainWindow::askForAnotherPlace(const QString& reason) {
+    jobText_->setText(tr("Rendered, not saved"));
+    for (;;) {
+        QMessageBox box(QMessageBox::Warning, tr("The picture is not saved yet"),
+                        tr("%1\nThe finished picture is kept. Choose another place for it.").arg(reason),
+                        QMessageBox::NoButton, this);
+        auto* place = box.addButton(tr("Choose a place…"), QMessageBox::AcceptRole);
+        auto* discard = box.addButton(tr("Discard the picture"), QMessageBox::DestructiveRole);
+        box.setDefaultButton(place);
+        box.setEscapeButton(place);
+        box.exec();
+        if (!job_) return;
+        if (box.clickedButton() == discard) {
+            Q_EMIT job_->stopped({});
+            return;
+        }
+        const QString before = QString::fromStdString(job_->order().delivery.file.filename().string());
+        const QString file =
+            QFileDialog::getSaveFileName(this, tr("Picture file"), QDir::home().filePath(before),
+                                         tr("Pictures (*.png *.jpg *.tif *.exr)"), nullptr,
+                                         QFileDialog::DontUseNativeDialog);
+        if (!job_) return;
+        if (file.isEmpty()) continue;
+        job_->deliverTo(file.toStdString());
+        return;
+    }
+}
+
+// A running render is an hour of work: it is never ended unasked.
+bool MainWindow::letGoOfRender() {
+    if (!job_) return true;
+    QMessageBox box(QMessageBox::Question, tr("A render is running"),
+                    tr("Closing now cancels the render; no file is written."), QMessageBox::NoButton, this);
+    auto* cancel = box.addButton(tr("Cancel the render and close"), QMessageBox::DestructiveRole);
+    auto* keep = box.addButton(tr("Go on rendering"), QMessageBox::RejectRole);
+    box.setDefaultButton(keep);
+    box.exec();
+    return !job_ || box.clickedButton() == cancel;
+}
+
 void MainWindow::closeEvent(QCloseEvent* event) {
     session_.finishSaving();
-    if (!letGo()) {
+    if (!letGoOfRender() || !letGo()) {
         event->ignore();
         return;
     }

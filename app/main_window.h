@@ -5,6 +5,7 @@
 
 #include <QMainWindow>
 
+#include "app/task.h"
 #include "app/commands.h"
 #include "app/engine.h"
 #include "app/pane.h"
@@ -55,6 +56,9 @@ public:
     // A file that was dropped on the window, by its kind; at a place on a pane, if it fell there.
     void take(const std::filesystem::path& file, const PanePoint* at);
     void startRender(const RenderOrder& order);
+    // An exception that nothing else caught: keeps the work aside, and says so.
+    void tellTrouble(const QString& sentence);
+    void askForAnotherPlace(const QString& reason); // for a finished picture that could not be written
     // What follows from the preferences as they are stored now.
     void applyPreferences();
     bool rendering() const { return job_ != nullptr; }
@@ -76,6 +80,9 @@ protected:
     bool eventFilter(QObject* object, QEvent* event) override;
 
 private:
+    // Tells so when what is chosen was chosen elsewhere, and is not to be taken away unseen.
+    bool refusesChoice();
+    bool letGoOfRender(); // asks when one is running; false: it goes on
     void makeTopBar(QVBoxLayout* column);
     // The table of commands, by menu.
     void makeCommands();
@@ -163,7 +170,7 @@ private:
     std::map<int, bool> planOfVerb_; // which pane each verb had in the main place
     double passSeconds_ = 0;
     std::shared_ptr<Progress> importProgress_;
-    std::thread importThread_;
+    Task importThread_;
 };
 
 } // namespace thallos

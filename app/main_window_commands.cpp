@@ -194,6 +194,7 @@ void MainWindow::itemCommands() {
     commands_.add({"items.lock", menu, tr("Lock"), tr("Clicks in the panes pass it by, and nothing changes it"),
                    QKeySequence(Qt::CTRL | Qt::Key_L),
                    [this] {
+                       if (refusesChoice()) return;
                        const Item* last = session_.chosenItem();
                        const bool lock = !last->locked;
                        Project next = session_.project();
@@ -208,6 +209,7 @@ void MainWindow::itemCommands() {
     commands_.separator(menu);
     commands_.add({"items.hide", menu, tr("Hide for now"), tr("Not seen while you work; renders show it"), Qt::Key_H,
                    [this] {
+                       if (refusesChoice()) return;
                        session_.hide(session_.allChosen());
                        session_.choose({});
                    },

@@ -18,9 +18,11 @@
 #include <QSettings>
 #include <QStandardPaths>
 
+#include "app/figures.h"
 #include "app/inspector.h"
 #include "app/windows/materials_window.h"
 #include "app/windows/recent_window.h"
+#include "core/base/assets.h"
 #include "core/base/error.h"
 #include "core/base/quantity.h"
 #include "core/exchange/foreign.h"
@@ -168,7 +170,7 @@ void MainWindow::importDialog() {
 void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& where) {
     if (importing_) return tell(tr("Another model is being read; wait for it or stop it."));
     startReading(file);
-    importThread_ = std::thread([this, file, where, progress = importProgress_] {
+    importThread_ = Task([this, file, where, progress = importProgress_] {
         std::shared_ptr<const Model> model;
         QString failure;
         try {
@@ -222,7 +224,7 @@ void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& whe
 void MainWindow::importHeights(const fs::path& file) {
     if (importing_) return tell(tr("Another file is being read; wait for it or stop it."));
     startReading(file);
-    importThread_ = std::thread([this, file, progress = importProgress_] {
+    importThread_ = Task([this, file, progress = importProgress_] {
         HeightRaster raster;
         QString failure;
         try {
@@ -237,13 +239,19 @@ void MainWindow::importHeights(const fs::path& file) {
             if (!failure.isEmpty()) return tell(failure);
             const std::string name = file.filename().string();
             guarded([&] {
-                Ground g = surveyed(*session_.project().ground, raster, Fit::Resample, name);
-                session_.edit(tr("Lay a survey"), withGround(session_.project(), std::move(g)));
-                tell(tr("%1: %2 × %3 heights, laid over the whole ground.")
-                         .arg(QString::fromStdString(name))
-                         .arg(raster.width)
-                         .arg(raster.height),
-                     false);
+                Surveyed s = surveyed(*session_.project().ground, raster, Fit::TrueSize, name);
+                session_.edit(tr("Lay a survey"), withLand(session_.project(), std::move(s.ground)));
+                QString text = tr("%1: %2 × %3 heights, ")
+                                   .arg(QString::fromStdString(name))
+                                   .arg(raster.width)
+                                   .arg(raster.height);
+                text += raster.sized ? tr("%1 apart, centred on the site. What stands there went along.")
+                                           .arg(lengthText(raster.cell))
+                                     : tr("laid over the whole ground, for the file does not say how large it is.");
+                if (s.unknown > 0)
+                    text += " " + tr("%1 % of the site's heights were unknown and were filled from those around.")
+                                      .arg(std::max(1.0, std::round(100.0 * s.unknown)));
+                tell(text, s.unknown > 0);
             });
         });
     });
@@ -288,7 +296,7 @@ void MainWindow::layPictures(const std::vector<fs::path>& files, Id building, co
     if (importing_) return tell(tr("Another file is being read; wait for it or stop it."));
     startReading(files.front());
     const QString name = QString::fromStdString(files.front().filename().string());
-    importThread_ = std::thread([this, files, name, building, material, only, progress = importProgress_] {
+    importThread_ = Task([this, files, name, building, material, only, progress = importProgress_] {
         Maps maps;
         QString failure;
         try {

@@ -37,7 +37,7 @@ void MainWindow::takeSpecies(const QString& name) {
         inspector_->rebuild();
         return tell(tr("The specimen tool plants %1.").arg(name), false);
     }
-    if (fixed(session_.project(), *item)) return tell(tr("%1 is locked.").arg(QString::fromStdString(item->name)));
+    if (fixed(session_.project(), *item)) return tell(session_.lockedText(*item));
     const std::string species = name.toStdString();
     session_.editItem(tr("Mix"), item->id, [&](Item& i) {
         auto& mix = std::get<Drift>(i.body).mix;
@@ -80,7 +80,7 @@ void MainWindow::bringInDialog() {
 void MainWindow::bringIn(const fs::path& file) {
     if (importing_) return tell(tr("Another file is being read; wait for it or stop it."));
     startReading(file);
-    importThread_ = std::thread([this, file, progress = importProgress_] {
+    importThread_ = Task([this, file, progress = importProgress_] {
         std::shared_ptr<const ProxyDraft> draft;
         QString failure;
         try {
@@ -137,7 +137,7 @@ void MainWindow::collectProject(const fs::path& folder) {
     startReading(folder);
     jobText_->setText(tr("Collecting the project"));
     importThread_ =
-        std::thread([this, folder, project = session_.project(), library = library_, progress = importProgress_] {
+        Task([this, folder, project = session_.project(), library = library_, progress = importProgress_] {
             Collected done;
             QString failure;
             int unclear = 0;

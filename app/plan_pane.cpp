@@ -290,6 +290,7 @@ void PlanPane::drawPlanting(QPainter& painter) {
     const auto isSeen = [&](uint64_t id) {
         return !std::binary_search(showing.hidden.begin(), showing.hidden.end(), Id{id});
     };
+    std::vector<float> spreads(built->library->species().size(), -1); // as the recipes say: nothing is grown for a symbol
     for (const auto& tiles : built->plants)
         for (const auto& tile : tiles) {
             if (!showing.planting) break;
@@ -300,7 +301,9 @@ void PlanPane::drawPlanting(QPainter& painter) {
                 const PlantRecord& r = tile->records[i];
                 if (hides && !isSeen(r.item)) continue;
                 const SpeciesRecipe& recipe = built->library->species()[r.individual / kIndividuals].recipe;
-                const double radius = scaleOf(r) * built->library->individual(r.individual).spread * 0.42 * scale_;
+                float& spread = spreads[static_cast<size_t>(r.individual / kIndividuals)];
+                if (spread < 0) spread = built->library->species()[r.individual / kIndividuals].spread();
+                const double radius = scaleOf(r) * spread * 0.42 * scale_;
                 symbols.push_back({screen({r.x, r.y}), radius, recipe.kind == SpeciesKind::Conifer,
                                    recipe.kind == SpeciesKind::Shrub});
             }

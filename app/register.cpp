@@ -53,7 +53,7 @@ void Register::refresh() {
     if (built && session_.verb() == Verb::Plant)
         for (const auto& tiles : built->plants)
             for (const auto& tile : tiles)
-                for (const PlantRecord& r : tile->records) ++counts_[r.item];
+                for (const auto& [item, n] : tile->counts) counts_[item] += n;
     list({}, 0);
     total_ = rows_.size() == 1 ? tr("1 entry") : tr("%1 entries").arg(rows_.size());
     scroll_ = std::clamp(scroll_, 0, std::max(0, static_cast<int>(rows_.size()) - visibleRows()));
@@ -64,7 +64,7 @@ void Register::list(Id group, int depth) {
     const Project& project = session_.project();
     for (const auto& item : project.items) {
         if (item->group != group || !belongs(project, *item, session_.verb())) continue;
-        Row row{item.get(), "verb-frame", {}, depth};
+        Row row{item, "verb-frame", {}, depth};
         fill(row);
         rows_.push_back(row);
         if (std::holds_alternative<Group>(item->body) && !folded_.count(item->id)) list(item->id, depth + 1);
@@ -243,7 +243,7 @@ void Register::choose(int row, Qt::KeyboardModifiers modifiers) {
 void Register::mousePressEvent(QMouseEvent* event) {
     const int i = rowAt(event->position());
     if (i < 0) return;
-    const Item* item = rows_[i].item;
+    const Item* item = rows_[i].item.get();
     const double x = event->position().x();
     if (std::holds_alternative<Group>(item->body) && x < 14 + 14.0 * rows_[i].depth)
         return fold(item->id, !folded_.count(item->id));
@@ -352,7 +352,7 @@ void Register::keyPressEvent(QKeyEvent* event) {
             at = static_cast<int>(i);
     auto go = [&](int to) {
         const int i = std::clamp(to, 0, static_cast<int>(rows_.size()) - 1);
-        const Item* item = rows_[i].item;
+        const Item* item = rows_[i].item.get();
         if (std::holds_alternative<Shot>(item->body))
             session_.showShot(item->id);
         else
@@ -371,10 +371,11 @@ void Register::keyPressEvent(QKeyEvent* event) {
             fold(rows_[at].item->id, event->key() == Qt::Key_Left);
         break;
     case Qt::Key_H:
-        if (at >= 0) toggle(*rows_[at].item, false);
+    case Qt::Key_L: // of shots there is nothing to hide or lock
+        if (at >= 0 && !isShot(at)) toggle(*rows_[at].item, event->key() == Qt::Key_L);
         break;
-    case Qt::Key_L:
-        if (at >= 0) toggle(*rows_[at].item, true);
+    case Qt::Key_Delete:
+        if (at >= 0 && isShot(at)) deleteShot(rows_[at].item->id);
         break;
     default:
         QWidget::keyPressEvent(event);
@@ -399,16 +400,29 @@ bool Register::entryChosen(int i) const {
     return std::holds_alternative<Shot>(item.body) ? item.id == session_.shotId() : session_.isChosen(item.id);
 }
 
+bool Register::isShot(int row) const {
+    return std::holds_alternative<Shot>(rows_[row].item->body);
+}
+
+void Register::deleteShot(Id id) {
+    if (itemsOf<Shot>(session_.project()).size() < 2)
+        return Q_EMIT session_.message(tr("The last shot stays: a project needs one to be seen through."));
+    const Item* item = session_.item(id);
+    session_.edit(tr("Delete %1").arg(QString::fromStdString(item->name)), removed(session_.project(), id));
+}
+
 void Register::renameChosen() {
     for (size_t i = 0; i < rows_.size(); ++i)
         if (rows_[i].item->id == session_.chosen()) return rename(static_cast<int>(i));
 }
 
 bool Register::event(QEvent* event) {
-    // Here H and L are the eye and the lock of the row.
+    // Here H and L are the eye and the lock of the row, and among shots Delete is the row's.
     if (event->type() == QEvent::ShortcutOverride) {
         const auto* key = static_cast<QKeyEvent*>(event);
-        if (key->modifiers() == Qt::NoModifier && (key->key() == Qt::Key_H || key->key() == Qt::Key_L)) {
+        const bool shots = !rows_.empty() && isShot(0);
+        if (key->modifiers() == Qt::NoModifier &&
+            (key->key() == Qt::Key_H || key->key() == Qt::Key_L || (shots && key->key() == Qt::Key_Delete))) {
             event->accept();
             return true;
         }

@@ -38,11 +38,13 @@ protected:
 
 private:
     struct Row {
-        const Item* item;
+        std::shared_ptr<const Item> item;
         QString icon, count;
         int depth = 0; // in groups
     };
     void refresh();
+    bool isShot(int row) const;
+    void deleteShot(Id id);
     void list(Id group, int depth);
     void fill(Row& row) const;
     void fold(Id group, bool folded);

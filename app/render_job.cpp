@@ -13,7 +13,7 @@ RenderJob::RenderJob(RenderOrder order, std::shared_ptr<const PlantLibrary> libr
     connect(&ticker_, &QTimer::timeout, this,
             [this] { Q_EMIT progressed(progress_->done(), progress_->secondsLeft().value_or(-1)); });
     ticker_.start(150);
-    thread_ = std::thread([this, library, scene] { run(library, scene); });
+    thread_ = Task([this, library, scene] { run(library, scene); });
 }
 
 RenderJob::~RenderJob() {
@@ -29,7 +29,10 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         if (!scene || !scene->fine || !(scene->site->project == order_.project) || scene->site->stale ||
             !(scene->showing == showing)) {
             SceneBuilder builder(false, shippedMaterials());
-            scene = builder.update(build(order_.project, library), showing);
+            const auto site = build(order_.project, library, nullptr, Haste::Rest, &warnings_);
+            progress_->throwIfCancelled();
+            scene = builder.update(site, showing);
+            progress_->throwIfCancelled();
         }
         PictureSettings settings;
         settings.size = order_.size;
@@ -46,15 +49,35 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
             settings.regionSize = V2i(std::max(size.x, 1), std::max(size.y, 1));
         }
         prepare(order_.delivery, settings);
-        const RenderResult result = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot,
-                                                  settings, order_.samples, order_.denoise, *progress_);
-        const auto files = deliver(result, *scene, order_.shot.finish, order_.delivery);
-        Q_EMIT finished(QString::fromStdString(files.front().file.string()), static_cast<int>(files.size()),
-                        result.seconds);
+        result_ = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot, settings,
+                                order_.samples, order_.denoise, *progress_);
+        scene_ = scene;
+        write();
     } catch (const Error& e) {
         Q_EMIT stopped(e.kind() == Error::Kind::Cancelled ? QString() : QString::fromUtf8(e.what()));
     } catch (const std::exception& e) {
         Q_EMIT stopped(QString::fromUtf8(e.what()));
+    }
+}
+
+void RenderJob::deliverTo(const std::filesystem::path& file) {
+    order_.delivery.file = file;
+    thread_ = Task([this] { write(); });
+}
+
+// The picture is worth more than its file: it is kept until it has one.
+void RenderJob::write() {
+    try {
+        const auto files = deliver(*result_, *scene_, order_.shot.finish, order_.delivery);
+        QStringList remarks;
+        for (const std::string& w : warnings_) remarks += QString::fromStdString(w);
+        if (result_->lost > 0)
+            remarks += tr("%1 samples could not be computed and are black; please report this with the project.")
+                           .arg(result_->lost);
+        Q_EMIT finished(QString::fromStdString(files.front().file.string()), static_cast<int>(files.size()),
+                        result_->seconds, remarks.join(" "));
+    } catch (const std::exception& e) {
+        Q_EMIT unwritten(QString::fromUtf8(e.what()));
     }
 }
 

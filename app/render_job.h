@@ -2,11 +2,11 @@
 #pragma once
 
 #include <optional>
-#include <thread>
 
 #include <QObject>
 #include <QTimer>
 
+#include "app/task.h"
 #include "core/jobs/deliver.h"
 
 namespace thallos {
@@ -29,18 +29,26 @@ public:
     ~RenderJob() override;
     const RenderOrder& order() const { return order_; }
     void cancel() { progress_->cancel(); }
+    // After unwritten(): writes the finished picture to another file; unwritten() or finished() follows.
+    void deliverTo(const std::filesystem::path& file);
 
 signals:
     void progressed(double done, double secondsLeft);              // secondsLeft < 0: not known yet
-    void finished(const QString& file, int files, double seconds); // the picture and how many in all
+    // The picture, how many files in all, and what people should know of it (empty: nothing).
+    void finished(const QString& file, int files, double seconds, const QString& remark);
+    void unwritten(const QString& reason); // rendered, but the file could not be written: the picture is kept
     void stopped(const QString& reason);                           // empty: cancelled
 
 private:
     void run(const std::shared_ptr<const PlantLibrary>& library, std::shared_ptr<const Scene> scene);
+    void write();
     RenderOrder order_;
+    std::shared_ptr<const Scene> scene_; // of the finished picture
+    std::optional<RenderResult> result_;
+    std::vector<std::string> warnings_; // of the site
     std::shared_ptr<Progress> progress_ = std::make_shared<Progress>();
     QTimer ticker_;
-    std::thread thread_;
+    Task thread_;
 };
 
 } // namespace thallos

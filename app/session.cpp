@@ -4,6 +4,7 @@
 
 #include <QCoreApplication>
 
+#include "core/base/assets.h"
 #include "core/base/error.h"
 #include "core/project/move.h"
 
@@ -30,7 +31,8 @@ bool belongs(const Project& project, const Item& item, Verb verb) {
 Session::Session(QObject* parent)
     : QObject(parent), history_(newProject({100, 100}, 0.5f, "Untitled site")),
       autosaving_(std::make_shared<Autosaving>()) {
-    sessionName_ = "session-" + std::to_string(QCoreApplication::applicationPid());
+    sessionName_ = newSessionName();
+    sessionLock_ = lockSession(stateFolder() / "recovery", sessionName_);
     autosave_.setSingleShot(true);
     autosave_.setInterval(20000);
     connect(&autosave_, &QTimer::timeout, this, &Session::autosave);
@@ -51,6 +53,7 @@ Session::Session(QObject* parent)
 Session::~Session() {
     if (writer_.joinable()) writer_.join();
     if (saver_.joinable()) saver_.join();
+    unlockSession(sessionLock_, stateFolder() / "recovery", sessionName_);
 }
 
 void Session::changed(Haste haste) {
@@ -86,26 +89,33 @@ void Session::endEdit() {
 }
 
 void Session::abandonEdit() {
-    history_.abandon();
+    step([&] { history_.abandon(); });
+}
+
+// Through the history, which may have to read an old state back and fail: then everything stays as it is.
+void Session::step(const std::function<void()>& go) {
+    try {
+        go();
+    } catch (const std::exception& e) {
+        Q_EMIT message(QString::fromUtf8(e.what()));
+        return;
+    }
     changed(Haste::Rest);
 }
 
 void Session::jump(size_t position) {
     if (position == history_.position()) return;
-    history_.jump(position);
-    changed(Haste::Rest);
+    step([&] { history_.jump(position); });
 }
 
 void Session::undo() {
     if (!history_.canUndo()) return;
-    history_.undo();
-    changed(Haste::Rest);
+    step([&] { history_.undo(); });
 }
 
 void Session::redo() {
     if (!history_.canRedo()) return;
-    history_.redo();
-    changed(Haste::Rest);
+    step([&] { history_.redo(); });
 }
 
 void Session::reset(Project project, const std::filesystem::path& file, bool later) {
@@ -148,6 +158,13 @@ bool Session::isChosen(Id id) const {
     return false;
 }
 
+bool Session::chosenHere() const {
+    return chosenIn_ == verb_ || std::all_of(chosen_.begin(), chosen_.end(), [this](Id id) {
+               const Item* i = item(id);
+               return i && belongs(project(), *i, verb_);
+           });
+}
+
 void Session::choose(Id id) {
     chooseAll(id ? std::vector<Id>{id} : std::vector<Id>{});
 }
@@ -156,6 +173,7 @@ void Session::chooseAll(std::vector<Id> ids) {
     std::vector<Id> kept;
     for (const Id id : ids)
         if (item(id) && std::find(kept.begin(), kept.end(), id) == kept.end()) kept.push_back(id);
+    chosenIn_ = verb_;
     if (kept == chosen_ && specimen_ < 0) return;
     chosen_ = std::move(kept);
     specimen_ = -1;
@@ -169,6 +187,7 @@ int Session::specimen() const {
 }
 
 void Session::chooseSpecimen(Id planting, int index) {
+    chosenIn_ = verb_;
     if (chosen_ == std::vector<Id>{planting} && specimen_ == index) return;
     chosen_ = {planting};
     specimen_ = index;
@@ -260,11 +279,21 @@ void Session::paste(const QString& name, const std::optional<V2f>& at, bool besi
 void Session::editChosen(const QString& name, const std::function<void(Item&)>& change, const QString& mergeKey,
                          Haste haste) {
     Project next = project();
+    const Item* locked = nullptr;
+    bool any = false;
     for (const Id id : chosenLeaves()) {
         Item copy = *item(id);
-        if (fixed(project(), copy)) continue;
+        if (fixed(project(), copy)) {
+            locked = item(id);
+            continue;
+        }
+        any = true;
         change(copy);
         next = replaced(next, copy);
+    }
+    if (locked && !any) {
+        Q_EMIT message(lockedText(*locked));
+        return;
     }
     try {
         check(next);
@@ -273,6 +302,11 @@ void Session::editChosen(const QString& name, const std::function<void(Item&)>& 
         return;
     }
     edit(name, std::move(next), mergeKey, haste);
+}
+
+QString Session::lockedText(const Item& item) const {
+    return tr("“%1” is locked. Unlock it first, in the list or with %2.")
+        .arg(QString::fromStdString(item.name), keyOf("items.lock"));
 }
 
 void Session::updateLeftOut() {

@@ -2,19 +2,21 @@
 // interface thread.
 #pragma once
 
+#include <atomic>
 #include <filesystem>
 #include <functional>
 #include <memory>
 #include <mutex>
 #include <optional>
-#include <thread>
 
 #include <QObject>
 #include <QTimer>
 
+#include "app/task.h"
 #include "core/project/built_site.h"
 #include "core/project/history.h"
 #include "core/project/snap.h"
+#include "core/project/recovery.h"
 #include "core/project/store.h"
 #include "core/trace/scene.h"
 
@@ -36,7 +38,8 @@ struct HandSettings {
 // Between the interface's thread and the one that writes the recovery file.
 struct Autosaving {
     std::mutex mutex;
-    bool wanted = false; // the project still has unsaved changes
+    bool wanted = false;           // the project still has unsaved changes
+    std::atomic<bool> busy{false}; // it is being written
 };
 
 class Session : public QObject {
@@ -85,6 +88,9 @@ public:
     uint64_t choices() const { return choices_; } // how often something else was chosen
     Id chosen() const { return chosen_.empty() ? Id{} : chosen_.back(); }
     bool isChosen(Id id) const; // itself or by a group around it
+    // What is chosen was chosen in this verb or is in its list: commands that take things away keep off what was chosen
+    // long ago elsewhere.
+    bool chosenHere() const;
     const Item* item(Id id) const { return find(project(), id); }
     const Item* chosenItem() const { return item(chosen()); }
     void choose(Id id);                  // alone; none: nothing
@@ -106,6 +112,7 @@ public:
     // Changes every chosen item that is not locked: one step. Groups: what they hold.
     void editChosen(const QString& name, const std::function<void(Item&)>& change, const QString& mergeKey = {},
                     Haste haste = Haste::Rest);
+    QString lockedText(const Item& item) const; // why it refuses a change
     Verb verb() const { return verb_; }
     void setVerb(Verb verb);
 
@@ -184,6 +191,7 @@ private:
     };
     void reset(Project project, const std::filesystem::path& file, bool later = false);
     void changed(Haste haste);
+    void step(const std::function<void()>& go);
     void settleView();
     void showView(const View& view);
     void updateLeftOut();
@@ -200,6 +208,7 @@ private:
     std::vector<std::shared_ptr<const Item>> copied_;
     std::vector<Id> chosen_; // no id twice, none that is not there
     int specimen_ = -1;
+    Verb chosenIn_ = Verb::Seat;
     uint64_t choices_ = 0;
     Id shot_;
     Verb verb_ = Verb::Seat;
@@ -217,11 +226,12 @@ private:
     bool held_ = false;
     std::shared_ptr<const BuiltSite> built_;
     QTimer autosave_;
-    std::string sessionName_;
+    std::string sessionName_; // of the recovery files
+    WriterLock sessionLock_;
     // Writes a snapshot aside; what it wrote is dropped when the project was saved meanwhile.
-    std::thread writer_;
+    Task writer_;
     std::shared_ptr<Autosaving> autosaving_;
-    std::thread saver_;
+    Task saver_;
     std::function<QString()> afterSaving_; // what the saver's result does here; a failure's sentence
     bool saving_ = false;
 };

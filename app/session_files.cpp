@@ -3,6 +3,7 @@
 #include <QPointer>
 
 #include "app/session.h"
+#include "core/base/assets.h"
 #include "core/base/error.h"
 
 namespace thallos {
@@ -18,13 +19,27 @@ void Session::create(const Project& project) {
 }
 
 void Session::open(const fs::path& file) {
-    LaterSchema schema;
-    Project project = openProject(file, &schema);
-    reset(std::move(project), file, schema.later);
-    if (!schema.later) return;
+    OpenReport report;
+    Project project = openProject(file, &report);
+    // A damaged file stays as it is: what could be read is a project of its own.
+    reset(std::move(project), report.damaged ? fs::path() : file, report.later);
     const QString name = QString::fromStdString(file.filename().string());
-    QStringList missing;
-    for (const std::string& item : schema.leftOut) missing += QString::fromStdString(item);
+    QStringList missing, mended;
+    for (const std::string& item : report.leftOut) missing += QString::fromStdString(item);
+    for (const std::string& sentence : report.mended) mended += QString::fromStdString(sentence);
+    if (report.damaged) {
+        savedAt_ = SIZE_MAX;
+        Q_EMIT fileChanged();
+        QString text = report.savedAt.empty()
+                           ? tr("%1 is damaged and was opened as a copy.").arg(name)
+                           : tr("%1 is damaged: this is a copy of what was saved on %2.")
+                                 .arg(name, QString::fromStdString(report.savedAt));
+        if (!missing.isEmpty()) text += " " + tr("These could not be read: %1.").arg(missing.join(", "));
+        Q_EMIT message(text + " " + tr("Save it under another name."));
+        return;
+    }
+    if (!mended.isEmpty()) Q_EMIT message(tr("%1 was mended: %2.").arg(name, mended.join("; ")));
+    if (!report.later) return;
     Q_EMIT message(missing.isEmpty()
                        ? tr("%1 was made by a later version of Thallos: it can be looked at, and saved under another "
                             "name.")
@@ -35,16 +50,18 @@ void Session::open(const fs::path& file) {
 }
 
 void Session::recover(const Recovery& recovery) {
-    Project project = openProject(recovery.file);
+    noteTry(recovery);
+    OpenReport report;
+    Project project = openProject(recovery.file, &report);
     reset(std::move(project), recovery.original);
     savedAt_ = SIZE_MAX;
-    std::error_code ignored;
-    fs::remove(recovery.file, ignored);
-    fs::path note = recovery.file;
-    note.replace_extension(".json");
-    fs::remove(note, ignored);
-    autosave();
+    takeRecovery(recovery, recoveryFolder(), sessionName_);
     Q_EMIT fileChanged();
+    if (!report.leftOut.empty()) {
+        QStringList missing;
+        for (const std::string& item : report.leftOut) missing += QString::fromStdString(item);
+        Q_EMIT message(tr("The work was recovered without %1, which could not be read.").arg(missing.join(", ")));
+    }
 }
 
 void Session::startSaving(const fs::path& file) {
@@ -82,7 +99,7 @@ void Session::write(const fs::path& file, bool fresh, const std::function<void()
         return *failure;
     };
     QPointer<Session> self(this);
-    saver_ = std::thread([self, failure, file, fresh, project = project()] {
+    saver_ = Task([self, failure, file, fresh, project = project()] {
         try {
             fresh ? saveProjectAs(project, file) : saveProject(project, file);
         } catch (const std::exception& e) {
@@ -126,14 +143,19 @@ void Session::setHistoryBudget(int64_t bytes) {
 
 void Session::autosave() {
     if (!unsaved()) return;
-    // A snapshot is a value: it is written aside while work goes on.
-    if (writer_.joinable()) writer_.join(); // long done: it started at the last interval
+    // A snapshot is a value: it is written aside while work goes on. Nobody waits for a slow disk: what changed
+    // meanwhile is written at the next interval.
+    if (autosaving_->busy.exchange(true)) {
+        autosave_.start();
+        return;
+    }
+    if (writer_.joinable()) writer_.join();
     {
         const std::lock_guard lock(autosaving_->mutex);
         autosaving_->wanted = true;
     }
     QPointer<Session> self(this);
-    writer_ = std::thread([self, shared = autosaving_, project = project(), name = sessionName_, original = file_] {
+    writer_ = Task([self, shared = autosaving_, project = project(), name = sessionName_, original = file_] {
         QString failure;
         try {
             writeRecovery(project, recoveryFolder(), name, original);
@@ -142,6 +164,7 @@ void Session::autosave() {
         }
         {
             const std::lock_guard lock(shared->mutex);
+            shared->busy = false;
             if (!shared->wanted) thallos::dropRecovery(recoveryFolder(), name);
         }
         if (!failure.isEmpty() && qApp)

@@ -58,7 +58,7 @@ void ShotStrip::makeMissing() {
         if (known != of_.end() && sameView(known->second, shot)) continue;
         working_ = true;
         if (worker_.joinable()) worker_.join();
-        worker_ = std::thread([this, scene, shot, id = item->id.value, site = session_.project().site] {
+        worker_ = Task([this, scene, shot, id = item->id.value, site = session_.project().site] {
             standBack(kNiceOfLeisure);
             static const Display display;
             Image radiance(static_cast<int>(96 * std::min(shot.camera.aspect, 2.4f)), 96);

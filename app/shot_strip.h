@@ -5,6 +5,7 @@
 
 #include <QWidget>
 
+#include "app/task.h"
 #include "app/engine.h"
 #include "app/listing.h"
 #include "app/session.h"
@@ -43,7 +44,7 @@ private:
     std::map<uint64_t, QImage> pictures_;
     std::map<uint64_t, Shot> of_; // what the picture was made of
     std::atomic<bool> quit_{false};
-    std::thread worker_;
+    Task worker_;
     bool working_ = false;
     int hover_ = -1;
 };

@@ -32,6 +32,7 @@ Tools::Tools(Session& session) : session_(session) {
         return t;
     };
     hand = own(makeMoveTool(session));
+    look = own(makeLookTool(session));
     measure = own(makeMeasureTool(session));
     part = own(makePartTool(session));
     auto add = [&](Verb verb, Leaf leaf) { leaves[static_cast<int>(verb)].push_back(std::move(leaf)); };
@@ -84,6 +85,13 @@ Tools::Tools(Session& session) : session_(session) {
                      own(makeFigureTool(session)),
                      {}});
 
+    add(Verb::Shape, {"pick",
+                      toolText("Pick"),
+                      "leaf-plant-pick",
+                      toolText("Choose pads and water in either pane, and move what can be moved"),
+                      "M",
+                      hand,
+                      {}});
     add(Verb::Shape, {"raise",
                       toolText("Raise"),
                       "leaf-shape-raise",
@@ -133,13 +141,6 @@ Tools::Tools(Session& session) : session_(session) {
                       "N",
                       brush(BrushKind::MeadowSoil),
                       {}});
-    add(Verb::Shape, {"pick",
-                      toolText("Pick"),
-                      "leaf-plant-pick",
-                      toolText("Choose pads and water in either pane, and move what can be moved"),
-                      "M",
-                      hand,
-                      {}});
 
     add(Verb::Plant, {"pick",
                       toolText("Pick"),
@@ -175,7 +176,7 @@ Tools::Tools(Session& session) : session_(session) {
                       "leaf-frame-look",
                       toolText("Look and walk around without changing the shot"),
                       "M",
-                      own(makeLookTool(session)),
+                      look,
                       {}});
     add(Verb::Frame, {"stand",
                       toolText("Stand"),

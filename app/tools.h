@@ -30,7 +30,8 @@ public:
     explicit Tools(Session& session);
 
     std::vector<Leaf> leaves[kVerbs];
-    Tool* hand = nullptr;    // where no leaf is picked
+    Tool* hand = nullptr;    // where no leaf is picked and the verb has things to move
+    Tool* look = nullptr;    // where it has none
     Tool* measure = nullptr; // of every verb, like the next
     Tool* part = nullptr;    // marks what of the picture is refined alone
     BrushSettings brushes;

@@ -119,13 +119,13 @@ void edit(const std::string& file, const std::string& patchFile, const std::stri
 }
 
 struct ImportOptions {
-    std::string project, model, at = "0,0", unit = "m", out;
+    std::string project, model, at = "0,0", unit = "file", out;
     double yaw = 0;
     bool seat = false;
 };
 void import(const ImportOptions& o) {
     static const std::map<std::string, float> units{
-        {"m", 1}, {"mm", 0.001f}, {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
+        {"file", 0}, {"m", 1}, {"mm", 0.001f}, {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
     const Project project = openProject(o.project);
     Building b;
     b.model = std::make_shared<const Model>(importModel(o.model, {units.at(o.unit)}));
@@ -158,13 +158,14 @@ void ground(const GroundOptions& o) {
     const Project project = openProject(o.project);
     if (!o.imported.empty()) {
         const HeightRaster r = importHeights(o.imported, static_cast<float>(o.pngHeight));
-        Ground g = surveyed(*project.ground, r, o.resample ? Fit::Resample : Fit::Exact, o.imported);
-        const Project out = withGround(project, std::move(g));
+        Surveyed s = surveyed(*project.ground, r, o.resample ? Fit::TrueSize : Fit::Exact, o.imported);
+        const Project out = withLand(project, std::move(s.ground));
         saveProjectAs(out, o.out.empty() ? o.project : o.out);
         const V2f z = buildNatural(*out.ground).range();
         report({{"width", r.width},
                 {"height", r.height},
                 {"cell_m", out.ground->grid.cell},
+                {"unknown_share", s.unknown},
                 {"min_m", z.x},
                 {"max_m", z.y}});
         return;
@@ -278,7 +279,7 @@ void addDocumentCommands(CLI::App& app) {
         c->add_option("model", o->model, "glTF, OBJ or another model file")->required();
         c->add_option("--at", o->at, "x,y in metres");
         c->add_option("--yaw", o->yaw, "degrees, counter-clockwise");
-        c->add_option("--unit", o->unit, "of the file")->check(CLI::IsMember({"m", "mm", "cm", "in", "ft"}));
+        c->add_option("--unit", o->unit, "of the file")->check(CLI::IsMember({"file", "m", "mm", "cm", "in", "ft"}));
         c->add_flag("--seat", o->seat, "level a pad under it");
         c->add_option("--out", o->out, "project file to write")->required();
         c->callback([o] { import(*o); });
@@ -289,7 +290,7 @@ void addDocumentCommands(CLI::App& app) {
         c->add_option("project", o->project, "project file")->required();
         c->add_option("--export", o->exported, ".tif, .asc or .png to write");
         c->add_option("--import", o->imported, "GeoTIFF, ASCII grid, PNG or HGT to read");
-        c->add_flag("--resample", o->resample, "fit the heights to the ground's own cells");
+        c->add_flag("--resample", o->resample, "lay the heights over the site in their own size, centred");
         c->add_option("--height-m", o->pngHeight, "height of full white in a PNG");
         c->add_option("--profile", o->profile, "x0,y0,x1,y1 in metres");
         c->add_option("--samples", o->samples, "along the profile")->check(CLI::Range(1, 1000000));

@@ -17,7 +17,7 @@ namespace fs = std::filesystem;
 
 std::shared_ptr<const PlantLibrary> plantLibrary() {
     std::vector<std::string> unread;
-    auto library = PlantLibrary::load(assetFolder() / "species", dataFolder() / "species", &unread);
+    auto library = PlantLibrary::load(assetFolder() / "species", dataFolder() / "species", &unread, plantCache());
     for (const std::string& why : unread) std::fprintf(stderr, "%s\n", why.c_str());
     return library;
 }

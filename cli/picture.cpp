@@ -26,7 +26,7 @@ struct RenderOptions {
     std::vector<std::string> passes;
     int samples = 0, threads = 0, pairs = PictureSettings().pairs;
     double noise = -1, sparks = 7, turn = 0, lux = 60000;
-    bool stamp = false, whole = false, mattes = false, apart = false;
+    bool stamp = false, whole = false, mattes = false, apart = false, deep = false;
     uint64_t seed = 1;
 };
 
@@ -79,6 +79,7 @@ void render(const RenderOptions& o) {
             delivery.passes.push_back(static_cast<Pass>(k));
     delivery.apart = o.apart;
     delivery.floats = o.whole;
+    delivery.deep = o.deep;
     delivery.mattePictures = o.mattes;
     prepare(delivery, settings);
     settings.noise = static_cast<float>(o.noise >= 0 ? o.noise : shot->noise);
@@ -138,7 +139,11 @@ void render(const RenderOptions& o) {
             {"ev100", result.ev100},
             {"files", files},
             {"mattes", mattes},
+            {"lost_samples", result.lost},
             {"plants", site->plantCount()}});
+    if (result.lost > 0)
+        std::fprintf(stderr, "%lld samples could not be computed and are black; please report this with the project.\n",
+                     static_cast<long long>(result.lost));
 }
 
 Finish parseFinish(const std::string& file) {
@@ -187,6 +192,7 @@ void addPictureCommands(CLI::App& app) {
         c->add_option("--lux", o->lux, "of the panorama on level ground")->check(CLI::Range(0.01, 200000.0));
         c->add_flag("--apart", o->apart, "passes as EXR files beside the picture, which may then be of any kind");
         c->add_flag("--float", o->whole, "the picture itself in 32-bit float, too");
+        c->add_flag("--deep", o->deep, "a PNG or TIFF with 16 bits a channel instead of 8");
         c->add_flag("--mattes", o->mattes, "mattes as PNG pictures beside the file, three to each");
         c->add_option("--noise", o->noise,
                       "at which a part of the picture takes no more samples; 0: never; the shot's own when not given")
@@ -213,7 +219,7 @@ void addPictureCommands(CLI::App& app) {
         c->callback([o] {
             const ExrPicture picture = readExr(o->in);
             const Finish finish = o->recipe.empty() ? Finish{} : parseFinish(o->recipe);
-            if (std::filesystem::path(o->out).extension() == ".exr")
+            if (isExr(o->out))
                 writeExr(o->out, picture.radiance, picture.ev100);
             else
                 writePicture(o->out, Display().encode(develop(picture.radiance, picture.ev100, finish)));

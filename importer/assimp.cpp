@@ -4,6 +4,7 @@
 #include <initializer_list>
 #include <map>
 #include <memory>
+#include <optional>
 
 #include <assimp/DefaultIOSystem.h>
 #include <assimp/Importer.hpp>
@@ -128,6 +129,20 @@ void addMaps(const aiMaterial& m, Pictures& pictures, Surface& s) {
     if (s.maps.opacity) s.transmission = 0;
 }
 
+// For row vectors.
+Imath::M44d rowsOf(const aiMatrix4x4& m) {
+    return {m.a1, m.b1, m.c1, m.d1, m.a2, m.b2, m.c2, m.d2, m.a3, m.b3, m.c3, m.d3, m.a4, m.b4, m.c4, m.d4};
+}
+
+// The reader tells numbers as double or float.
+bool unitOf(const aiMetadata& data, double& centimetres) {
+    float f = 0;
+    if (data.Get("UnitScaleFactor", centimetres)) return centimetres > 0;
+    if (!data.Get("UnitScaleFactor", f)) return false;
+    centimetres = f;
+    return f > 0;
+}
+
 Surface surfaceOf(const aiMaterial& m) {
     Surface s;
     aiString name;
@@ -143,6 +158,9 @@ Surface surfaceOf(const aiMaterial& m) {
     else if (m.Get(AI_MATKEY_SHININESS, v) == AI_SUCCESS && v > 1)
         s.roughness = unit(std::sqrt(std::sqrt(2 / (v + 2))));
     if (m.Get(AI_MATKEY_METALLIC_FACTOR, v) == AI_SUCCESS) s.metalness = unit(v);
+    aiColor3D glow;
+    if (m.Get(AI_MATKEY_COLOR_EMISSIVE, glow) == AI_SUCCESS)
+        s.emission = fromLinear709({unit(glow.r), unit(glow.g), unit(glow.b)}) * 300.0f; // unit strength: a bright screen
     if (m.Get(AI_MATKEY_OPACITY, v) == AI_SUCCESS && v < 0.6f) {
         s.transmission = 1;
         s.roughness = 0.02f;
@@ -168,9 +186,19 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
     }
     std::string ending = file.extension().string();
     for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    // Formats of machines and measuring are Z up, those of pictures Y up.
-    const bool zUp = up == 'z' || (up != 'y' && (ending == ".stl" || ending == ".3ds" || ending == ".ply" ||
-                                                 ending == ".dxf" || ending == ".ifc"));
+    // Formats of machines and measuring are Z up, those of pictures Y up. Of those that say it themselves the reader turns
+    // all to Y up (3DS and IFC among them) but FBX, which tells.
+    int fbxUp = 1;
+    if (scene->mMetaData) scene->mMetaData->Get("UpAxis", fbxUp);
+    const bool zUp = up == 'z' || (up != 'y' && (ending == ".stl" || ending == ".ply" || ending == ".dxf" ||
+                                                 (ending == ".fbx" && fbxUp == 2)));
+    if (unit <= 0) {
+        // As the file has it: FBX counts in centimetres times a factor, the others come in metres where they say.
+        double centimetres = 1;
+        unit = 1;
+        if (ending == ".fbx" && scene->mMetaData && unitOf(*scene->mMetaData, centimetres))
+            unit = static_cast<float>(centimetres / 100);
+    }
 
     Model model;
     Pictures pictures(*scene, file.parent_path());
@@ -183,21 +211,34 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
     for (const std::string& name : pictures.missing)
         model.warnings.push_back("the picture " + name + " is not beside it or cannot be read");
     int depth = 0;
-    std::function<void(const aiNode&, const aiMatrix4x4&)> visit = [&](const aiNode& node, const aiMatrix4x4& parent) {
+    // In double precision until the model is at its own origin: far from it a float holds no centimetres.
+    std::optional<V3d> origin;
+    std::function<void(const aiNode&, const Imath::M44d&)> visit = [&](const aiNode& node, const Imath::M44d& parent) {
         if (++depth > 200) throw Error(Error::Kind::Unreadable, "has a broken tree of parts", "");
-        const aiMatrix4x4 world = parent * node.mTransformation;
-        const aiMatrix3x3 turn(world);
+        const Imath::M44d world = rowsOf(node.mTransformation) * parent;
+        const bool mirrored = world.determinant() < 0;
+        const Imath::M44d turn = world.inverse().transposed();
+        const auto place = [&](const aiVector3D& v) {
+            const V3d p = V3d(v.x, v.y, v.z) * world;
+            if (!origin) origin = p;
+            const V3d at = p - *origin;
+            return V3f(static_cast<float>(at.x), static_cast<float>(zUp ? at.y : -at.z),
+                       static_cast<float>(zUp ? at.z : at.y)) *
+                   unit;
+        };
         for (unsigned k = 0; k < node.mNumMeshes; ++k) {
             const aiMesh& in = *scene->mMeshes[node.mMeshes[k]];
             std::string name = node.mName.C_Str();
             if (name.empty() || node.mNumMeshes > 1) name = in.mName.length ? in.mName.C_Str() : name;
             Part part{name.empty() ? "part" : name, static_cast<int>(in.mMaterialIndex), {}};
             for (unsigned i = 0; i < in.mNumVertices; ++i) {
-                const aiVector3D p = world * in.mVertices[i];
-                part.mesh.positions.push_back(V3f(p.x, zUp ? p.y : -p.z, zUp ? p.z : p.y) * unit);
+                part.mesh.positions.push_back(place(in.mVertices[i]));
                 if (in.HasNormals()) {
-                    const aiVector3D n = turn * in.mNormals[i];
-                    part.mesh.normals.push_back(V3f(n.x, zUp ? n.y : -n.z, zUp ? n.z : n.y).normalized());
+                    V3d n;
+                    turn.multDirMatrix(V3d(in.mNormals[i].x, in.mNormals[i].y, in.mNormals[i].z), n);
+                    part.mesh.normals.push_back(V3f(static_cast<float>(n.x), static_cast<float>(zUp ? n.y : -n.z),
+                                                    static_cast<float>(zUp ? n.z : n.y))
+                                                    .normalized());
                 }
                 if (in.HasTextureCoords(0))
                     part.mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, in.mTextureCoords[0][i].y);
@@ -205,15 +246,18 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
             for (unsigned i = 0; i < in.mNumFaces; ++i)
                 if (in.mFaces[i].mNumIndices == 3) {
                     const unsigned* x = in.mFaces[i].mIndices;
-                    part.mesh.triangles.push_back(
-                        {static_cast<int>(x[0]), static_cast<int>(x[1]), static_cast<int>(x[2])});
+                    part.mesh.triangles.push_back({static_cast<int>(x[0]), static_cast<int>(x[mirrored ? 2 : 1]),
+                                                   static_cast<int>(x[mirrored ? 1 : 2])});
                 }
             model.parts.push_back(std::move(part));
         }
         for (unsigned c = 0; c < node.mNumChildren; ++c) visit(*node.mChildren[c], world);
         --depth;
     };
-    visit(*scene->mRootNode, aiMatrix4x4());
+    visit(*scene->mRootNode, Imath::M44d());
+    if (model.parts.empty() || std::all_of(model.parts.begin(), model.parts.end(),
+                                           [](const Part& p) { return p.mesh.triangles.empty(); }))
+        throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported", "");
     return model;
 }
 

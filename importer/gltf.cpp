@@ -1,13 +1,16 @@
 #include <algorithm>
 #include <cmath>
-#include <cstring>
 #include <fstream>
 #include <functional>
-#include <sstream>
+#include <map>
+#include <memory>
+#include <optional>
 
+#include <cpl_vsi.h>
 #include <tiny_gltf.h>
 
 #include "core/base/error.h"
+#include "importer/gltf_data.h"
 #include "importer/readers.h"
 
 namespace thallos {
@@ -16,108 +19,24 @@ namespace fs = std::filesystem;
 
 namespace {
 
-[[noreturn]] void broken(const std::string& what) {
-    throw Error(Error::Kind::Unreadable, what, "");
-}
+using Imath::M44d;
 
-// Numbers of an accessor, checked against the buffer they lie in.
-class Accessor {
-public:
-    Accessor(const tinygltf::Model& g, int index) {
-        if (index < 0 || index >= static_cast<int>(g.accessors.size())) broken("names data that is not there");
-        const auto& a = g.accessors[index];
-        if (a.sparse.isSparse) broken("uses sparse data, which is not supported");
-        if (a.bufferView < 0 || a.bufferView >= static_cast<int>(g.bufferViews.size()))
-            broken("names data that is not there");
-        const auto& v = g.bufferViews[a.bufferView];
-        if (v.buffer < 0 || v.buffer >= static_cast<int>(g.buffers.size())) broken("names data that is not there");
-        const auto& b = g.buffers[v.buffer].data;
-        type_ = a.componentType;
-        components_ = tinygltf::GetNumComponentsInType(static_cast<uint32_t>(a.type));
-        const int size = tinygltf::GetComponentSizeInBytes(static_cast<uint32_t>(a.componentType));
-        if (components_ <= 0 || size <= 0) broken("has data of an unknown type");
-        const size_t item = static_cast<size_t>(size) * components_;
-        stride_ = v.byteStride ? v.byteStride : item;
-        count_ = a.count;
-        const size_t start = v.byteOffset + a.byteOffset;
-        if (stride_ < item || start > b.size() || (count_ && (count_ - 1) > (b.size() - start) / stride_) ||
-            (count_ && start + (count_ - 1) * stride_ + item > b.size()))
-            broken("ends before its data does");
-        data_ = b.data() + start;
-        normalized_ = a.normalized;
-    }
-    size_t count() const { return count_; }
-    int components() const { return components_; }
-    float real(size_t i, int k) const {
-        const unsigned char* p = at(i, k);
-        switch (type_) {
-        case TINYGLTF_COMPONENT_TYPE_FLOAT:
-            return get<float>(p);
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_BYTE:
-            return static_cast<float>(*p) / (normalized_ ? 255.0f : 1.0f);
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_SHORT:
-            return static_cast<float>(get<uint16_t>(p)) / (normalized_ ? 65535.0f : 1.0f);
-        case TINYGLTF_COMPONENT_TYPE_BYTE:
-            return static_cast<float>(get<int8_t>(p)) / (normalized_ ? 127.0f : 1.0f);
-        case TINYGLTF_COMPONENT_TYPE_SHORT:
-            return static_cast<float>(get<int16_t>(p)) / (normalized_ ? 32767.0f : 1.0f);
-        default:
-            broken("has data of an unknown type");
-        }
-    }
-    uint32_t index(size_t i) const {
-        const unsigned char* p = at(i, 0);
-        switch (type_) {
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_BYTE:
-            return *p;
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_SHORT:
-            return get<uint16_t>(p);
-        case TINYGLTF_COMPONENT_TYPE_UNSIGNED_INT:
-            return get<uint32_t>(p);
-        default:
-            broken("has indices of an unknown type");
-        }
-    }
-
-private:
-    template <class T> static T get(const unsigned char* p) {
-        T v;
-        std::memcpy(&v, p, sizeof v);
-        return v;
-    }
-    const unsigned char* at(size_t i, int k) const {
-        return data_ + i * stride_ +
-               static_cast<size_t>(k) *
-                   static_cast<size_t>(tinygltf::GetComponentSizeInBytes(static_cast<uint32_t>(type_)));
-    }
-    const unsigned char* data_ = nullptr;
-    size_t count_ = 0, stride_ = 0;
-    int type_ = 0, components_ = 0;
-    bool normalized_ = false;
-};
-
-M44f matrixOf(const tinygltf::Node& n) {
-    M44f m;
+M44d matrixOf(const tinygltf::Node& n) {
+    M44d m;
     if (n.matrix.size() == 16) {
         for (int r = 0; r < 4; ++r)
-            for (int c = 0; c < 4; ++c)
-                m[r][c] = static_cast<float>(n.matrix[static_cast<size_t>(r) * 4 + c]); // columns there, rows here
+            for (int c = 0; c < 4; ++c) m[r][c] = n.matrix[static_cast<size_t>(r) * 4 + c]; // columns there, rows here
         return m;
     }
-    M44f scale, turn, move;
-    if (n.scale.size() == 3)
-        scale.setScale(
-            V3f(static_cast<float>(n.scale[0]), static_cast<float>(n.scale[1]), static_cast<float>(n.scale[2])));
+    M44d scale, turn, move;
+    if (n.scale.size() == 3) scale.setScale(V3d(n.scale[0], n.scale[1], n.scale[2]));
     if (n.rotation.size() == 4) {
-        const auto x = static_cast<float>(n.rotation[0]), y = static_cast<float>(n.rotation[1]),
-                   z = static_cast<float>(n.rotation[2]), w = static_cast<float>(n.rotation[3]);
-        turn = M44f(1 - 2 * (y * y + z * z), 2 * (x * y + z * w), 2 * (x * z - y * w), 0, 2 * (x * y - z * w),
+        const double x = n.rotation[0], y = n.rotation[1], z = n.rotation[2], w = n.rotation[3];
+        turn = M44d(1 - 2 * (y * y + z * z), 2 * (x * y + z * w), 2 * (x * z - y * w), 0, 2 * (x * y - z * w),
                     1 - 2 * (x * x + z * z), 2 * (y * z + x * w), 0, 2 * (x * z + y * w), 2 * (y * z - x * w),
                     1 - 2 * (x * x + y * y), 0, 0, 0, 0, 1);
     }
-    if (n.translation.size() == 3)
-        move.setTranslation(V3f(static_cast<float>(n.translation[0]), static_cast<float>(n.translation[1]),
-                                static_cast<float>(n.translation[2])));
+    if (n.translation.size() == 3) move.setTranslation(V3d(n.translation[0], n.translation[1], n.translation[2]));
     return scale * turn * move;
 }
 
@@ -125,35 +44,65 @@ float share(double v) {
     return std::clamp(static_cast<float>(v), 0.0f, 1.0f);
 }
 
-// The picture of a texture in 8 bits; null when it is not there or of a kind that the format doesn't know.
-std::shared_ptr<Picture> pictureOf(const tinygltf::Model& g, int texture) {
-    if (texture < 0 || texture >= static_cast<int>(g.textures.size())) return nullptr;
-    const int i = g.textures[texture].source;
-    if (i < 0 || i >= static_cast<int>(g.images.size())) return nullptr;
-    const auto& image = g.images[i];
-    const size_t values = static_cast<size_t>(std::max(image.width, 0)) * std::max(image.height, 0) * 4;
-    if (values == 0 || image.component != 4) return nullptr;
-    auto out = std::make_shared<Picture>(Picture{image.width, image.height, {}});
-    if (image.bits == 8 && image.image.size() == values)
-        out->rgba = image.image;
-    else if (image.bits == 16 && image.image.size() == values * 2) {
-        out->rgba.resize(values);
-        for (size_t k = 0; k < values; ++k) out->rgba[k] = image.image[2 * k + 1]; // the upper byte
-    } else
-        return nullptr;
-    return out;
-}
+// The pictures of a file, each decoded once for each use of it.
+class Pictures {
+public:
+    explicit Pictures(const tinygltf::Model& g) : g_(g) {}
 
-// One channel of it as a picture of its own, times a factor.
-std::shared_ptr<const Picture> channelOf(const Picture& of, size_t channel, float factor) {
-    auto out = std::make_shared<Picture>(of);
-    for (size_t k = 0; k < out->rgba.size(); k += 4) {
-        const auto v = static_cast<uint8_t>(static_cast<float>(of.rgba[k + channel]) * factor + 0.5f);
-        out->rgba[k] = out->rgba[k + 1] = out->rgba[k + 2] = v;
-        out->rgba[k + 3] = 255;
+    // Null when there is none or it can't be read. `color`: not data.
+    std::shared_ptr<const Picture> of(int texture, bool color) { return made(texture, color ? "color" : "data", color, nullptr); }
+    // The same with its alpha changed: -1 to cover all, else to nothing below the cut and all above.
+    std::shared_ptr<const Picture> cut(int texture, double at) {
+        return made(texture, "cut " + std::to_string(at), true, [at](Picture& p) {
+            for (size_t k = 3; k < p.rgba.size(); k += 4) p.rgba[k] = p.rgba[k] < at * 255 ? 0 : 255;
+        });
     }
-    return out;
-}
+    // One channel of it as a picture of its own, times a factor.
+    std::shared_ptr<const Picture> channel(int texture, size_t channel, float factor) {
+        return made(texture, std::to_string(channel) + " times " + std::to_string(factor), false, [=](Picture& p) {
+            for (size_t k = 0; k < p.rgba.size(); k += 4) {
+                const auto v = static_cast<uint8_t>(static_cast<float>(p.rgba[k + channel]) * factor + 0.5f);
+                p.rgba[k] = p.rgba[k + 1] = p.rgba[k + 2] = v;
+                p.rgba[k + 3] = 255;
+            }
+        });
+    }
+    std::vector<std::string> unreadable; // names
+
+private:
+    std::shared_ptr<const Picture> made(int texture, const std::string& use, bool color,
+                                        const std::function<void(Picture&)>& change) {
+        if (texture < 0 || texture >= static_cast<int>(g_.textures.size())) return nullptr;
+        const auto& t = g_.textures[static_cast<size_t>(texture)];
+        int i = t.source;
+        // Textures whose picture is of a newer kind name it in an extension.
+        if (const auto webp = t.extensions.find("EXT_texture_webp"); webp != t.extensions.end() && webp->second.Has("source"))
+            i = webp->second.Get("source").GetNumberAsInt();
+        if (i < 0 || i >= static_cast<int>(g_.images.size())) return nullptr;
+        auto& known = made_[{i, use}];
+        if (known) return known;
+        auto p = decoded(i, color);
+        if (!p) return nullptr;
+        if (change) change(*p);
+        return known = std::move(p);
+    }
+    std::shared_ptr<Picture> decoded(int i, bool color) {
+        const auto& image = g_.images[static_cast<size_t>(i)];
+        const std::string name = "/vsimem/gltf-picture";
+        std::shared_ptr<Picture> out;
+        try {
+            if (image.image.empty()) throw Error(Error::Kind::Missing, "is not there", "");
+            VSIFCloseL(VSIFileFromMemBuffer(name.c_str(), const_cast<GByte*>(image.image.data()), image.image.size(), FALSE));
+            out = std::make_shared<Picture>(readPicture(name, color));
+        } catch (const Error&) {
+            unreadable.push_back(!image.uri.empty() ? image.uri : !image.name.empty() ? image.name : "picture " + std::to_string(i));
+        }
+        VSIUnlink(name.c_str());
+        return out;
+    }
+    const tinygltf::Model& g_;
+    std::map<std::pair<int, std::string>, std::shared_ptr<const Picture>> made_;
+};
 
 // Numbers of an extension of the format, or what they are without it.
 class Extension {
@@ -180,26 +129,82 @@ private:
     const tinygltf::Value* value_ = nullptr;
 };
 
-void addMaps(const tinygltf::Model& g, const tinygltf::Material& m, bool keepAlpha, Surface& s) {
+void addMaps(Pictures& pictures, const tinygltf::Material& m, bool keepAlpha, Surface& s) {
     const auto& p = m.pbrMetallicRoughness;
-    if (const auto color = pictureOf(g, p.baseColorTexture.index)) {
-        for (size_t k = 3; k < color->rgba.size(); k += 4)
-            if (m.alphaMode != "BLEND" && !(keepAlpha && m.alphaMode != "MASK"))
-                color->rgba[k] = m.alphaMode == "MASK" && color->rgba[k] < m.alphaCutoff * 255 ? 0 : 255;
-        s.maps.color = color;
+    if (const int color = p.baseColorTexture.index; color >= 0) {
+        const bool asItIs = m.alphaMode == "BLEND" || (keepAlpha && m.alphaMode != "MASK");
+        s.maps.color = asItIs ? pictures.of(color, true) : pictures.cut(color, m.alphaMode == "MASK" ? m.alphaCutoff : 0);
     }
     // Roughness lies in green, metal in blue.
-    if (const auto packed = pictureOf(g, p.metallicRoughnessTexture.index)) {
-        s.maps.roughness = channelOf(*packed, 1, s.roughness);
-        if (s.metalness > 0) s.maps.metalness = channelOf(*packed, 2, s.metalness);
+    if (const int packed = p.metallicRoughnessTexture.index; packed >= 0) {
+        s.maps.roughness = pictures.channel(packed, 1, s.roughness);
+        if (s.metalness > 0) s.maps.metalness = pictures.channel(packed, 2, s.metalness);
     }
-    if (const auto normal = pictureOf(g, m.normalTexture.index)) {
+    if (const auto normal = pictures.of(m.normalTexture.index, false)) {
         s.maps.normal = normal;
         s.relief = std::clamp(static_cast<float>(m.normalTexture.scale), -4.0f, 4.0f);
     }
+    // Of a picture that shines its mean does: a surface shines evenly.
+    if (const auto glow = pictures.of(m.emissiveTexture.index, true)) {
+        Rgb sum(0);
+        const size_t n = glow->rgba.size() / 4, step = std::max<size_t>(n / 20000, 1);
+        float taken = 0;
+        for (size_t k = 0; k < n; k += step, ++taken)
+            sum += fromSrgb8(glow->rgba[4 * k], glow->rgba[4 * k + 1], glow->rgba[4 * k + 2]);
+        s.emission *= sum / std::max(taken, 1.0f);
+    }
 }
 
-Surface surfaceOf(const tinygltf::Model& g, const tinygltf::Material& m, bool keepAlpha) {
+// How the uvs of a material's pictures are moved (KHR_texture_transform); one for all of them.
+struct Layout {
+    int set = 0;
+    V2f offset{0}, scale{1};
+    float turn = 0;
+    bool operator==(const Layout&) const = default;
+    V2f operator()(const V2f& uv) const {
+        const V2f s = uv * scale;
+        const float c = std::cos(turn), n = std::sin(turn);
+        return offset + V2f(c * s.x + n * s.y, c * s.y - n * s.x);
+    }
+};
+template <class Info> Layout layoutOf(const Info& info) {
+    Layout out;
+    out.set = std::clamp(info.texCoord, 0, 8);
+    const auto it = info.extensions.find("KHR_texture_transform");
+    if (it == info.extensions.end() || !it->second.IsObject()) return out;
+    const tinygltf::Value& e = it->second;
+    const auto number = [](const tinygltf::Value& v, float without) {
+        const auto f = v.IsNumber() ? static_cast<float>(v.GetNumberAsDouble()) : without;
+        return std::isfinite(f) ? f : without;
+    };
+    const auto pair = [&](const char* key, V2f& to) {
+        if (e.Has(key) && e.Get(key).IsArray() && e.Get(key).ArrayLen() == 2)
+            to = {number(e.Get(key).Get(0), to.x), number(e.Get(key).Get(1), to.y)};
+    };
+    pair("offset", out.offset);
+    pair("scale", out.scale);
+    if (e.Has("rotation")) out.turn = number(e.Get("rotation"), 0);
+    if (e.Has("texCoord") && e.Get("texCoord").IsNumber()) out.set = std::clamp(e.Get("texCoord").GetNumberAsInt(), 0, 8);
+    return out;
+}
+// False: its pictures lie differently; the first one's layout is taken.
+bool layoutOf(const tinygltf::Material& m, Layout& out) {
+    const auto& p = m.pbrMetallicRoughness;
+    bool first = true, same = true;
+    const auto take = [&](const auto& info) {
+        if (info.index < 0) return;
+        const Layout l = layoutOf(info);
+        if (first) out = l;
+        same = same && (first || l == out);
+        first = false;
+    };
+    take(p.baseColorTexture);
+    take(p.metallicRoughnessTexture);
+    take(m.normalTexture);
+    return same;
+}
+
+Surface surfaceOf(Pictures& pictures, const tinygltf::Material& m, bool keepAlpha) {
     Surface s;
     s.name = m.name.empty() ? "material" : m.name;
     const auto& p = m.pbrMetallicRoughness;
@@ -232,8 +237,37 @@ Surface surfaceOf(const tinygltf::Model& g, const tinygltf::Material& m, bool ke
         for (int k = 0; k < 3; ++k)
             if (after > 0) s.absorption[k] = -std::log(std::clamp(left[k], 1e-4f, 1.0f)) / after;
     }
-    addMaps(g, m, keepAlpha, s);
+    addMaps(pictures, m, keepAlpha, s);
     return s;
+}
+
+// A light of the file as a small thing that shines: a ball, or a disc that faces where a spot does.
+Mesh lampOf(const V3f& at, const V3f& direction, float radius, bool spot) {
+    Mesh m;
+    constexpr int kAround = 12, kRings = 6;
+    if (spot) {
+        const V3f x = (std::abs(direction.z) < 0.9f ? V3f(0, 0, 1) : V3f(1, 0, 0)).cross(direction).normalized(),
+                  y = direction.cross(x);
+        m.positions.push_back(at);
+        for (int i = 0; i < kAround; ++i) {
+            const float a = 2 * kPi * static_cast<float>(i) / kAround;
+            m.positions.push_back(at + x * (radius * std::cos(a)) + y * (radius * std::sin(a)));
+            m.triangles.push_back({0, 1 + i, 1 + (i + 1) % kAround});
+        }
+        return m;
+    }
+    for (int r = 0; r <= kRings; ++r)
+        for (int i = 0; i < kAround; ++i) {
+            const float t = kPi * static_cast<float>(r) / kRings, a = 2 * kPi * static_cast<float>(i) / kAround;
+            m.positions.push_back(at + V3f(std::sin(t) * std::cos(a), std::sin(t) * std::sin(a), std::cos(t)) * radius);
+        }
+    for (int r = 0; r < kRings; ++r)
+        for (int i = 0; i < kAround; ++i) {
+            const int a = r * kAround + i, b = r * kAround + (i + 1) % kAround;
+            if (r > 0) m.triangles.push_back({a, a + kAround, b});
+            if (r + 1 < kRings) m.triangles.push_back({b, a + kAround, b + kAround});
+        }
+    return m;
 }
 
 } // namespace
@@ -264,88 +298,127 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
     callbacks.user_data = const_cast<fs::path*>(&folder);
     loader.SetFsCallbacks(callbacks);
 
+    // Pictures stay as they lie in the file until it is known what they are for.
+    loader.SetImageLoader(
+        [](tinygltf::Image* image, const int, std::string*, std::string*, int, int, const unsigned char* bytes, int size,
+           void*) {
+            image->image.assign(bytes, bytes + size);
+            return true;
+        },
+        nullptr);
+
     tinygltf::Model g;
     std::string error, warning;
     std::ifstream in(file, std::ios::binary);
-    char magic[4] = {};
-    in.read(magic, 4);
-    const bool binary = std::memcmp(magic, "glTF", 4) == 0;
-    const bool good = binary ? loader.LoadBinaryFromFile(&g, &error, &warning, file.string())
-                             : loader.LoadASCIIFromFile(&g, &error, &warning, file.string());
+    std::string bytes((std::istreambuf_iterator<char>(in)), {});
+    const bool binary = bytes.compare(0, 4, "glTF") == 0;
+    bytes = preparedGltf(bytes, binary);
+    const auto size = static_cast<unsigned>(bytes.size());
+    const bool good = binary ? loader.LoadBinaryFromMemory(&g, &error, &warning,
+                                                           reinterpret_cast<const unsigned char*>(bytes.data()), size,
+                                                           folder.string())
+                             : loader.LoadASCIIFromString(&g, &error, &warning, bytes.data(), size, folder.string());
     if (!good) {
         std::replace(error.begin(), error.end(), '\n', ' ');
-        broken("is no whole glTF file" + (error.empty() ? std::string() : " (" + error.substr(0, 160) + ")"));
+        broken("is not a whole glTF file" + (error.empty() ? std::string() : " (" + error.substr(0, 160) + ")"));
     }
+    decompressViews(g);
     Model model;
     model.name = file.stem().string();
-    for (const auto& m : g.materials) model.materials.push_back(surfaceOf(g, m, keepAlpha));
+    Pictures pictures(g);
+    std::vector<Layout> layouts(g.materials.size() + 1);
+    for (size_t i = 0; i < g.materials.size(); ++i) {
+        model.materials.push_back(surfaceOf(pictures, g.materials[i], keepAlpha));
+        if (!layoutOf(g.materials[i], layouts[i]))
+            model.warnings.push_back(model.materials.back().name +
+                                     " has maps that lie differently: all are laid as its colour is");
+    }
+    for (const std::string& name : pictures.unreadable)
+        model.warnings.push_back("the picture " + name + " cannot be read and was left out");
     const int plain = static_cast<int>(model.materials.size());
     model.materials.push_back({.name = "plain"});
 
-    auto addMesh = [&](const tinygltf::Mesh& mesh, const std::string& name, const M44f& toWorld) {
+    // In double precision until the model is at its own origin: far from it a float holds no centimetres.
+    std::optional<V3d> origin;
+    const auto place = [&](const V3d& p) { // glTF is Y up; here Z is
+        if (!origin) origin = p;
+        const V3d at = p - *origin;
+        return V3f(static_cast<float>(at.x), static_cast<float>(-at.z), static_cast<float>(at.y)) * unit;
+    };
+    const auto turned = [](const M44d& by, const V3d& v) {
+        V3d out;
+        by.multDirMatrix(v, out);
+        return V3f(static_cast<float>(out.x), static_cast<float>(-out.z), static_cast<float>(out.y)).normalized();
+    };
+    bool points = false;
+    auto addMesh = [&](const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld) {
         for (const auto& p : mesh.primitives) {
-            if (p.mode != TINYGLTF_MODE_TRIANGLES && p.mode != -1) {
-                model.warnings.push_back(name + " has lines, points or strips, which were left out");
+            if (p.mode < TINYGLTF_MODE_TRIANGLES && p.mode != -1) {
+                points = true;
+                model.warnings.push_back(name + " has lines or points, which were left out");
                 continue;
             }
-            const auto position = p.attributes.find("POSITION");
-            if (position == p.attributes.end()) continue;
-            Part part{name.empty() ? "part" : name, p.material >= 0 && p.material < plain ? p.material : plain, {}};
+            const int material = p.material >= 0 && p.material < plain ? p.material : plain;
+            const Layout& layout = layouts[static_cast<size_t>(material)];
+            const GltfPrimitive in = primitiveOf(g, p, layout.set);
+            if (in.positions.empty()) continue;
+            Part part{name.empty() ? "part" : name, material, {}};
             Mesh& m = part.mesh;
-            const Accessor points(g, position->second);
-            if (points.components() != 3) broken("has positions that are not three numbers");
-            // glTF is Y up; here Z is.
-            auto point = [](const Accessor& a, size_t i) { return V3f(a.real(i, 0), a.real(i, 1), a.real(i, 2)); };
-            auto zUp = [](const V3f& v) { return V3f(v.x, -v.z, v.y); };
-            for (size_t i = 0; i < points.count(); ++i) m.positions.push_back(zUp(point(points, i) * toWorld) * unit);
-            if (const auto n = p.attributes.find("NORMAL"); n != p.attributes.end()) {
-                const Accessor normals(g, n->second);
-                const M44f turn = toWorld.inverse().transposed();
-                if (normals.components() == 3 && normals.count() == points.count())
-                    for (size_t i = 0; i < normals.count(); ++i) {
-                        V3f v;
-                        turn.multDirMatrix(point(normals, i), v);
-                        m.normals.push_back(zUp(v).normalized());
-                    }
-            }
-            if (const auto t = p.attributes.find("TEXCOORD_0"); t != p.attributes.end()) {
-                const Accessor uvs(g, t->second);
-                if (uvs.components() == 2 && uvs.count() == points.count())
-                    for (size_t i = 0; i < uvs.count(); ++i)
-                        m.uvs.emplace_back(uvs.real(i, 0), 1 - uvs.real(i, 1)); // v runs down there
+            for (const V3f& v : in.positions) m.positions.push_back(place(V3d(v) * toWorld));
+            const M44d turn = toWorld.inverse().transposed();
+            for (const V3f& v : in.normals) m.normals.push_back(turned(turn, V3d(v)));
+            for (const V2f& uv : in.uvs) {
+                const V2f laid = layout(uv);
+                m.uvs.emplace_back(laid.x, 1 - laid.y); // v runs down there
             }
             const bool mirrored = toWorld.determinant() < 0;
-            auto triangle = [&](uint32_t a, uint32_t b, uint32_t c) {
-                const auto limit = static_cast<uint32_t>(points.count());
-                if (a >= limit || b >= limit || c >= limit) broken("has a triangle with a corner that is not there");
-                if (mirrored) std::swap(b, c);
-                m.triangles.push_back({static_cast<int>(a), static_cast<int>(b), static_cast<int>(c)});
-            };
-            if (p.indices >= 0) {
-                const Accessor index(g, p.indices);
-                for (size_t i = 0; i + 2 < index.count(); i += 3)
-                    triangle(index.index(i), index.index(i + 1), index.index(i + 2));
-            } else
-                for (uint32_t i = 0; i + 2 < points.count(); i += 3) triangle(i, i + 1, i + 2);
+            for (size_t i = 0; i + 2 < in.corners.size(); i += 3)
+                m.triangles.push_back({static_cast<int>(in.corners[i]), static_cast<int>(in.corners[i + (mirrored ? 2 : 1)]),
+                                       static_cast<int>(in.corners[i + (mirrored ? 1 : 2)])});
             model.parts.push_back(std::move(part));
         }
     };
+    // Candela of a point are spread over what the ball or the disc shows of itself.
+    auto addLight = [&](const tinygltf::Light& light, const M44d& toWorld) {
+        const std::string name = light.name.empty() ? "lamp" : light.name;
+        if (light.type == "directional") {
+            model.warnings.push_back("the light " + name + " shines like a sun and was left out: the sky has one");
+            return;
+        }
+        constexpr float kRadius = 0.04f;
+        const bool spot = light.type == "spot";
+        Surface s{.name = name, .baseColor = Rgb(0.8f)};
+        Rgb color(1);
+        if (light.color.size() == 3)
+            color = fromLinear709({share(light.color[0]), share(light.color[1]), share(light.color[2])});
+        s.emission = color * std::clamp(static_cast<float>(light.intensity) / (kPi * kRadius * kRadius), 0.0f, 1e7f);
+        const V3f direction = turned(toWorld, V3d(0, 0, -1));
+        model.materials.push_back(s);
+        model.parts.push_back({name, static_cast<int>(model.materials.size()) - 1,
+                               lampOf(place(V3d(0) * toWorld), direction, kRadius, spot)});
+    };
     int visited = 0;
-    std::function<void(int, const M44f&, int)> visit = [&](int n, const M44f& parent, int depth) {
+    std::function<void(int, const M44d&, int)> visit = [&](int n, const M44d& parent, int depth) {
         // Cycles and bombs of shared nodes end here.
         if (n < 0 || n >= static_cast<int>(g.nodes.size()) || depth > 100 || ++visited > 2000000)
             broken("has a broken tree of parts");
         const auto& node = g.nodes[n];
-        const M44f world = matrixOf(node) * parent;
+        const M44d world = matrixOf(node) * parent;
         if (node.mesh >= 0 && node.mesh < static_cast<int>(g.meshes.size()))
             addMesh(g.meshes[node.mesh], node.name.empty() ? g.meshes[node.mesh].name : node.name, world);
+        if (const auto l = node.extensions.find("KHR_lights_punctual"); l != node.extensions.end() && l->second.Has("light")) {
+            const int index = l->second.Get("light").GetNumberAsInt();
+            if (index >= 0 && index < static_cast<int>(g.lights.size())) addLight(g.lights[static_cast<size_t>(index)], world);
+        }
         for (int c : node.children) visit(c, world, depth + 1);
     };
     if (g.scenes.empty())
-        for (int i = 0; i < static_cast<int>(g.nodes.size()); ++i) visit(i, M44f(), 0);
+        for (int i = 0; i < static_cast<int>(g.nodes.size()); ++i) visit(i, M44d(), 0);
     else
         for (int n : g.scenes[std::clamp(g.defaultScene, 0, static_cast<int>(g.scenes.size()) - 1)].nodes)
-            visit(n, M44f(), 0);
+            visit(n, M44d(), 0);
+    if (model.parts.empty() && points)
+        throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported", "");
     return model;
 }
 

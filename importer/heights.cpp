@@ -1,9 +1,12 @@
 #include <cmath>
+#include <cstdio>
 #include <limits>
 #include <memory>
 
 #include <cpl_conv.h>
 #include <gdal_priv.h>
+#include <gdal_utils.h>
+#include <ogr_spatialref.h>
 
 #include "core/base/error.h"
 #include "importer/readers.h"
@@ -12,15 +15,53 @@ namespace thallos {
 
 namespace fs = std::filesystem;
 
+namespace {
+
+using Dataset = std::unique_ptr<GDALDataset>;
+
+// The same heights on a level grid in metres, north up, with square cells: a transverse Mercator projection about its
+// own middle keeps every length within a hundred-thousandth for 30 km. Null: it lies so already, or does not say where.
+Dataset inMetres(GDALDataset& in) {
+    double t[6];
+    const OGRSpatialReference* where = in.GetSpatialRef();
+    if (in.GetGeoTransform(t) != CE_None || !where) return nullptr;
+    const bool turned = t[2] != 0 || t[4] != 0 || std::abs(std::abs(t[1]) - std::abs(t[5])) > 1e-6 * std::abs(t[1]);
+    if (!turned && where->IsProjected() && std::abs(where->GetLinearUnits() - 1) < 1e-9) return nullptr;
+    OGRSpatialReference earth;
+    earth.importFromEPSG(4326);
+    earth.SetAxisMappingStrategy(OAMS_TRADITIONAL_GIS_ORDER);
+    OGRSpatialReference from(*where);
+    from.SetAxisMappingStrategy(OAMS_TRADITIONAL_GIS_ORDER);
+    const std::unique_ptr<OGRCoordinateTransformation> toEarth(OGRCreateCoordinateTransformation(&from, &earth));
+    const double w = in.GetRasterXSize() / 2.0, h = in.GetRasterYSize() / 2.0;
+    double x = t[0] + w * t[1] + h * t[2], y = t[3] + w * t[4] + h * t[5];
+    if (!toEarth || !toEarth->Transform(1, &x, &y)) return nullptr;
+    char target[160];
+    std::snprintf(target, sizeof target, "+proj=tmerc +lat_0=%.9f +lon_0=%.9f +k=1 +datum=WGS84 +units=m +no_defs", y, x);
+    const char* arguments[] = {"-of", "MEM", "-t_srs", target, "-r", "bilinear", "-ot", "Float32", "-dstnodata", "nan", nullptr};
+    const std::unique_ptr<GDALWarpAppOptions, decltype(&GDALWarpAppOptionsFree)> how(
+        GDALWarpAppOptionsNew(const_cast<char**>(arguments), nullptr), GDALWarpAppOptionsFree);
+    GDALDatasetH source = &in;
+    int failed = 0;
+    Dataset out(GDALDataset::FromHandle(GDALWarp("", nullptr, 1, &source, how.get(), &failed)));
+    if (!out || failed) throw Error(Error::Kind::Unsupported, "lies on the earth in a way that cannot be made level", "");
+    if (const char* unit = in.GetRasterBand(1)->GetUnitType()) out->GetRasterBand(1)->SetUnitType(unit);
+    return out;
+}
+
+} // namespace
+
 HeightRaster readHeights(const fs::path& file, float pngHeight) {
     GDALAllRegister();
     CPLSetErrorHandler(CPLQuietErrorHandler);
     CPLSetConfigOption("GDAL_DISABLE_READDIR_ON_OPEN", "TRUE");
     const char* drivers[] = {"GTiff", "AAIGrid", "PNG", "SRTMHGT", nullptr};
-    const std::unique_ptr<GDALDataset> data(
+    const Dataset opened(
         GDALDataset::Open(file.c_str(), GDAL_OF_RASTER | GDAL_OF_READONLY, drivers));
-    if (!data || data->GetRasterCount() < 1)
-        throw Error(Error::Kind::Unreadable, "is no GeoTIFF, ASCII grid, PNG or HGT file", "");
+    if (!opened || opened->GetRasterCount() < 1)
+        throw Error(Error::Kind::Unreadable, "is not a GeoTIFF, ASCII grid, PNG or HGT file", "");
+    const Dataset warped = inMetres(*opened);
+    GDALDataset* data = warped ? warped.get() : opened.get();
     GDALRasterBand* band = data->GetRasterBand(1);
     HeightRaster r;
     r.width = band->GetXSize();
@@ -33,17 +74,18 @@ HeightRaster readHeights(const fs::path& file, float pngHeight) {
         throw Error(Error::Kind::Unreadable, "ends before its heights do", "");
     int known = 0;
     const double none = band->GetNoDataValue(&known);
-    if (known)
-        for (float& v : r.values)
-            if (v == static_cast<float>(none)) v = std::numeric_limits<float>::quiet_NaN();
-    double t[6];
-    const bool placed = data->GetGeoTransform(t) == CE_None;
-    if (placed) {
-        r.cell = static_cast<float>(std::abs(t[1]));
-        // Degrees on the ground: a cell counts by its north-south extent.
-        const OGRSpatialReference* where = data->GetSpatialRef();
-        if (where && where->IsGeographic()) r.cell = static_cast<float>(std::abs(t[5]) * 111320.0);
+    constexpr float kHighest = 12000; // metres from the sea; what lies beyond stands for a gap
+    const std::string unit = band->GetUnitType() ? band->GetUnitType() : "";
+    const bool survey = unit.find("survey") != std::string::npos || unit.find("US") != std::string::npos;
+    const bool feet = unit == "ft" || unit.find("foot") != std::string::npos || unit.find("feet") != std::string::npos;
+    for (float& v : r.values) {
+        if (known && v == static_cast<float>(none)) v = std::numeric_limits<float>::quiet_NaN();
+        if (feet) v *= survey ? 1200.0f / 3937 : 0.3048f;
+        if (pngHeight <= 0 && !(std::abs(v) < kHighest)) v = std::numeric_limits<float>::quiet_NaN();
     }
+    double t[6];
+    r.sized = data->GetGeoTransform(t) == CE_None;
+    if (r.sized) r.cell = static_cast<float>(std::abs(t[1]));
     if (pngHeight > 0) {
         const float white = band->GetRasterDataType() == GDT_Byte ? 255.0f : 65535.0f;
         for (float& v : r.values) v *= pngHeight / white;

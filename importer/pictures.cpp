@@ -1,6 +1,7 @@
 #include <algorithm>
 #include <cctype>
 #include <cmath>
+#include <cstring>
 #include <fstream>
 #include <memory>
 
@@ -11,6 +12,7 @@
 #include <ImfStandardAttributes.h>
 #include <cpl_conv.h>
 #include <gdal_priv.h>
+#include <lcms2.h>
 #define STB_IMAGE_IMPLEMENTATION
 #define STB_IMAGE_STATIC
 #define STBI_ONLY_HDR
@@ -152,6 +154,26 @@ Image readLight(const std::filesystem::path& file) {
     return light;
 }
 
+namespace {
+
+// Colours of another space than sRGB, as the picture's own profile says.
+void toSrgb(Picture& p, const char* base64) {
+    std::vector<GByte> bytes(base64, base64 + std::strlen(base64) + 1);
+    const int size = CPLBase64DecodeInPlace(bytes.data());
+    const cmsHPROFILE from = size > 0 ? cmsOpenProfileFromMem(bytes.data(), static_cast<cmsUInt32Number>(size)) : nullptr;
+    const cmsHPROFILE to = cmsCreate_sRGBProfile();
+    if (from && cmsGetColorSpace(from) == cmsSigRgbData)
+        if (const cmsHTRANSFORM t = cmsCreateTransform(from, TYPE_RGBA_8, to, TYPE_RGBA_8, INTENT_RELATIVE_COLORIMETRIC,
+                                                       cmsFLAGS_COPY_ALPHA | cmsFLAGS_BLACKPOINTCOMPENSATION)) {
+            cmsDoTransform(t, p.rgba.data(), p.rgba.data(), static_cast<cmsUInt32Number>(p.rgba.size() / 4));
+            cmsDeleteTransform(t);
+        }
+    if (from) cmsCloseProfile(from);
+    cmsCloseProfile(to);
+}
+
+} // namespace
+
 Picture readPicture(const std::filesystem::path& file, bool color) {
     if (endingOf(file) == ".exr") return readExrPicture(file, color);
     GDALAllRegister();
@@ -161,7 +183,7 @@ Picture readPicture(const std::filesystem::path& file, bool color) {
     const std::unique_ptr<GDALDataset> data(
         GDALDataset::Open(file.c_str(), GDAL_OF_RASTER | GDAL_OF_READONLY, drivers));
     if (!data || data->GetRasterCount() < 1)
-        throw Error(Error::Kind::Unreadable, "is no PNG, JPEG, TIFF, EXR or WebP picture", "");
+        throw Error(Error::Kind::Unreadable, "is not a PNG, JPEG, TIFF, EXR or WebP picture", "");
     Picture p;
     p.width = std::min(data->GetRasterXSize(), kLargest);
     p.height = std::min(data->GetRasterYSize(), kLargest);
@@ -193,6 +215,8 @@ Picture readPicture(const std::filesystem::path& file, bool color) {
             out[k] = byteOf(light ? encodeSrgb(v) : v);
         }
     }
+    if (const char* profile = data->GetMetadataItem("SOURCE_ICC_PROFILE", "COLOR_PROFILE"); color && !palette && profile)
+        toSrgb(p, profile);
     return p;
 }
 

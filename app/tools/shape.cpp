@@ -19,6 +19,7 @@ public:
         if (!point.ground || !session_.built()) return false;
         last_ = xy(*point.ground);
         stroke_ = QString("stroke %1").arg(++strokes_);
+        from_.reset();
         at_ = point;
         dabAt(last_, point);
         return true;
@@ -98,7 +99,17 @@ private:
         b.strength *= point.pressure;
         if (point.modifiers & Qt::ControlModifier) b.kind = inverse(b.kind);
         static const char* names[] = {"Raise", "Lower", "Smooth", "Paint gravel", "Paint meadow soil"};
-        Ground next = dab(*session_.project().ground, session_.built()->natural, b, where);
+        // The site is built now and then; a smoothing dab must see those before it.
+        const auto& now = session_.project().ground;
+        if (!from_ || from_->grid != now->grid) {
+            heights_ = session_.built()->natural;
+            from_ = session_.built()->project.ground;
+        }
+        if (b.kind == BrushKind::Smooth && from_ != now) {
+            heights_ = buildNatural(*now, session_.built()->bare, from_.get(), &heights_);
+            from_ = now;
+        }
+        Ground next = dab(*now, heights_, b, where, dabs_++);
         session_.edit(toolText(names[static_cast<int>(b.kind)]), withGround(session_.project(), std::move(next)),
                       stroke_, Haste::Moving);
     }
@@ -108,6 +119,10 @@ private:
     V2f last_{0};
     QString stroke_;
     int strokes_ = 0;
+    uint64_t dabs_ = 0;
+    // The ground without pads as the stroke has left it so far, and which ground that is of; null: no stroke.
+    HeightField heights_;
+    std::shared_ptr<const Ground> from_;
 };
 
 class PadTool : public Tool {

@@ -58,7 +58,7 @@ void CostsWindow::measure(std::shared_ptr<const Scene> scene, const Project& pro
     note_->setText(tr("Measuring…"));
     again_->setEnabled(false);
     stopped_ = std::make_shared<std::atomic<bool>>(false);
-    thread_ = std::thread([this, scene, project, shot, stopped = stopped_] {
+    thread_ = Task([this, scene, project, shot, stopped = stopped_] {
         standBack(kNiceOfPictures);
         const std::vector<Cost> costs =
             costsOf(*scene, environmentOf(project, shot), shot.camera, [stopped] { return stopped->load(); });

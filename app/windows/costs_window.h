@@ -3,10 +3,10 @@
 
 #include <atomic>
 #include <memory>
-#include <thread>
 
 #include <QDialog>
 
+#include "app/task.h"
 #include "core/trace/cost.h"
 
 class QLabel;
@@ -33,7 +33,7 @@ private:
     QTreeWidget* list_;
     QPushButton* again_;
     std::shared_ptr<std::atomic<bool>> stopped_;
-    std::thread thread_;
+    Task thread_;
 };
 
 } // namespace thallos

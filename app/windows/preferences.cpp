@@ -26,7 +26,7 @@ namespace thallos {
 Preferences Preferences::load() {
     const QSettings s;
     Preferences p;
-    p.theme = s.value("look/theme", p.theme).toString();
+    p.theme = themeOfThisRun.isEmpty() ? s.value("look/theme", p.theme).toString() : themeOfThisRun;
     p.feet = s.value("look/feet", p.feet).toBool();
     p.threads = s.value("work/threads", p.threads).toInt();
     p.historyMiB = s.value("work/history_mib", p.historyMiB).toInt();
@@ -40,7 +40,10 @@ Preferences Preferences::load() {
 
 void Preferences::store() const {
     QSettings s;
-    s.setValue("look/theme", theme);
+    if (theme != themeOfThisRun) {
+        s.setValue("look/theme", theme);
+        themeOfThisRun.clear();
+    }
     s.setValue("look/feet", feet);
     s.setValue("work/threads", threads);
     s.setValue("work/history_mib", historyMiB);

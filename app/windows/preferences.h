@@ -21,6 +21,7 @@ struct Preferences {
     int historyMiB = 1024;      // ground tiles kept in memory for undo
     int autosaveSeconds = 20;
     PaneCaps caps; // what the panes do without
+    static inline QString themeOfThisRun; // instead of the stored one; empty: that
     static Preferences load();
     void store() const;
 };

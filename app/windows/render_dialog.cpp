@@ -5,19 +5,23 @@
 #include <QCheckBox>
 #include <QDialogButtonBox>
 #include <QFileDialog>
+#include <QComboBox>
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QIntValidator>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMessageBox>
 #include <QPushButton>
 
 #include "app/theme.h"
+#include "core/finish/encode.h"
 
 namespace thallos {
 
-RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDialog(parent), proposal_(proposal) {
+RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Camera>& saved, QWidget* parent)
+    : QDialog(parent), proposal_(proposal), saved_(saved) {
     setWindowTitle(tr("Render shot"));
     setObjectName("renderDialog");
     auto field = [this](const QString& name, const QString& text) {
@@ -37,7 +41,7 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     connect(width_, &QLineEdit::textEdited, this, [this](const QString& t) {
         height_->setText(QString::number(std::max(16L, std::lround(t.toDouble() / proposal_.shot.camera.aspect))));
     });
-    clean_ = field(tr("Cleaning"), QString::number(std::lround(proposal.denoise * 100)));
+    clean_ = field(tr("Denoise"), QString::number(std::lround(proposal.denoise * 100)));
     clean_->setValidator(new QIntValidator(0, 100, this));
     clean_->setToolTip(tr("How much of the remaining noise is taken out after; 0 leaves the picture as it was traced"));
     file_ = field(tr("File"), QString::fromStdString(proposal.delivery.file.string()));
@@ -48,7 +52,9 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
         const QString f = QFileDialog::getSaveFileName(this, tr("Picture file"), file_->text(),
                                                        tr("Pictures (*.png *.jpg *.tif *.exr)"), nullptr,
                                                        QFileDialog::DontUseNativeDialog);
-        if (!f.isEmpty()) file_->setText(f);
+        if (f.isEmpty()) return;
+        file_->setText(f);
+        replace_ = f; // the dialog has asked
     });
     auto* form = new QFormLayout(this);
     form->setContentsMargins(16, 16, 16, 12);
@@ -57,13 +63,22 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     size->addWidget(new QLabel("×"));
     size->addWidget(height_);
     size->addWidget(new QLabel(tr("pixels")));
+    view_ = new QComboBox(this);
+    view_->setObjectName("view");
+    view_->setAccessibleName(tr("View"));
+    if (saved_) view_->addItem(tr("Present view, not saved in the shot"));
+    view_->addItem(tr("Shot as saved"));
+    view_->setEnabled(saved_.has_value());
+    view_->setToolTip(saved_ ? tr("You have looked around since the shot was saved: the two differ")
+                             : tr("The picture shows the shot as it is saved"));
+    form->addRow(tr("View"), view_);
     form->addRow(tr("Size"), size);
     form->addRow(tr("Samples"), samples_);
     auto* clean = new QHBoxLayout;
     clean->addWidget(clean_);
     clean->addWidget(new QLabel("%"));
     clean->addStretch(1);
-    form->addRow(tr("Cleaning"), clean);
+    form->addRow(tr("Denoise"), clean);
     if (proposal.part) {
         part_ = new QCheckBox(tr("Only the part that is marked in the picture"), this);
         part_->setObjectName("part");
@@ -74,12 +89,12 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, QWidget* parent) : QDial
     place->addWidget(file_, 1);
     place->addWidget(browse);
     form->addRow(tr("File"), place);
-    form->addRow(tr("Besides"), passRows());
+    form->addRow(tr("Passes"), passRows());
     auto* buttons = new QDialogButtonBox(this);
     auto* go = buttons->addButton(tr("Render"), QDialogButtonBox::AcceptRole);
     setLook(go, "primary", true);
     go->setObjectName("go");
-    buttons->addButton(tr("Not now"), QDialogButtonBox::RejectRole);
+    buttons->addButton(tr("Cancel"), QDialogButtonBox::RejectRole);
     connect(buttons, &QDialogButtonBox::accepted, this, &RenderDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     form->addRow(buttons);
@@ -91,9 +106,9 @@ QLayout* RenderDialog::passRows() {
         {tr("Alpha"), tr("What is no sky, to lay another sky behind")},
         {tr("Normals"), tr("Which way surfaces face, in the world")},
         {tr("Albedo"), tr("Colour without light")},
-        {tr("Light by its way"),
+        {tr("Light components"),
          tr("Direct, indirect, mirrored, seen through, shining, haze; they sum to the picture")},
-        {tr("Light by its source"), tr("Sun, sky and each lamp group; they sum to the picture")},
+        {tr("Light groups"), tr("Sun, sky and each lamp group; they sum to the picture")},
         {tr("Mattes by name"), tr("Every item and material by name, with soft edges")}};
     auto* grid = new QGridLayout;
     for (int k = 0; k < kPassCount; ++k) {
@@ -113,6 +128,10 @@ QLayout* RenderDialog::passRows() {
     floats_->setToolTip(tr("Of an EXR; half as precise and half as large otherwise"));
     grid->addWidget(apart_, kPassCount / 2 + 1, 0);
     grid->addWidget(floats_, kPassCount / 2 + 1, 1);
+    deep_ = new QCheckBox(tr("16 bits per channel"), this);
+    deep_->setObjectName("deep");
+    deep_->setToolTip(tr("Of a PNG or TIFF: room to grade it later; 8 bits otherwise"));
+    grid->addWidget(deep_, kPassCount / 2 + 2, 0);
     connect(file_, &QLineEdit::textChanged, this, &RenderDialog::refresh);
     refresh();
     return grid;
@@ -125,6 +144,7 @@ void RenderDialog::refresh() {
     apart_->setToolTip(exr ? tr("Not as layers of the one EXR")
                            : tr("Layers need an EXR: here they get files of their own"));
     floats_->setEnabled(exr);
+    deep_->setEnabled(holdsDeep(file_->text().toStdString()));
     if (!exr) apart_->setChecked(true);
 }
 
@@ -139,11 +159,30 @@ void RenderDialog::accept() {
         file_->setToolTip(tr("The name must end in .png, .jpg, .tif or .exr"));
         return file_->setFocus();
     }
+    if (QFileInfo::exists(file_->text()) && file_->text() != replace_) {
+        QMessageBox box(QMessageBox::Question, tr("Render shot"),
+                        tr("“%1” is there already. Replace it when the render has finished?")
+                            .arg(QFileInfo(file_->text()).fileName()),
+                        QMessageBox::NoButton, this);
+        auto* replace = box.addButton(tr("Replace"), QMessageBox::DestructiveRole);
+        box.addButton(tr("Cancel"), QMessageBox::RejectRole);
+        box.exec();
+        if (box.clickedButton() != replace) return file_->setFocus();
+    }
+    try {
+        PictureSettings settings;
+        prepare(order().delivery, settings);
+    } catch (const std::exception& e) { // better now than after the render
+        setLook(file_, "wrong", true);
+        file_->setToolTip(QString::fromUtf8(e.what()));
+        return file_->setFocus();
+    }
     QDialog::accept();
 }
 
 RenderOrder RenderDialog::order() const {
     RenderOrder o = proposal_;
+    if (saved_ && view_->currentIndex() == 1) o.shot.camera = *saved_;
     o.size = {width_->text().toInt(), height_->text().toInt()};
     o.samples = samples_->text().toInt();
     o.denoise = clean_->text().toFloat() / 100;
@@ -153,6 +192,7 @@ RenderOrder RenderDialog::order() const {
     for (int k = 0; k < kPassCount; ++k)
         if (passes_[k]->isChecked()) o.delivery.passes.push_back(static_cast<Pass>(k));
     o.delivery.apart = apart_->isChecked();
+    o.delivery.deep = deep_->isEnabled() && deep_->isChecked();
     o.delivery.floats = floats_->isEnabled() && floats_->isChecked();
     o.delivery.mattePictures = mattes_->isChecked();
     return o;

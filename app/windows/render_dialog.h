@@ -1,4 +1,4 @@
-// Asks for size, samples, cleaning, files and passes of a final render.
+// Asks for view, size, samples, denoising, files and passes of a final render.
 #pragma once
 
 #include <QDialog>
@@ -14,17 +14,21 @@ namespace thallos {
 class RenderDialog : public QDialog {
     Q_OBJECT
 public:
-    RenderDialog(const RenderOrder& proposal, QWidget* parent);
+    // `saved`: the camera of the shot as saved, where the proposal's is another.
+    RenderDialog(const RenderOrder& proposal, const std::optional<Camera>& saved, QWidget* parent);
     RenderOrder order() const;
     void accept() override;
 
 private:
     RenderOrder proposal_;
+    std::optional<Camera> saved_;
+    QString replace_; // a file that may be replaced: it was asked
+    QComboBox* view_;
     QLayout* passRows();
     void refresh(); // what the kind of file allows
     QLineEdit *width_, *height_, *samples_, *clean_, *file_;
     QCheckBox* part_ = nullptr; // none: nothing is marked
-    QCheckBox *passes_[kPassCount], *mattes_, *apart_, *floats_;
+    QCheckBox *passes_[kPassCount], *mattes_, *apart_, *floats_, *deep_;
 };
 
 } // namespace thallos

@@ -63,7 +63,7 @@ SpeciesPicture::SpeciesPicture(QWidget* parent) : QWidget(parent) {
     setToolTip(tr("Drag to turn it, wheel to come nearer; Left, Right, Plus and Minus do the same"));
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(240, 240);
-    thread_ = std::thread([this] { run(); });
+    thread_ = Task([this] { run(); });
 }
 
 SpeciesPicture::~SpeciesPicture() {

@@ -6,11 +6,11 @@
 #include <condition_variable>
 #include <mutex>
 #include <optional>
-#include <thread>
 
 #include <QImage>
 #include <QWidget>
 
+#include "app/task.h"
 #include "core/jobs/stage.h"
 
 namespace thallos {
@@ -76,7 +76,7 @@ private:
     std::optional<Order> order_; // guarded by mutex_; the newest
     std::atomic<uint64_t> generation_{0};
     std::atomic<bool> quit_{false};
-    std::thread thread_;
+    Task thread_;
 };
 
 } // namespace thallos

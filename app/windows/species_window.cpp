@@ -63,7 +63,8 @@ std::filesystem::path ownSpeciesFolder() {
 
 std::shared_ptr<const PlantLibrary> readLibrary(std::vector<std::string>* warnings) {
     std::vector<std::string> unread;
-    return PlantLibrary::load(assetFolder() / "species", ownSpeciesFolder(), warnings ? warnings : &unread);
+    return PlantLibrary::load(assetFolder() / "species", ownSpeciesFolder(), warnings ? warnings : &unread,
+                              plantCache());
 }
 
 SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidget* parent)

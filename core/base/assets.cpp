@@ -24,7 +24,7 @@ namespace {
 std::filesystem::path folderOf(const char* variable, const char* inHome, const char* otherwise) {
     const auto set = [](const char* name) {
         const char* value = std::getenv(name);
-        return std::filesystem::path(value && *value ? value : "");
+        return std::filesystem::path(value && *value == '/' ? value : ""); // others are to be ignored
     };
     if (const auto base = set(variable); !base.empty()) return base / "thallos";
     if (const auto home = set("HOME"); !home.empty()) return home / inHome / "thallos";
@@ -34,6 +34,10 @@ std::filesystem::path folderOf(const char* variable, const char* inHome, const c
 
 std::filesystem::path cacheFolder() {
     return folderOf("XDG_CACHE_HOME", ".cache", "thallos-cache");
+}
+
+std::filesystem::path stateFolder() {
+    return folderOf("XDG_STATE_HOME", ".local/state", "thallos-state");
 }
 
 std::filesystem::path dataFolder() {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cassert>
+#include <cstdint>
 #include <vector>
 
 #include "core/base/vec.h"
@@ -26,5 +27,13 @@ struct Pixel8 {
     bool operator==(const Pixel8&) const = default;
 };
 using Image8 = Raster<Pixel8>; // display-encoded
+
+struct Pixel16 {
+    uint16_t r = 0, g = 0, b = 0;
+    explicit Pixel16(int = 0) {}
+    Pixel16(uint16_t red, uint16_t green, uint16_t blue) : r(red), g(green), b(blue) {}
+    bool operator==(const Pixel16&) const = default;
+};
+using Image16 = Raster<Pixel16>;
 
 } // namespace thallos

@@ -142,26 +142,28 @@ Model importModel(const fs::path& file, const ModelImport& how, Progress* progre
 
 std::string packHeights(const HeightRaster& r) {
     std::string s(16, '\0');
-    std::memcpy(s.data(), "thh1", 4);
+    std::memcpy(s.data(), "thh2", 4);
     std::memcpy(s.data() + 4, &r.width, 4);
     std::memcpy(s.data() + 8, &r.height, 4);
     std::memcpy(s.data() + 12, &r.cell, 4);
     s.append(reinterpret_cast<const char*>(r.values.data()), r.values.size() * sizeof(float));
+    s += r.sized ? 's' : '-';
     return s;
 }
 
 HeightRaster unpackHeights(const std::string& bytes) {
     HeightRaster r;
-    if (bytes.size() < 16 || std::memcmp(bytes.data(), "thh1", 4) != 0)
+    if (bytes.size() < 16 || std::memcmp(bytes.data(), "thh2", 4) != 0)
         throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
     std::memcpy(&r.width, bytes.data() + 4, 4);
     std::memcpy(&r.height, bytes.data() + 8, 4);
     std::memcpy(&r.cell, bytes.data() + 12, 4);
     if (r.width < 2 || r.height < 2 || r.width > 65536 || r.height > 65536 ||
-        bytes.size() != 16 + sizeof(float) * static_cast<size_t>(r.width) * r.height)
+        bytes.size() != 17 + sizeof(float) * static_cast<size_t>(r.width) * r.height)
         throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
     r.values.resize(static_cast<size_t>(r.width) * r.height);
     std::memcpy(r.values.data(), bytes.data() + 16, r.values.size() * sizeof(float));
+    r.sized = bytes.back() == 's';
     return r;
 }
 

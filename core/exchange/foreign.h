@@ -18,7 +18,7 @@ struct ForeignLimits {
 };
 
 struct ModelImport {
-    float unit = 1;     // metres a unit of the file
+    float unit = 0;     // metres a unit of the file; 0: as the file says, metres where it does not
     char up = 'a';      // 'y', 'z', or 'a': as the format has it
     bool plant = false; // alpha of pictures stays where the file says that nothing is cut out
 };
@@ -41,8 +41,9 @@ Image importLight(const std::filesystem::path& file, Progress* progress = nullpt
 // A grid of heights from a file: rows from the north-west as in rasters.
 struct HeightRaster {
     int width = 0, height = 0;
-    float cell = 1;            // metres
+    float cell = 1;            // metres, level ground
     std::vector<float> values; // NaN where unknown
+    bool sized = true;         // the file says how large it is; else `cell` means nothing
 };
 // GeoTIFF, ASCII grid, HGT, or PNG, whose full white then means `pngHeight` metres.
 // Throws as importModel() does.

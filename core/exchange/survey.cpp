@@ -2,46 +2,107 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/base/error.h"
+#include "core/base/image.h"
 
 namespace thallos {
 
-Ground surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const std::string& source) {
-    Ground g = ground;
-    const bool fits = r.width == g.grid.cells.x + 1 && r.height == g.grid.cells.y + 1 &&
-                      std::abs(r.cell - g.grid.cell) < 1e-3f * g.grid.cell;
+namespace {
+
+// Gaps filled from the known heights around them, smoothly: means of ever larger blocks, laid back from coarse to fine.
+// Returns the share that was unknown.
+float fillGaps(Raster<float>& z) {
+    const auto gaps = std::count_if(z.pixels.begin(), z.pixels.end(), [](float v) { return !std::isfinite(v); });
+    if (gaps == 0) return 0;
+    if (z.width > 1 || z.height > 1) {
+        Raster<float> half((z.width + 1) / 2, (z.height + 1) / 2, 0);
+        for (int y = 0; y < half.height; ++y)
+            for (int x = 0; x < half.width; ++x) {
+                float sum = 0;
+                int n = 0;
+                for (int k = 0; k < 4; ++k) {
+                    const int i = 2 * x + (k & 1), j = 2 * y + (k >> 1);
+                    if (i >= z.width || j >= z.height || !std::isfinite(z.at(i, j))) continue;
+                    sum += z.at(i, j);
+                    ++n;
+                }
+                half.at(x, y) = n ? sum / static_cast<float>(n) : std::numeric_limits<float>::quiet_NaN();
+            }
+        fillGaps(half);
+        const auto coarse = [&](float x, float y) {
+            x = std::clamp(x, 0.0f, static_cast<float>(half.width - 1));
+            y = std::clamp(y, 0.0f, static_cast<float>(half.height - 1));
+            const int i = static_cast<int>(x), j = static_cast<int>(y), i1 = std::min(i + 1, half.width - 1),
+                      j1 = std::min(j + 1, half.height - 1);
+            const float u = x - static_cast<float>(i), v = y - static_cast<float>(j);
+            return lerp(lerp(half.at(i, j), half.at(i1, j), u), lerp(half.at(i, j1), half.at(i1, j1), u), v);
+        };
+        for (int y = 0; y < z.height; ++y)
+            for (int x = 0; x < z.width; ++x)
+                if (!std::isfinite(z.at(x, y)))
+                    z.at(x, y) = coarse((static_cast<float>(x) - 0.5f) / 2, (static_cast<float>(y) - 0.5f) / 2);
+    }
+    return static_cast<float>(gaps) / static_cast<float>(z.pixels.size());
+}
+
+} // namespace
+
+Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const std::string& source) {
+    Surveyed out{ground};
+    const GroundGrid& grid = ground.grid;
+    const bool fits = r.width == grid.cells.x + 1 && r.height == grid.cells.y + 1 &&
+                      std::abs(r.cell - grid.cell) < 1e-3f * grid.cell;
     if (!fits && fit == Fit::Exact)
         throw Error(Error::Kind::Invalid,
                     "has " + std::to_string(r.width) + " x " + std::to_string(r.height) + " heights, the ground " +
-                        std::to_string(g.grid.cells.x + 1) + " x " + std::to_string(g.grid.cells.y + 1),
+                        std::to_string(grid.cells.x + 1) + " x " + std::to_string(grid.cells.y + 1),
                     source, "add --resample to fit it");
     if (r.width < 2 || r.height < 2) throw Error(Error::Kind::Unsupported, "has too few heights", source);
-    auto at = [&](float x, float y) { // in cells from the north-west
-        x = std::clamp(x, 0.0f, static_cast<float>(r.width - 1));
-        y = std::clamp(y, 0.0f, static_cast<float>(r.height - 1));
+    const float nan = std::numeric_limits<float>::quiet_NaN();
+    const auto at = [&](float x, float y) { // in cells from the north-west
+        const float w = static_cast<float>(r.width - 1), h = static_cast<float>(r.height - 1);
+        if (!(x > -0.01f && y > -0.01f && x < w + 0.01f && y < h + 0.01f)) return nan;
+        x = std::clamp(x, 0.0f, w);
+        y = std::clamp(y, 0.0f, h);
         const int ix = std::min(static_cast<int>(x), r.width - 2), iy = std::min(static_cast<int>(y), r.height - 2);
         const float u = x - static_cast<float>(ix), v = y - static_cast<float>(iy);
-        auto value = [&](int i, int j) {
-            const float z = r.values[static_cast<size_t>(j) * r.width + i];
-            return std::isfinite(z) ? z : 0;
-        };
-        return lerp(lerp(value(ix, iy), value(ix + 1, iy), u), lerp(value(ix, iy + 1), value(ix + 1, iy + 1), u), v);
+        float sum = 0, weights = 0;
+        for (int k = 0; k < 4; ++k) {
+            const float z = r.values[static_cast<size_t>(iy + (k >> 1)) * r.width + ix + (k & 1)];
+            const float weight = (k & 1 ? u : 1 - u) * (k >> 1 ? v : 1 - v);
+            if (!std::isfinite(z)) continue;
+            sum += z * weight;
+            weights += weight;
+        }
+        return weights > 0.25f ? sum / weights : nan;
     };
-    const V2f scale = fits ? V2f(1)
-                           : V2f(static_cast<float>(r.width - 1) / static_cast<float>(g.grid.cells.x),
-                                 static_cast<float>(r.height - 1) / static_cast<float>(g.grid.cells.y));
-    g.survey.resize(g.grid.tileCount());
-    for (int i = 0; i < g.grid.tileCount(); ++i) {
-        auto tile = std::make_shared<HeightTile>(g.grid.tileSize(i));
-        const V2i start = g.grid.tileStart(i);
-        for (int y = 0; y <= tile->cells.y; ++y)
-            for (int x = 0; x <= tile->cells.x; ++x)
-                tile->at(x, y) = at(static_cast<float>(start.x + x) * scale.x,
-                                    static_cast<float>(g.grid.cells.y - start.y - y) * scale.y);
-        g.survey[i] = tile;
+    // The file's cells for one of the ground, and what of it lies on the ground's north-west sample.
+    V2f scale(1), first(0);
+    const V2f across(static_cast<float>(grid.cells.x), static_cast<float>(grid.cells.y)),
+        raster(static_cast<float>(r.width - 1), static_cast<float>(r.height - 1));
+    if (!fits) {
+        scale = r.sized ? V2f(grid.cell / r.cell) : raster / across;
+        first = (raster - across * scale) * 0.5f;
     }
-    return g;
+    Raster<float> z(grid.cells.x + 1, grid.cells.y + 1, nan); // rows from the south
+    for (int y = 0; y < z.height; ++y)
+        for (int x = 0; x < z.width; ++x)
+            z.at(x, y) = at(first.x + static_cast<float>(x) * scale.x,
+                            first.y + static_cast<float>(grid.cells.y - y) * scale.y);
+    if (std::none_of(z.pixels.begin(), z.pixels.end(), [](float v) { return std::isfinite(v); }))
+        throw Error(Error::Kind::Unsupported, "knows no height of the site", source);
+    out.unknown = fillGaps(z);
+    out.ground.survey.assign(static_cast<size_t>(grid.tileCount()), nullptr);
+    for (int i = 0; i < grid.tileCount(); ++i) {
+        auto tile = std::make_shared<HeightTile>(grid.tileSize(i));
+        const V2i start = grid.tileStart(i);
+        for (int y = 0; y <= tile->cells.y; ++y)
+            for (int x = 0; x <= tile->cells.x; ++x) tile->at(x, y) = z.at(start.x + x, start.y + y);
+        out.ground.survey[static_cast<size_t>(i)] = std::move(tile);
+    }
+    return out;
 }
 
 } // namespace thallos

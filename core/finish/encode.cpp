@@ -1,10 +1,12 @@
 #include "core/finish/encode.h"
 
+#include <algorithm>
 #include <cmath>
 #include <csetjmp>
 #include <cstdio>
 #include <cstring>
 #include <fstream>
+#include <memory>
 
 #include <Imath/half.h>
 #include <ImfChannelList.h>
@@ -15,10 +17,10 @@
 #include <ImfStandardAttributes.h>
 #include <ImfStringAttribute.h>
 #include <jpeglib.h>
+#include <lcms2.h>
 #include <png.h>
 #include <tiffio.h>
 #include <unistd.h>
-#include <zlib.h>
 
 #include "core/base/error.h"
 
@@ -59,14 +61,44 @@ void writeBytes(const fs::path& file, const std::string& bytes) {
     if (!out) throw std::runtime_error("write");
 }
 
-std::string encodeJpeg(const Image8& picture, const std::string& comment) {
+// The sRGB profile, the same bytes whenever it is made: without its date.
+const std::string& srgbProfile() {
+    static const std::string profile = [] {
+        std::string bytes;
+        const cmsHPROFILE p = cmsCreate_sRGBProfile();
+        cmsUInt32Number size = 0;
+        if (p && cmsSaveProfileToMem(p, nullptr, &size)) {
+            bytes.resize(size);
+            if (!cmsSaveProfileToMem(p, bytes.data(), &size)) bytes.clear();
+        }
+        if (p) cmsCloseProfile(p);
+        constexpr size_t kDate = 24, kDateBytes = 12, kHeader = 128; // of ICC.1, 7.2
+        constexpr char kFixed[kDateBytes] = {7, char(0xe8), 0, 1, 0, 1, 0, 0, 0, 0, 0, 0};
+        if (bytes.size() > kHeader) std::copy(kFixed, kFixed + kDateBytes, bytes.begin() + kDate);
+        return bytes;
+    }();
+    return profile;
+}
+
+// The library's own way to end is to end the program.
+struct JpegErrors {
+    jpeg_error_mgr manager; // first: the library hands it back
+    std::jmp_buf back;
+};
+
+// Of plain variables alone: a jump back must pass no destructor. 0: it failed.
+unsigned long compressJpeg(const Image8& picture, const std::string& comment, uint8_t* row, unsigned char** data) {
     jpeg_compress_struct c;
-    jpeg_error_mgr errors;
-    c.err = jpeg_std_error(&errors);
-    jpeg_create_compress(&c);
-    unsigned char* data = nullptr;
+    JpegErrors errors;
     unsigned long size = 0;
-    jpeg_mem_dest(&c, &data, &size);
+    c.err = jpeg_std_error(&errors.manager);
+    errors.manager.error_exit = [](j_common_ptr p) { std::longjmp(reinterpret_cast<JpegErrors*>(p->err)->back, 1); };
+    if (setjmp(errors.back)) {
+        jpeg_destroy_compress(&c);
+        return 0;
+    }
+    jpeg_create_compress(&c);
+    jpeg_mem_dest(&c, data, &size);
     c.image_width = static_cast<unsigned>(picture.width);
     c.image_height = static_cast<unsigned>(picture.height);
     c.input_components = 3;
@@ -75,37 +107,51 @@ std::string encodeJpeg(const Image8& picture, const std::string& comment) {
     jpeg_set_quality(&c, 92, TRUE);
     for (int k = 0; k < 3; ++k) c.comp_info[k].h_samp_factor = c.comp_info[k].v_samp_factor = 1;
     jpeg_start_compress(&c, TRUE);
+    const std::string& profile = srgbProfile();
+    if (!profile.empty())
+        jpeg_write_icc_profile(&c, reinterpret_cast<const JOCTET*>(profile.data()),
+                               static_cast<unsigned>(profile.size()));
     if (!comment.empty())
         jpeg_write_marker(&c, JPEG_COM, reinterpret_cast<const JOCTET*>(comment.data()),
                           static_cast<unsigned>(std::min<size_t>(comment.size(), 65000)));
-    std::vector<uint8_t> row(static_cast<size_t>(picture.width) * 3);
     for (int y = 0; y < picture.height; ++y) {
-        std::memcpy(row.data(), &picture.at(0, y), row.size());
-        JSAMPROW rows[] = {row.data()};
-        jpeg_write_scanlines(&c, rows, 1);
+        std::memcpy(row, &picture.at(0, y), static_cast<size_t>(picture.width) * 3);
+        jpeg_write_scanlines(&c, &row, 1);
     }
     jpeg_finish_compress(&c);
     jpeg_destroy_compress(&c);
-    std::string out(reinterpret_cast<char*>(data), size);
-    free(data);
-    return out;
+    return size;
 }
 
-void writeTiff(const fs::path& file, const Image8& picture, const std::string& comment) {
+std::string encodeJpeg(const Image8& picture, const std::string& comment) {
+    unsigned char* data = nullptr;
+    std::vector<uint8_t> row(static_cast<size_t>(picture.width) * 3);
+    const unsigned long size = compressJpeg(picture, comment, row.data(), &data);
+    const std::unique_ptr<unsigned char, decltype(&free)> held(data, free);
+    if (size == 0) throw Error(Error::Kind::Unsupported, "is too large for a JPEG", "picture", "write a PNG or TIFF");
+    return {reinterpret_cast<char*>(data), size};
+}
+
+template <class Pixel> constexpr int kBits = sizeof(Pixel) / 3 * 8;
+
+template <class Pixel> void writeTiff(const fs::path& file, const Raster<Pixel>& picture, const std::string& comment) {
     TIFF* tif = TIFFOpen(file.c_str(), "w");
     if (!tif) throw std::runtime_error("open");
     TIFFSetField(tif, TIFFTAG_IMAGEWIDTH, picture.width);
     TIFFSetField(tif, TIFFTAG_IMAGELENGTH, picture.height);
     TIFFSetField(tif, TIFFTAG_SAMPLESPERPIXEL, 3);
-    TIFFSetField(tif, TIFFTAG_BITSPERSAMPLE, 8);
+    TIFFSetField(tif, TIFFTAG_BITSPERSAMPLE, kBits<Pixel>);
     TIFFSetField(tif, TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_RGB);
     TIFFSetField(tif, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
     TIFFSetField(tif, TIFFTAG_COMPRESSION, COMPRESSION_LZW);
+    const std::string& profile = srgbProfile();
+    if (!profile.empty())
+        TIFFSetField(tif, TIFFTAG_ICCPROFILE, static_cast<uint32_t>(profile.size()), profile.data());
     if (!comment.empty()) TIFFSetField(tif, TIFFTAG_IMAGEDESCRIPTION, comment.c_str());
     bool good = true;
-    std::vector<uint8_t> row(static_cast<size_t>(picture.width) * 3);
+    std::vector<Pixel> row(static_cast<size_t>(picture.width), Pixel());
     for (int y = 0; y < picture.height && good; ++y) {
-        std::memcpy(row.data(), &picture.at(0, y), row.size());
+        std::copy(&picture.at(0, y), &picture.at(0, y) + picture.width, row.begin());
         good = TIFFWriteScanline(tif, row.data(), static_cast<uint32_t>(y)) >= 0;
     }
     good = TIFFFlush(tif) && good;
@@ -113,50 +159,102 @@ void writeTiff(const fs::path& file, const Image8& picture, const std::string& c
     if (!good) throw std::runtime_error("write");
 }
 
-// With a tEXt chunk before the end chunk, which is the last twelve bytes.
-std::string withPngComment(std::string png, const std::string& comment) {
-    const std::string body = std::string("tEXtComment") + '\0' + comment;
-    auto big = [](uint32_t v) {
-        return std::string{static_cast<char>(v >> 24), static_cast<char>(v >> 16), static_cast<char>(v >> 8),
-                           static_cast<char>(v)};
-    };
-    const uLong crc = crc32(0, reinterpret_cast<const Bytef*>(body.data()), static_cast<uInt>(body.size()));
-    png.insert(png.size() - 12, big(static_cast<uint32_t>(body.size() - 4)) + body + big(static_cast<uint32_t>(crc)));
-    return png;
+// Of plain variables alone, as compressJpeg(). `rows` in the file's byte order.
+bool compressPng(const std::vector<const uint8_t*>& rows, int width, int bits, const std::string& profile,
+                 const std::string& comment, std::string& out) {
+    png_structp png = png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, [](png_structp, png_const_charp) {});
+    png_infop info = png ? png_create_info_struct(png) : nullptr;
+    if (!info || setjmp(png_jmpbuf(png))) {
+        png_destroy_write_struct(&png, &info);
+        return false;
+    }
+    png_set_write_fn(
+        png, &out,
+        [](png_structp p, png_bytep data, size_t size) {
+            static_cast<std::string*>(png_get_io_ptr(p))->append(reinterpret_cast<const char*>(data), size);
+        },
+        nullptr);
+    png_set_IHDR(png, info, static_cast<png_uint_32>(width), static_cast<png_uint_32>(rows.size()), bits,
+                 PNG_COLOR_TYPE_RGB, PNG_INTERLACE_NONE, PNG_COMPRESSION_TYPE_DEFAULT, PNG_FILTER_TYPE_DEFAULT);
+    if (profile.empty())
+        png_set_sRGB(png, info, PNG_sRGB_INTENT_PERCEPTUAL);
+    else
+        png_set_iCCP(png, info, "sRGB", PNG_COMPRESSION_TYPE_BASE, reinterpret_cast<png_const_bytep>(profile.data()),
+                     static_cast<png_uint_32>(profile.size()));
+    png_text text{};
+    if (!comment.empty()) {
+        text.compression = PNG_TEXT_COMPRESSION_NONE;
+        text.key = const_cast<char*>("Comment");
+        text.text = const_cast<char*>(comment.c_str());
+        png_set_text(png, info, &text, 1);
+    }
+    png_write_info(png, info);
+    for (const uint8_t* row : rows) png_write_row(png, row);
+    png_write_end(png, info);
+    png_destroy_write_struct(&png, &info);
+    return true;
+}
+
+template <class Pixel>
+std::string encodePng(const Raster<Pixel>& picture, const std::string& profile, const std::string& comment) {
+    std::vector<uint16_t> swapped; // 16 bits lie with the upper byte first
+    const auto* bytes = reinterpret_cast<const uint8_t*>(picture.pixels.data());
+    if constexpr (sizeof(Pixel) > 3) {
+        const auto* values = reinterpret_cast<const uint16_t*>(picture.pixels.data());
+        swapped.resize(picture.pixels.size() * 3);
+        for (size_t i = 0; i < swapped.size(); ++i) swapped[i] = __builtin_bswap16(values[i]);
+        bytes = reinterpret_cast<const uint8_t*>(swapped.data());
+    }
+    std::vector<const uint8_t*> rows(static_cast<size_t>(picture.height));
+    for (size_t y = 0; y < rows.size(); ++y) rows[y] = bytes + y * static_cast<size_t>(picture.width) * sizeof(Pixel);
+    std::string out;
+    if (!compressPng(rows, picture.width, kBits<Pixel>, profile, comment, out))
+        throw Error(Error::Kind::Unsupported, "could not be made a PNG", "picture");
+    return out;
+}
+
+std::string endingOf(const fs::path& file) {
+    std::string ending = file.extension().string();
+    for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    return ending;
+}
+
+template <class Pixel> void write(const fs::path& file, const Raster<Pixel>& picture, const std::string& comment) {
+    const std::string ending = endingOf(file);
+    if (picture.empty()) throw Error(Error::Kind::Invalid, "There is no picture to write", file.string());
+    if (ending == ".png")
+        return writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodePng(picture, srgbProfile(), comment)); });
+    if (ending == ".tif" || ending == ".tiff")
+        return writeWhole(file, [&](const fs::path& t) { writeTiff(t, picture, comment); });
+    if (ending == ".jpg" || ending == ".jpeg") {
+        if constexpr (sizeof(Pixel) > 3)
+            throw Error(Error::Kind::Unsupported, "can't hold 16 bits a channel", file.string(),
+                        "write a .png, .tif or .exr");
+        else
+            return writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodeJpeg(picture, comment)); });
+    }
+    throw Error(Error::Kind::Unsupported, "this ending does not name a picture format", file.string(),
+                "use .png, .jpg, .tif or .exr");
 }
 
 } // namespace
 
 std::string encodePng(const Image8& picture) {
-    png_image image{};
-    image.version = PNG_IMAGE_VERSION;
-    image.width = static_cast<png_uint_32>(picture.width);
-    image.height = static_cast<png_uint_32>(picture.height);
-    image.format = PNG_FORMAT_RGB;
-    png_alloc_size_t size = PNG_IMAGE_PNG_SIZE_MAX(image);
-    std::string out(size, '\0');
-    if (!png_image_write_to_memory(&image, out.data(), &size, 0, picture.pixels.data(), 0, nullptr))
-        throw Error(Error::Kind::Unwritable, image.message, "PNG");
-    out.resize(size);
-    return out;
+    return encodePng(picture, {}, {});
+}
+void writePicture(const fs::path& file, const Image8& picture, const std::string& comment) {
+    write(file, picture, comment);
+}
+void writePicture(const fs::path& file, const Image16& picture, const std::string& comment) {
+    write(file, picture, comment);
 }
 
-void writePicture(const fs::path& file, const Image8& picture, const std::string& comment) {
-    std::string extension = file.extension().string();
-    for (char& c : extension) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    if (picture.empty()) throw Error(Error::Kind::Invalid, "There is no picture to write", file.string());
-    if (extension == ".png")
-        writeWhole(file, [&](const fs::path& t) {
-            const std::string png = encodePng(picture);
-            writeBytes(t, comment.empty() ? png : withPngComment(png, comment));
-        });
-    else if (extension == ".jpg" || extension == ".jpeg")
-        writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodeJpeg(picture, comment)); });
-    else if (extension == ".tif" || extension == ".tiff")
-        writeWhole(file, [&](const fs::path& t) { writeTiff(t, picture, comment); });
-    else
-        throw Error(Error::Kind::Unsupported, "this ending names no picture format", file.string(),
-                    "use .png, .jpg, .tif or .exr");
+bool isExr(const fs::path& file) {
+    return endingOf(file) == ".exr";
+}
+bool holdsDeep(const fs::path& file) {
+    const std::string ending = endingOf(file);
+    return ending == ".png" || ending == ".tif" || ending == ".tiff";
 }
 
 float exrWhite(float ev100) {

@@ -12,10 +12,15 @@
 
 namespace thallos {
 
-// By extension: .png (8 bit), .jpg (quality 92), .tif (8 bit). Throws Error::Unsupported or Error::Unwritable.
-// `comment` goes into the file's own field for such a text; empty: none.
+// By extension, in upper or lower case: .png, .jpg (quality 92), .tif, each with the sRGB profile in it. Throws
+// Error::Unsupported or Error::Unwritable. `comment` goes into the file's own field for such a text; empty: none.
 void writePicture(const std::filesystem::path& file, const Image8& picture, const std::string& comment = {});
-// PNG in memory.
+// With 16 bits a channel: .png and .tif alone.
+void writePicture(const std::filesystem::path& file, const Image16& picture, const std::string& comment = {});
+bool isExr(const std::filesystem::path& file);
+// Whether the format that the name ends in holds 16 bits a channel.
+bool holdsDeep(const std::filesystem::path& file);
+// PNG in memory, without a profile: for what Thallos itself reads.
 std::string encodePng(const Image8& picture);
 
 // Half-float EXR of scene-linear ACEScg, exposed so that 0.18 is middle grey. `ev100` is kept as the standard attribute

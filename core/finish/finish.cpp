@@ -5,13 +5,17 @@
 
 #include <OpenColorIO/OpenColorIO.h>
 
+#include "core/base/hash.h"
 #include "core/base/parallel.h"
 
 namespace thallos {
 
 namespace ocio = OCIO_NAMESPACE;
 
-Rgb balanceGains(float kelvin) {
+namespace {
+
+// XYZ of luminance 1.
+V3f lightXyz(float kelvin) {
     const double t = std::clamp(kelvin, 2000.0f, 15000.0f);
     double x = 0, y = 0;
     if (t >= 4000) { // CIE daylight locus
@@ -23,19 +27,41 @@ Rgb balanceGains(float kelvin) {
         y = t < 2222 ? -1.1063814 * x * x * x - 1.34811020 * x * x + 2.18555832 * x - 0.20219683
                      : -0.9549476 * x * x * x - 1.37418593 * x * x + 2.09137015 * x - 0.16748867;
     }
-    // The light's own ACEScg colour at luminance 1; dividing by it makes it white.
-    const V3f xyz(static_cast<float>(x / y), 1, static_cast<float>((1 - x - y) / y));
-    const Rgb light(1.6410234f * xyz.x - 0.3248033f * xyz.y - 0.2364247f * xyz.z,
-                    -0.6636629f * xyz.x + 1.6153316f * xyz.y + 0.0167563f * xyz.z,
-                    0.0117219f * xyz.x - 0.0082844f * xyz.y + 0.9883949f * xyz.z);
-    const Rgb gains(1 / std::max(light.x, 0.05f), 1 / std::max(light.y, 0.05f), 1 / std::max(light.z, 0.05f));
-    return gains / luminance(gains * light);
+    return {static_cast<float>(x / y), 1, static_cast<float>((1 - x - y) / y)};
+}
+
+// For row vectors.
+Imath::M33f ofColumns(const V3f& a, const V3f& b, const V3f& c) {
+    return {a.x, b.x, c.x, a.y, b.y, c.y, a.z, b.z, c.z};
+}
+const Imath::M33f& xyzToAcescg() {
+    static const Imath::M33f m = ofColumns({1.6410234f, -0.3248033f, -0.2364247f}, {-0.6636629f, 1.6153316f, 0.0167563f},
+                                           {0.0117219f, -0.0082844f, 0.9883949f});
+    return m;
+}
+const Imath::M33f& bradford() { // XYZ to cone responses
+    static const Imath::M33f m =
+        ofColumns({0.8951f, 0.2664f, -0.1614f}, {-0.7502f, 1.7135f, 0.0367f}, {0.0389f, -0.0685f, 1.0296f});
+    return m;
+}
+
+} // namespace
+
+Rgb colourOfLight(float kelvin) {
+    return lightXyz(kelvin) * xyzToAcescg();
+}
+
+Imath::M33f balanceMatrix(float kelvin) {
+    const Imath::M33f toXyz = xyzToAcescg().inverse();
+    const V3f from = lightXyz(kelvin) * bradford(), to = Rgb(1) * toXyz * bradford();
+    const Imath::M33f scaled(to.x / from.x, 0, 0, 0, to.y / from.y, 0, 0, 0, to.z / from.z);
+    return toXyz * bradford() * scaled * bradford().inverse() * xyzToAcescg();
 }
 
 Image develop(const Image& radiance, float ev100, const Finish& f) {
     Image out(radiance.width, radiance.height);
     const float scale = 0.18f / (0.125f * std::exp2(ev100 - f.exposure));
-    const Rgb gains = balanceGains(f.balance) * scale;
+    const Imath::M33f gains = balanceMatrix(f.balance) * scale;
     const float aspect = static_cast<float>(radiance.width) / static_cast<float>(std::max(radiance.height, 1));
     parallelFor(radiance.height, [&](int y) {
         for (int x = 0; x < radiance.width; ++x) {
@@ -77,6 +103,17 @@ Pixel8 quantised(const Rgb& c) {
     return {byte(c.x), byte(c.y), byte(c.z)};
 }
 
+// Triangular noise of up to one step of 255, another for each channel.
+Rgb dither(const V2i& p) {
+    const uint64_t h = mix(static_cast<uint64_t>(p.x), static_cast<uint64_t>(p.y), 0xd17e);
+    Rgb out;
+    for (int k = 0; k < 3; ++k) {
+        const auto a = static_cast<float>(h >> (20 * k) & 1023), b = static_cast<float>(h >> (20 * k + 10) & 1023);
+        out[k] = (a - b) / (1023 * 255);
+    }
+    return out;
+}
+
 // The table spans 2^-9 to 2^7 times middle grey in even steps of the logarithm, below linearly to black.
 constexpr int kTable = 40;
 constexpr float kDarkest = -9, kBrightest = 7, kGrey = 0.18f;
@@ -115,13 +152,24 @@ Display::Display() : chain_(std::make_unique<Chain>()) {
 
 Display::~Display() = default;
 
-Image8 Display::encode(const Image& developed) const {
-    Image8 out(developed.width, developed.height);
+template <class Take> void Display::eachRow(const Image& developed, Take&& take) const {
     parallelFor(developed.height, [&](int y) {
         std::vector<Rgb> row(&developed.at(0, y), &developed.at(0, y) + developed.width);
         chain_->run(&row[0].x, developed.width);
-        for (int x = 0; x < developed.width; ++x) out.at(x, y) = quantised(row[x]);
+        for (int x = 0; x < developed.width; ++x) take(x, y, row[x]);
     });
+}
+
+Image8 Display::encode(const Image& developed, const V2i& start) const {
+    Image8 out(developed.width, developed.height);
+    eachRow(developed, [&](int x, int y, const Rgb& c) { out.at(x, y) = quantised(c + dither(start + V2i(x, y))); });
+    return out;
+}
+
+Image16 Display::encode16(const Image& developed) const {
+    Image16 out(developed.width, developed.height);
+    const auto deep = [](float v) { return static_cast<uint16_t>(std::clamp(v, 0.0f, 1.0f) * 65535 + 0.5f); };
+    eachRow(developed, [&](int x, int y, const Rgb& c) { out.at(x, y) = {deep(c.x), deep(c.y), deep(c.z)}; });
     return out;
 }
 

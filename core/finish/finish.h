@@ -17,9 +17,12 @@ struct Finish {
     bool operator==(const Finish&) const = default;
 };
 
-// Gains for ACEScg that make light of the given temperature neutral (Bradford, daylight locus above 4 000 K, Planckian
-// below).
-Rgb balanceGains(float kelvin);
+// The ACEScg colour, of luminance 1, of light of this temperature: on the daylight locus above 4 000 K, on the Planckian
+// one below.
+Rgb colourOfLight(float kelvin);
+// For ACEScg row vectors: makes that light neutral and keeps its luminance (Bradford chromatic adaptation), so that
+// other colours look under it as they do under white light.
+Imath::M33f balanceMatrix(float kelvin);
 
 // Scene radiance (cd/m2) to exposed, graded, scene-linear ACEScg.
 Image develop(const Image& radiance, float ev100, const Finish& finish);
@@ -32,13 +35,16 @@ public:
     Display(const Display&) = delete;
     Display& operator=(const Display&) = delete;
 
-    // The whole chain, for pictures at rest and in files.
-    Image8 encode(const Image& developed) const;
+    // The whole chain, for pictures at rest and in files. Eight bits are dithered by up to one step, so that skies show no
+    // bands; a pixel's share hangs on its place alone, counted from `start`: where the picture lies in a larger one.
+    Image8 encode(const Image& developed, const V2i& start = V2i(0)) const;
+    Image16 encode16(const Image& developed) const;
     // By a table of the chain, for pictures that move: several times faster, on average within one step of 255.
     Image8 quickly(const Image& developed) const;
 
 private:
     struct Chain;
+    template <class Take> void eachRow(const Image& developed, Take&& take) const;
     std::unique_ptr<Chain> chain_;
     std::vector<Rgb> table_; // kTable cubed, red fastest, over the logarithm of the developed light
 };

@@ -3,6 +3,7 @@
 
 #include "core/base/elementary.h"
 #include "core/base/error.h"
+#include "core/base/hash.h"
 #include "core/base/noise.h"
 #include "core/base/parallel.h"
 #include "core/ground/ground.h"
@@ -176,7 +177,7 @@ void editTiles(const GroundGrid& grid, TileGrid<Tile>& tiles, const Box2f& box, 
 
 } // namespace
 
-Ground dab(const Ground& ground, const HeightField& natural, const Brush& brush, const V2f& at) {
+Ground dab(const Ground& ground, const HeightField& natural, const Brush& brush, const V2f& at, uint64_t number) {
     Ground out = ground;
     const Box2f box(at - V2f(brush.radius), at + V2f(brush.radius));
     const auto weight = [&](const V2f& p) { return brushWeight(brush, (p - at).length()); };
@@ -206,9 +207,13 @@ Ground dab(const Ground& ground, const HeightField& natural, const Brush& brush,
     case BrushKind::Gravel:
     case BrushKind::MeadowSoil: {
         const float sign = brush.kind == BrushKind::Gravel ? 255.0f : -255.0f;
-        editTiles(out.grid, out.gravel, box, [&](CoverTile& t, int x, int y, const V2i&, const V2f& p) {
-            const float v = static_cast<float>(t.at(x, y)) + sign * clamp01(brush.strength) * weight(p);
-            t.at(x, y) = static_cast<uint8_t>(std::lround(std::clamp(v, 0.0f, 255.0f)));
+        editTiles(out.grid, out.gravel, box, [&](CoverTile& t, int x, int y, const V2i& s, const V2f& p) {
+            const float w = weight(p);
+            if (w <= 0) return;
+            const float v = static_cast<float>(t.at(x, y)) + sign * clamp01(brush.strength) * w;
+            const float chance =
+                unitFloat(mix(static_cast<uint64_t>(s.x), static_cast<uint64_t>(s.y), number, 0x6a));
+            t.at(x, y) = static_cast<uint8_t>(std::clamp(std::floor(v + chance), 0.0f, 255.0f));
         });
         break;
     }

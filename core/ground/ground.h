@@ -67,8 +67,10 @@ struct Brush {
 BrushKind inverse(BrushKind kind); // what the held key does; smooth stays smooth
 // Weight 0..1 at `distance` metres from the middle.
 float brushWeight(const Brush& brush, float distance);
-// One dab. `natural` is the ground without pads as it is now. Returns a ground with new tiles where the dab reached.
-Ground dab(const Ground& ground, const HeightField& natural, const Brush& brush, const V2f& at);
+// One dab. `natural` is the ground without pads as it is now, earlier dabs among it. Returns a ground with new tiles where
+// the dab reached. `number` of the dab in its stroke: covers hold 256 steps, and what a weak dab adds of one is given to
+// some samples by chance, to others by the next dab.
+Ground dab(const Ground& ground, const HeightField& natural, const Brush& brush, const V2f& at, uint64_t number = 0);
 
 // Paints the gravel cover along a line of points, `width` metres wide with `soft` metres of edge.
 Ground paintPath(const Ground& ground, const Polygon& line, float width, float soft);
@@ -82,11 +84,26 @@ struct Water {
     Rgb tint{0.05f, 0.10f, 0.07f}; // colour of the deep water, reflectance
     bool operator==(const Water&) const = default;
 };
-// The cells under water that hang together with the spot, with a rim of dry cells so that the sheet runs into the bank.
-// Empty when the spot is dry.
-Mesh waterSheet(const HeightField& field, const Water& water);
-// Its edge where it meets the ground, as line segments in plan.
-std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water& water);
+// What the water covers: the cells under its level that hang together with its spot, with a rim of dry ones. Low ground
+// elsewhere is no part of it. Immutable.
+class WaterRegion {
+public:
+    // Empty when the spot is dry or outside the site.
+    static WaterRegion of(const HeightField& field, const Water& water);
+    bool holds(const V2f& p) const;   // in a cell that the water covers, or in the rim
+    bool reaches(const V2f& p) const; // there, or within 3 m of the shore
+    const std::vector<V2i>& cells() const { return cells_; } // covered and rim, in no order
+
+private:
+    char at(const V2f& p) const;
+    GroundGrid grid_;
+    std::vector<V2i> cells_;
+    std::vector<char> marks_; // of every cell of the grid; empty: none
+};
+// A level sheet over the region, so that it runs into the bank.
+Mesh waterSheet(const HeightField& field, const Water& water, const WaterRegion& region);
+// The edge where the water meets the ground, as line segments in plan.
+std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water& water, const WaterRegion& region);
 
 // Land from the site's border to `radius` metres out, with the border's own heights at its rim.
 Mesh farLand(const HeightField& field, uint64_t seed, float radius = 14000);

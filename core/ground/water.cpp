@@ -8,45 +8,73 @@ namespace thallos {
 
 namespace {
 
-// Those under water that hang together with the spot, and a rim of dry ones around them, in no order.
-std::vector<V2i> wetCells(const HeightField& field, const Water& water) {
+constexpr char kWet = 1, kBank = 2;
+constexpr float kBankWidth = 3; // metres
+
+} // namespace
+
+WaterRegion WaterRegion::of(const HeightField& field, const Water& water) {
+    WaterRegion out;
     const GroundGrid& grid = field.grid;
+    out.grid_ = grid;
     const V2i spot(static_cast<int>(std::floor((water.spot.x - grid.origin.x) / grid.cell)),
                    static_cast<int>(std::floor((water.spot.y - grid.origin.y) / grid.cell)));
     auto inside = [&](int x, int y) { return x >= 0 && y >= 0 && x < grid.cells.x && y < grid.cells.y; };
-    if (!inside(spot.x, spot.y)) return {};
+    if (!inside(spot.x, spot.y)) return out;
     auto wet = [&](int x, int y) {
         for (int k = 0; k < 4; ++k)
             if (field.sample(x + (k & 1), y + (k >> 1)) < water.level) return true;
         return false;
     };
-    if (!wet(spot.x, spot.y)) return {};
+    if (!wet(spot.x, spot.y)) return out;
 
-    std::vector<char> seen(static_cast<size_t>(grid.cells.x) * grid.cells.y);
-    std::vector<V2i> open{spot}, cells;
-    seen[static_cast<size_t>(spot.y) * grid.cells.x + spot.x] = 1;
+    out.marks_.assign(static_cast<size_t>(grid.cells.x) * grid.cells.y, 0);
+    const auto mark = [&](const V2i& c) -> char& { return out.marks_[static_cast<size_t>(c.y) * grid.cells.x + c.x]; };
+    std::vector<V2i> open{spot};
+    mark(spot) = kWet;
     while (!open.empty()) {
         const V2i c = open.back();
         open.pop_back();
-        cells.push_back(c);
+        out.cells_.push_back(c);
         if (!wet(c.x, c.y)) continue; // the rim
         for (const V2i& d : {V2i(1, 0), V2i(-1, 0), V2i(0, 1), V2i(0, -1)}) {
             const V2i n = c + d;
-            if (!inside(n.x, n.y)) continue;
-            char& mark = seen[static_cast<size_t>(n.y) * grid.cells.x + n.x];
-            if (mark) continue;
-            mark = 1;
+            if (!inside(n.x, n.y) || mark(n)) continue;
+            mark(n) = kWet;
             open.push_back(n);
         }
     }
-    return cells;
+    const int wide = static_cast<int>(std::ceil(kBankWidth / grid.cell));
+    for (const V2i& c : out.cells_) {
+        // Only cells at the region's edge have a bank.
+        bool edge = false;
+        for (const V2i& d : {V2i(1, 0), V2i(-1, 0), V2i(0, 1), V2i(0, -1)})
+            edge |= inside(c.x + d.x, c.y + d.y) && !(mark(c + d) & kWet);
+        if (!edge) continue;
+        for (int y = std::max(c.y - wide, 0); y <= std::min(c.y + wide, grid.cells.y - 1); ++y)
+            for (int x = std::max(c.x - wide, 0); x <= std::min(c.x + wide, grid.cells.x - 1); ++x)
+                mark({x, y}) |= kBank;
+    }
+    return out;
 }
 
-} // namespace
+char WaterRegion::at(const V2f& p) const {
+    if (marks_.empty()) return 0;
+    const V2i c(static_cast<int>(std::floor((p.x - grid_.origin.x) / grid_.cell)),
+                static_cast<int>(std::floor((p.y - grid_.origin.y) / grid_.cell)));
+    if (c.x < 0 || c.y < 0 || c.x >= grid_.cells.x || c.y >= grid_.cells.y) return 0;
+    return marks_[static_cast<size_t>(c.y) * grid_.cells.x + c.x];
+}
+bool WaterRegion::holds(const V2f& p) const {
+    return at(p) & kWet;
+}
+bool WaterRegion::reaches(const V2f& p) const {
+    return at(p) != 0;
+}
 
-std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water& water) {
+std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water& water, const WaterRegion& region) {
     std::vector<std::pair<V2f, V2f>> line;
-    for (const V2i& c : wetCells(field, water)) {
+    for (const V2i& c : region.cells()) {
         const float corner[4] = {field.sample(c.x, c.y), field.sample(c.x + 1, c.y), field.sample(c.x + 1, c.y + 1),
                                  field.sample(c.x, c.y + 1)};
         V2f cut[4];
@@ -58,10 +86,10 @@ std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water
     return line;
 }
 
-Mesh waterSheet(const HeightField& field, const Water& water) {
+Mesh waterSheet(const HeightField& field, const Water& water, const WaterRegion& region) {
     Mesh mesh;
     const GroundGrid& grid = field.grid;
-    std::vector<V2i> cells = wetCells(field, water);
+    std::vector<V2i> cells = region.cells();
     // Runs of cells in a row become one quad each: a sheet of few triangles without gaps in between.
     std::sort(cells.begin(), cells.end(),
               [](const V2i& a, const V2i& b) { return a.y != b.y ? a.y < b.y : a.x < b.x; });

@@ -25,13 +25,22 @@ void put(const fs::path& file, const std::string& bytes) {
     });
 }
 
+// A name for a file; letters of other alphabets (UTF-8) stay what they are.
 std::string plainName(const std::string& name) {
     std::string out;
-    for (const char c : name)
-        out += std::isalnum(static_cast<unsigned char>(c)) && static_cast<unsigned char>(c) < 128
-                   ? static_cast<char>(std::tolower(static_cast<unsigned char>(c)))
-                   : '-';
+    for (const char c : name) {
+        const auto byte = static_cast<unsigned char>(c);
+        out += byte >= 128 ? c : std::isalnum(byte) ? static_cast<char>(std::tolower(byte)) : '-';
+    }
     return out;
+}
+
+// The file's name in a folder, with a number where another thing has it.
+fs::path freeName(const fs::path& wanted, std::set<fs::path>& taken) {
+    fs::path name = wanted;
+    for (int n = 2; !taken.insert(name).second; ++n)
+        name = wanted.stem().string() + "-" + std::to_string(n) + wanted.extension().string();
+    return name;
 }
 
 std::map<std::string, std::vector<std::string>> planted(const Project& project) {
@@ -106,9 +115,10 @@ Collected collect(const Project& project, const PlantLibrary& library, const fs:
     saveProjectAs(whole, out.project);
     next();
     put(folder / "rights.csv", rightsTable(assets));
+    std::set<fs::path> recipes, names; // that are taken
     for (const auto& c : whole.species) {
         next();
-        put(folder / "species" / (plainName(c->name) + ".json"), c->text);
+        put(folder / "species" / freeName(plainName(c->name) + ".json", recipes), c->text);
         ++out.files;
         // The recipe names its model by the file that it was kept in.
         const SpeciesRecipe recipe = parseRecipe(c->text, c->name);
@@ -127,7 +137,7 @@ Collected collect(const Project& project, const PlantLibrary& library, const fs:
             out.missing.push_back(source.string());
             continue;
         }
-        writeWhole(folder / "sources" / source.filename(), [&](const fs::path& beside) {
+        writeWhole(folder / "sources" / freeName(source.filename(), names), [&](const fs::path& beside) {
             std::error_code failed;
             fs::copy_file(source, beside, fs::copy_options::overwrite_existing, failed);
             if (failed) throw Error(Error::Kind::Unwritable, "could not be copied", source.string());

@@ -1,6 +1,7 @@
 #include "core/jobs/deliver.h"
 
 #include <algorithm>
+#include <fstream>
 
 #include "core/base/error.h"
 #include "core/finish/encode.h"
@@ -16,10 +17,6 @@ namespace {
 constexpr const char* kSourceNames[kSources] = {"sun",          "sky",          "lamp_group_0", "lamp_group_1",
                                                 "lamp_group_2", "lamp_group_3", "lamp_group_4", "lamp_group_5",
                                                 "lamp_group_6", "lamp_group_7"};
-
-bool isExr(const fs::path& file) {
-    return file.extension() == ".exr";
-}
 
 bool wants(const Delivery& d, Pass pass) {
     return std::find(d.passes.begin(), d.passes.end(), pass) != d.passes.end();
@@ -103,6 +100,14 @@ void prepare(const Delivery& d, PictureSettings& settings) {
     if (!d.passes.empty() && !d.apart && !isExr(d.file))
         throw Error(Error::Kind::Unsupported, "can't hold passes", d.file.string(),
                     "write an .exr, or passes as files of their own");
+    if (d.deep && !holdsDeep(d.file))
+        throw Error(Error::Kind::Unsupported, "can't hold 16 bits a channel", d.file.string(), "write a .png or .tif");
+    // Tried where the picture will be, under a name of its own: nothing that is there is touched.
+    writeWhole(d.file.string() + "-can-be-written", [](const fs::path& t) {
+        if (!std::ofstream(t).flush()) throw std::runtime_error("write");
+    });
+    std::error_code e;
+    fs::remove(d.file.string() + "-can-be-written", e);
     settings.split = wants(d, Pass::Light) || wants(d, Pass::Sources);
     settings.mattes = wants(d, Pass::Mattes) || d.mattePictures;
 }
@@ -123,8 +128,10 @@ std::vector<Delivered> deliver(const RenderResult& result, const Scene& scene, c
     }
     if (isExr(d.file))
         writeExr(d.file, result.radiance, result.ev100, extras);
+    else if (const Image developed = develop(result.radiance, result.ev100, finish); d.deep)
+        writePicture(d.file, Display().encode16(developed), d.comment);
     else
-        writePicture(d.file, Display().encode(develop(result.radiance, result.ev100, finish)), d.comment);
+        writePicture(d.file, Display().encode(developed, result.start), d.comment);
 
     // One layer is the file's own picture; of several each keeps its name, and light has a file for each.
     for (Layers& l : apart) {

@@ -20,11 +20,13 @@ struct Delivery {
     std::vector<Pass> passes;   // depth in metres, world normals, light by its way and by who sends it, ...
     bool apart = false;         // passes as EXR files beside the picture, "name-depth.exr", not as layers of it
     bool floats = false;        // an EXR's own picture in 32 bits
+    bool deep = false;          // a PNG's or TIFF's own picture with 16 bits a channel instead of 8
     bool mattePictures = false; // items and materials as PNG files beside the picture, three to each
     std::string comment;        // into the file
 };
 
-// What must be gathered while it is rendered. Throws Error::Unsupported when the file can't hold what is asked for.
+// What must be gathered while it is rendered. Throws Error::Unsupported when the file can't hold what is asked for and
+// Error::Unwritable when its folder can't be written to: that is to be known before hours of work.
 void prepare(const Delivery& delivery, PictureSettings& settings);
 
 struct Delivered {

@@ -9,7 +9,10 @@ namespace thallos {
 
 Box3f bounds(const Model& model) {
     Box3f b;
-    for (const Part& part : model.parts) b.extendBy(bounds(part.mesh));
+    // What no triangle uses is not there: one stray corner would move the whole model.
+    for (const Part& part : model.parts)
+        for (const V3i& t : part.mesh.triangles)
+            for (const int corner : {t.x, t.y, t.z}) b.extendBy(part.mesh.positions[static_cast<size_t>(corner)]);
     return b;
 }
 

@@ -21,7 +21,8 @@ Polygon smoothOutline(const std::vector<V2f>& handles, int perSpan = 8);
 Polygon moved(const Polygon& polygon, float yaw, const V2f& by);
 
 // The outline of a mesh's triangles seen from above, holes filled, as polygons in the mesh's own plane. Only what lies
-// below `ceiling` counts: what stands on the ground and not what hangs over it. Uses GEOS.
+// below `ceiling` counts: what stands on the ground and not what hangs over it. Exact within 2 cm up to 20 000 low
+// triangles, within a decimetre or a 1 500th of its extent beyond that.
 std::vector<Polygon> footprint(const std::vector<const Mesh*>& meshes, float ceiling);
 
 } // namespace thallos

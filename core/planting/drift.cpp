@@ -49,7 +49,7 @@ float area(const Drift& drift) {
     return sum;
 }
 
-void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<MixSpecies>& mixSpecies,
+void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<MixSpecies>& mixSpecies,
              const Box2f& window, const PlantingSite& site, std::vector<PlantRecord>& out) {
     if (mixSpecies.empty() || drift.density <= 0) return;
     std::vector<Outline> outlines;

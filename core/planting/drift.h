@@ -57,7 +57,7 @@ struct MixSpecies {
 // alone: changed density, mix, spacing or masks make plants come and go, none moves. Candidates lie in world cells of 4
 // m and are ranked within the cell; a candidate gives way to higher-ranked candidates nearer than `spacing`, accepted
 // or not.
-void scatter(const Drift& drift, uint64_t id, uint16_t item, const std::vector<MixSpecies>& mix, const Box2f& window,
+void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<MixSpecies>& mix, const Box2f& window,
              const PlantingSite& site, std::vector<PlantRecord>& out);
 
 // Total area of the outlines, m2, overlaps counted twice.

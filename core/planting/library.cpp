@@ -2,8 +2,12 @@
 #include <fstream>
 #include <sstream>
 
+#include "code_of_growth.h"
+#include "core/base/assets.h"
+#include "core/base/disk_cache.h"
 #include "core/base/elementary.h"
 #include "core/base/error.h"
+#include "core/planting/form_bytes.h"
 #include "core/planting/species.h"
 
 namespace thallos {
@@ -15,6 +19,10 @@ uint64_t seedOf(int individual) {
 }
 
 } // namespace
+
+std::shared_ptr<const DiskCache> plantCache() {
+    return std::make_shared<const DiskCache>(cacheFolder() / "plants", int64_t(768) << 20);
+}
 
 float Species::height() const {
     float most = recipe.height;
@@ -50,26 +58,48 @@ float Species::spread() const {
     return std::visit(Wide{height()}, recipe.growth);
 }
 
+std::string PlantLibrary::cacheKey(int index) const {
+    const Species& s = species_[index / kIndividuals];
+    // A proxy hangs on its model besides, which is no slower to read than what is made of it.
+    if (!cache() || s.text.empty() || std::holds_alternative<ProxyRecipe>(s.recipe.growth)) return {};
+    return std::string(CODE_OF_GROWTH) + " " + std::to_string(static_cast<int>(season_)) + " " +
+           std::to_string(seedOf(index)) + " " + s.text;
+}
+
 const Individual& PlantLibrary::individual(int index) const {
     Grown& g = grown_[index];
-    std::call_once(g.once, [&] { g.plant = grow(species_[index / kIndividuals].recipe, seedOf(index)); });
+    std::call_once(g.once, [&] {
+        const std::string key = cacheKey(index);
+        if (!key.empty())
+            if (const auto bytes = cache()->find("plant " + key); bytes && unpackIndividual(*bytes, g.plant)) return;
+        g.plant = grow(species_[index / kIndividuals].recipe, seedOf(index));
+        if (!key.empty()) cache()->keep("plant " + key, packIndividual(g.plant));
+    });
     return g.plant;
 }
 
 const Form& PlantLibrary::hero(int index) const {
     Grown& g = grown_[index];
-    std::call_once(g.heroOnce, [&] { g.hero = growHero(species_[index / kIndividuals].recipe, seedOf(index)); });
+    std::call_once(g.heroOnce, [&] {
+        const std::string key = cacheKey(index);
+        if (!key.empty())
+            if (const auto bytes = cache()->find("hero " + key); bytes && unpackForm(*bytes, g.hero)) return;
+        g.hero = growHero(species_[index / kIndividuals].recipe, seedOf(index));
+        if (!key.empty()) cache()->keep("hero " + key, packForm(g.hero));
+    });
     return g.hero;
 }
 
 std::shared_ptr<const PlantLibrary> PlantLibrary::load(const std::filesystem::path& shipped,
                                                        const std::filesystem::path& own,
-                                                       std::vector<std::string>* warnings) {
+                                                       std::vector<std::string>* warnings,
+                                                       std::shared_ptr<const DiskCache> cache) {
     namespace fs = std::filesystem;
     if (!fs::is_directory(shipped))
         throw Error(Error::Kind::Missing, "the plant recipes are not there", shipped.string(),
                     "install the assets folder again");
     auto year = std::make_shared<Year>();
+    year->cache = std::move(cache);
     const auto readFrom = [&](const fs::path& folder, SpeciesOrigin origin) {
         std::vector<fs::path> files;
         for (const auto& entry : fs::directory_iterator(folder))
@@ -147,6 +177,7 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) c
         if (auto there = year_->carrying.lock()) return there;
     auto year = std::make_shared<Year>();
     year->summer = year_->summer;
+    year->cache = year_->cache;
     for (Species& s : fresh) {
         const int at = find(s.recipe.name);
         if (at >= 0)

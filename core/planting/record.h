@@ -7,7 +7,7 @@
 
 namespace thallos {
 
-// A tree, a shrub or a tuft of grass. 28 bytes.
+// A tree, a shrub or a tuft of grass. 32 bytes.
 struct PlantRecord {
     float x, y, z;              // foot, metres
     uint32_t key;               // same for the same plant of an item in every build
@@ -16,8 +16,8 @@ struct PlantRecord {
     int8_t tiltEast, tiltNorth; // 127 = 45 degrees
     uint8_t tint;               // 128 = as grown; lighter or darker, warmer or cooler
     uint8_t rank;               // order in which distance thinning takes plants away, 0 first to stay
-    uint16_t individual;        // index into the site's list of grown individuals
-    uint16_t item;              // index of the planting item
+    uint32_t individual;        // index into the site's list of grown individuals
+    uint32_t item;              // id of the planting item
 };
 static_assert(sizeof(PlantRecord) <= 32);
 

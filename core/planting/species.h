@@ -30,6 +30,8 @@
 
 namespace thallos {
 
+class DiskCache;
+
 enum class SpeciesKind {
     Broadleaf,
     Conifer,
@@ -115,10 +117,12 @@ struct Species {
 class PlantLibrary {
 public:
     // In summer. The second folder holds the user's own recipes and may be absent; one of a shipped name stands in its
-    // place, one that can't be read is left out and told of in `warnings`.
+    // place, one that can't be read is left out and told of in `warnings`. What is grown is kept in `cache` and found
+    // there again.
     static std::shared_ptr<const PlantLibrary> load(const std::filesystem::path& shipped,
                                                     const std::filesystem::path& own = {},
-                                                    std::vector<std::string>* warnings = nullptr);
+                                                    std::vector<std::string>* warnings = nullptr,
+                                                    std::shared_ptr<const DiskCache> cache = nullptr);
     // Just these, in summer.
     static std::shared_ptr<const PlantLibrary> of(std::vector<Species> species);
     // These and what a project carries, which stands in place of what has its name; the same library when it has all of
@@ -129,8 +133,11 @@ public:
     Season season() const { return season_; }
     const std::vector<Species>& species() const { return species_; }
     int find(const std::string& name) const; // -1: unknown
+    // Where what is made of this individual may be kept, and under which name; null and empty: nowhere.
+    const DiskCache* cache() const { return year_->cache.get(); }
+    std::string cacheKey(int index) const;
     // Individuals are numbered through: species index * kIndividuals + which. Grown when first asked for, which takes
-    // up to half a second.
+    // up to half a second, or read from the cache.
     const Individual& individual(int index) const;
     const Form& hero(int index) const; // likewise
     const Form& form(int index, Level level) const {
@@ -155,6 +162,7 @@ private:
         Seasons seasons;
         Carried carried; // of the last with()
         std::weak_ptr<const PlantLibrary> carrying;
+        std::shared_ptr<const DiskCache> cache;
     };
     struct Dressed {
         std::once_flag once;
@@ -167,5 +175,8 @@ private:
     std::unique_ptr<Grown[]> grown_;
     std::unique_ptr<Dressed[]> dressed_;
 };
+
+// Where grown plants are kept from run to run: in the cache folder.
+std::shared_ptr<const DiskCache> plantCache();
 
 } // namespace thallos

@@ -3,6 +3,8 @@
 #include "core/project/climb.h"
 
 #include <algorithm>
+#include <map>
+#include <unordered_map>
 #include <cmath>
 
 #include "core/base/hash.h"
@@ -78,17 +80,23 @@ struct Masks {
         const float gravel = coverAt(project.ground->grid, project.ground->gravel, p);
         if (gravel > 0 && gravel > 0.42f + 0.3f * valueNoise(p.x * 1.7f, p.y * 1.7f, 5)) return false;
         for (size_t i = 0; i < waters.size(); ++i)
-            if (waters[i].box.intersects(p) && field.at(p) < waters[i].water.level - 0.04f) return false;
+            if (waters[i].region->holds(p) && field.at(p) < waters[i].water.level - 0.04f) return false;
         return project.ground->grid.box().intersects(p);
     }
 };
 
+// By what the species says of itself, with room: nothing has to be grown for it.
 void extendBounds(PlantTile& tile, const PlantLibrary& library) {
+    constexpr float kRoom = 1.25f;
     tile.bounds = Box3f();
+    std::unordered_map<int, V2f> sizes; // height and spread of a species
     for (const PlantRecord& r : tile.records) {
-        const Individual& i = library.individual(r.individual);
-        const float s = scaleOf(r), reach = s * (i.spread / 2 + 0.15f * i.height);
-        tile.bounds.extendBy(foot(r) + V3f(reach, reach, s * i.height * 1.02f));
+        const int species = r.individual / kIndividuals;
+        const auto [size, fresh] = sizes.try_emplace(species);
+        if (fresh) size->second = V2f(library.species()[species].height(), library.species()[species].spread()) * kRoom;
+        const auto [height, spread] = std::pair(size->second.x, size->second.y);
+        const float s = scaleOf(r), reach = s * (spread / 2 + 0.15f * height);
+        tile.bounds.extendBy(foot(r) + V3f(reach, reach, s * height));
         tile.bounds.extendBy(foot(r) - V3f(reach, reach, 0.3f * s + 0.05f));
     }
 }
@@ -100,6 +108,9 @@ std::shared_ptr<const PlantTile> tileOf(std::vector<PlantRecord> records, const 
     const auto grass = std::stable_partition(tile->records.begin(), tile->records.end(),
                                              [&](const PlantRecord& r) { return !library.isLow(r.individual); });
     tile->woody = static_cast<size_t>(grass - tile->records.begin());
+    std::map<uint32_t, uint32_t> counts;
+    for (const PlantRecord& r : tile->records) ++counts[r.item];
+    tile->counts.assign(counts.begin(), counts.end());
     extendBounds(*tile, library);
     return tile;
 }
@@ -194,15 +205,18 @@ private:
                 for (const WaterBody& w : previous_->waters)
                     if (w.item == item->id && w.water.level == water->level && w.water.spot == water->spot) same = &w;
             if (same && moved) out_->watersStale = true;
-            WaterBody body{item->id, *water, nullptr, {}, nullptr};
+            WaterBody body{item->id, *water, nullptr, nullptr, {}, nullptr};
             if (same) {
+                body.region = same->region;
                 body.sheet = same->sheet;
                 body.box = same->box;
                 body.shore = same->shore;
             } else {
-                body.sheet = std::make_shared<const Mesh>(waterSheet(out_->field, *water));
+                body.region = std::make_shared<const WaterRegion>(WaterRegion::of(out_->field, *water));
+                body.sheet = std::make_shared<const Mesh>(waterSheet(out_->field, *water, *body.region));
                 for (const V3f& p : body.sheet->positions) body.box.extendBy(xy(p));
-                body.shore = std::make_shared<const std::vector<std::pair<V2f, V2f>>>(shoreLine(out_->field, *water));
+                body.shore = std::make_shared<const std::vector<std::pair<V2f, V2f>>>(
+                    shoreLine(out_->field, *water, *body.region));
             }
             out_->waters.push_back(std::move(body));
         }
@@ -355,7 +369,7 @@ private:
 
     void sow(const Source& source, const Box2f& window, const PlantingSite& site,
              std::vector<PlantRecord>& records) const {
-        const auto number = static_cast<uint16_t>(source.item->id.value);
+        const auto number = static_cast<uint32_t>(source.item->id.value);
         if (const auto* d = std::get_if<Drift>(&source.item->body)) {
             scatter(*d, source.item->id.value, number, source.mix, window, site, records);
             return;
@@ -373,7 +387,7 @@ private:
             r.z = site.height(s.at);
             if (out_->library->species()[species].recipe.kind == SpeciesKind::WaterPlant)
                 for (const WaterBody& w : out_->waters)
-                    if (w.box.intersects(s.at)) r.z = std::max(r.z, w.water.level); // it floats
+                    if (w.region->holds(s.at)) r.z = std::max(r.z, w.water.level); // it floats
             r.key = static_cast<uint32_t>(i);
             const float turns = s.yaw / (2 * kPi);
             r.yaw = static_cast<uint16_t>((turns - std::floor(turns)) * 65535);
@@ -477,7 +491,8 @@ int64_t BuiltSite::plantCount(Id item) const {
     int64_t n = 0;
     for (const auto& tiles : plants)
         for (const auto& t : tiles)
-            for (const PlantRecord& r : t->records) n += r.item == item.value;
+            for (const auto& [of, count] : t->counts)
+                if (of == item.value) n += count;
     return n;
 }
 

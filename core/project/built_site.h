@@ -16,6 +16,7 @@ struct PlantTile {
     Box3f bounds; // with their crowns
     std::vector<PlantRecord> records;
     size_t woody = 0; // the first so many are trees and shrubs, the others grass
+    std::vector<std::pair<uint32_t, uint32_t>> counts; // by the planting item's id: how many are its
 };
 
 inline constexpr size_t kPlantsInTile = 8192;
@@ -24,6 +25,7 @@ struct WaterBody {
     Id item;
     Water water;
     std::shared_ptr<const Mesh> sheet;
+    std::shared_ptr<const WaterRegion> region;
     Box2f box;                                                     // of the sheet
     std::shared_ptr<const std::vector<std::pair<V2f, V2f>>> shore; // segments in plan
 };

@@ -2,11 +2,32 @@
 
 #include <algorithm>
 #include <cstdio>
+#include <filesystem>
 #include <unordered_map>
 
+#include <fcntl.h>
+#include <unistd.h>
+
+#include "core/base/assets.h"
 #include "core/base/error.h"
 
 namespace thallos {
+
+namespace {
+
+// In the cache folder: the folder of temporary files is memory on many systems. Null when there is none to be had.
+std::FILE* namelessFile() {
+    std::error_code e;
+    const std::filesystem::path folder = cacheFolder();
+    std::filesystem::create_directories(folder, e);
+    const int d = ::open(folder.c_str(), O_TMPFILE | O_RDWR | O_CLOEXEC, 0600);
+    if (d < 0) return std::tmpfile();
+    std::FILE* file = ::fdopen(d, "w+b");
+    if (!file) ::close(d);
+    return file;
+}
+
+} // namespace
 
 // A nameless file that goes with the program. Tiles that several steps share are written once, and shared again when
 // they are read back.
@@ -57,7 +78,7 @@ private:
         std::weak_ptr<const void> tile; // another tile may come to the same address
         Place place;
     };
-    std::FILE* file_ = std::tmpfile();
+    std::FILE* file_ = namelessFile();
     std::unordered_map<const void*, Known> known_;
     std::unordered_map<int64_t, std::weak_ptr<const void>> inMemory_;
 };

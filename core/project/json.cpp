@@ -1,6 +1,7 @@
 #include "core/project/json.h"
 
 #include <algorithm>
+#include <cmath>
 #include <cstring>
 #include <map>
 
@@ -45,8 +46,8 @@ template <class Tile> json out(const TileGrid<Tile>& tiles, const BlobSink& sink
     for (size_t i = 0; i < tiles.size(); ++i) {
         if (!tiles[i]) continue;
         const auto& v = tiles[i]->values;
-        list.push_back({{"tile", i},
-                        {"blob", sink(std::string(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(v[0])))}});
+        const auto bytes = [&v] { return std::string(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(v[0])); };
+        list.push_back({{"tile", i}, {"blob", sink({tiles[i], bytes})}});
     }
     return list;
 }
@@ -94,7 +95,7 @@ struct Dump {
     json& j;
 
     void operator()(const Building& b) const {
-        j["model"] = sink(packModel(*b.model));
+        j["model"] = sink({b.model, [&b] { return packModel(*b.model); }});
         j["position_m"] = out(b.position);
         j["turn_deg"] = toDegrees(b.yaw);
         j["scale"] = b.scale;
@@ -105,7 +106,8 @@ struct Dump {
             for (size_t k = 0; k < std::size(kMaps); ++k) {
                 const auto& picture = b.surfaces[i].maps.*kMaps[k];
                 if (i < b.model->materials.size() && picture != b.model->materials[i].maps.*kMaps[k])
-                    j["surfaces"].back()[kMapKeys[k]] = picture ? sink(packPicture(*picture)) : std::string();
+                    j["surfaces"].back()[kMapKeys[k]] =
+                        picture ? sink({picture, [&picture] { return packPicture(*picture); }}) : std::string();
             }
         }
     }
@@ -208,6 +210,7 @@ public:
     }
     size_t size() const { return j_.is_array() ? j_.size() : 0; }
     double number() const {
+        if (j_.is_null()) return std::nan(""); // what was not a number when it was saved; check() has a say
         if (!j_.is_number()) fail("must be a number");
         return j_.get<double>();
     }
@@ -236,11 +239,11 @@ public:
     }
     V2f v2() const {
         need(2);
-        return {j_[0].get<float>(), j_[1].get<float>()};
+        return {component(0), component(1)};
     }
     V3f v3() const {
         need(3);
-        return {j_[0].get<float>(), j_[1].get<float>(), j_[2].get<float>()};
+        return {component(0), component(1), component(2)};
     }
     std::vector<std::vector<V2f>> areas() const {
         std::vector<std::vector<V2f>> out;
@@ -255,8 +258,9 @@ private:
     void need(size_t n) const {
         if (!j_.is_array() || j_.size() != n) fail("must be " + std::to_string(n) + " numbers");
         for (const auto& x : j_)
-            if (!x.is_number()) fail("must be " + std::to_string(n) + " numbers");
+            if (!x.is_number() && !x.is_null()) fail("must be " + std::to_string(n) + " numbers");
     }
+    float component(size_t k) const { return j_[k].is_null() ? std::nanf("") : j_[k].get<float>(); }
     const json& j_;
     std::string path_;
 };
@@ -302,7 +306,9 @@ Rights rightsIn(const In& in) {
 // Models that several buildings share are read once.
 using Models = std::map<std::string, std::shared_ptr<const Model>>;
 
-Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Models& models) {
+// Where a map can't be read `lost` hears of it and the surface does without; null: that is an error.
+Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Models& models,
+            const std::function<void()>& lost) {
     if (type == "building") {
         Building b;
         const std::string hash = in.at("model").text();
@@ -322,7 +328,13 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
                 if (i < model->materials.size()) picture = model->materials[i].maps.*kMaps[k];
                 if (!s.has(kMapKeys[k])) continue;
                 const std::string hash = s.at(kMapKeys[k]).text();
-                picture = hash.empty() ? nullptr : std::make_shared<const Picture>(unpackPicture(source(hash)));
+                try {
+                    picture = hash.empty() ? nullptr : std::make_shared<const Picture>(unpackPicture(source(hash)));
+                } catch (const Error&) {
+                    if (!lost) throw;
+                    picture = nullptr;
+                    lost();
+                }
             }
         });
         return b;
@@ -398,15 +410,27 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
     in.at("type").fail("names no kind of item");
 }
 
-template <class Tile> TileGrid<Tile> tilesIn(const In& in, const GroundGrid& grid, const BlobSource& source) {
+// `lost` hears of tiles that can't be read; null: that is an error.
+template <class Tile>
+TileGrid<Tile> tilesIn(const In& in, const GroundGrid& grid, const BlobSource& source,
+                       const std::function<void()>& lost) {
     TileGrid<Tile> tiles(grid.tileCount());
     in.each([&](const In& t) {
         const uint64_t i = t.at("tile").natural();
         if (i >= tiles.size()) t.fail("lies outside the ground");
         auto tile = std::make_shared<Tile>(grid.tileSize(static_cast<int>(i)));
-        const std::string bytes = source(t.at("blob").text());
+        std::string bytes;
+        try {
+            bytes = source(t.at("blob").text());
+        } catch (const Error&) {
+            if (!lost) throw;
+            return lost();
+        }
         if (bytes.size() != tile->values.size() * sizeof(tile->values[0])) t.fail("has the wrong size");
         std::memcpy(tile->values.data(), bytes.data(), bytes.size());
+        if constexpr (std::is_same_v<Tile, HeightTile>)
+            for (float& z : tile->values)
+                if (!(std::abs(z) < 1e5f)) z = 0;
         tiles[i] = tile;
     });
     return tiles;
@@ -458,7 +482,8 @@ json dump(const Project& project, const BlobSink& sink) {
                    {"gravel", out(g.gravel, sink)}};
     for (const auto& c : project.species) {
         json one = {{"name", c->name}, {"recipe", c->text}};
-        if (const auto model = c->model ? c->model->get() : nullptr) one["model"] = sink(packModel(*model));
+        if (const auto model = c->model ? c->model->get() : nullptr)
+            one["model"] = sink({model, [&model] { return packModel(*model); }});
         j["species"].push_back(std::move(one));
     }
     j["next_id"] = project.nextId;
@@ -476,12 +501,21 @@ json dump(const Project& project, const BlobSink& sink) {
     return j;
 }
 
-Project load(const json& document, const BlobSource& source, LaterSchema* asFarAsKnown) {
+Project load(const json& document, const BlobSource& source, OpenReport* report) {
     const In in(document, "document");
     const int64_t schema = in.at("schema").integer();
     const bool later = schema > kSchema;
-    if (asFarAsKnown) asFarAsKnown->later = later;
-    if (later && !asFarAsKnown)
+    if (report) report->later = later;
+    // Names what can't be read; null when that is an error.
+    const auto loses = [report](const std::string& what) -> std::function<void()> {
+        if (!report) return nullptr;
+        return [report, what] {
+            report->damaged = true;
+            if (std::find(report->leftOut.begin(), report->leftOut.end(), what) == report->leftOut.end())
+                report->leftOut.push_back(what);
+        };
+    };
+    if (later && !report)
         throw Error(Error::Kind::Newer, "was made by a later version of Thallos", "project",
                     "open it there, or update");
     if (schema < 1) in.at("schema").fail("is unknown");
@@ -513,41 +547,55 @@ Project load(const json& document, const BlobSource& source, LaterSchema* asFarA
         !(std::abs(ground.relief.height) < 9000))
         r.fail("is out of range");
     if (g.at("survey").size()) {
-        ground.survey = tilesIn<HeightTile>(g.at("survey"), ground.grid, source);
-        for (const auto& tile : ground.survey)
-            if (!tile) g.at("survey").fail("has gaps");
+        const auto lost = loses("a part of the surveyed ground");
+        ground.survey = tilesIn<HeightTile>(g.at("survey"), ground.grid, source, lost);
+        for (size_t i = 0; i < ground.survey.size(); ++i) {
+            if (ground.survey[i]) continue;
+            if (!lost) g.at("survey").fail("has gaps");
+            lost();
+            ground.survey[i] = std::make_shared<HeightTile>(ground.grid.tileSize(static_cast<int>(i)));
+        }
     }
-    ground.sculpt = tilesIn<HeightTile>(g.at("sculpt"), ground.grid, source);
-    ground.gravel = tilesIn<CoverTile>(g.at("gravel"), ground.grid, source);
+    ground.sculpt = tilesIn<HeightTile>(g.at("sculpt"), ground.grid, source, loses("a part of the sculpted ground"));
+    ground.gravel = tilesIn<CoverTile>(g.at("gravel"), ground.grid, source, loses("a part of the painted ground"));
     p.ground = std::make_shared<const Ground>(std::move(ground));
 
     if (in.has("species"))
         in.at("species").each([&](const In& i) {
             CarriedSpecies c{i.at("name").text(), i.at("recipe").text(), nullptr};
-            if (i.has("model"))
-                c.model = std::make_shared<const ProxyModel>(
-                    std::make_shared<const Model>(unpackModel(source(i.at("model").text()))));
+            try {
+                if (i.has("model"))
+                    c.model = std::make_shared<const ProxyModel>(
+                        std::make_shared<const Model>(unpackModel(source(i.at("model").text()))));
+            } catch (const Error&) {
+                const auto lost = loses("the species " + c.name);
+                if (!lost) throw;
+                return lost();
+            }
             p.species.push_back(std::make_shared<const CarriedSpecies>(std::move(c)));
         });
     p.nextId = in.at("next_id").natural();
     Models models;
     in.at("items").each([&](const In& i) {
         auto item = std::make_shared<Item>();
-        item->id = Id{i.at("id").natural()};
-        item->name = i.at("name").text();
-        item->visible = i.at("visible").yes();
-        item->locked = i.at("locked").yes();
-        if (i.has("group")) item->group = Id{i.at("group").natural()};
+        item->name = "an item without a name";
         try {
-            item->body = bodyIn(i.at("type").text(), i, source, models);
+            item->name = i.at("name").text();
+            item->id = Id{i.at("id").natural()};
+            item->visible = i.at("visible").yes();
+            item->locked = i.at("locked").yes();
+            if (i.has("group")) item->group = Id{i.at("group").natural()};
+            item->body = bodyIn(i.at("type").text(), i, source, models, loses("a map of " + item->name));
         } catch (const Error& e) {
-            if (!later || e.kind() != Error::Kind::Unreadable) throw;
-            asFarAsKnown->leftOut.push_back(item->name);
+            if (!report) throw;
+            report->leftOut.push_back(item->name);
+            report->damaged |= !later;
             return;
         }
         p.items.push_back(std::move(item));
     });
-    if (later) dropDangling(p, asFarAsKnown->leftOut);
+    if (report && !report->leftOut.empty()) dropDangling(p, report->leftOut);
+    if (report) p = mended(p, report->mended);
     check(p);
     return p;
 }

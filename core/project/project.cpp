@@ -4,8 +4,6 @@
 #include <cmath>
 #include <set>
 
-#include "core/base/error.h"
-
 namespace thallos {
 
 Project newProject(const V2f& size, float cell, const std::string& name) {
@@ -173,6 +171,27 @@ Project withGround(const Project& project, Ground ground) {
     return out;
 }
 
+Project withLand(const Project& project, Ground ground) {
+    const HeightField before = buildNatural(*project.ground), after = buildNatural(ground);
+    const auto rise = [&](const V2f& at) { return after.at(at) - before.at(at); };
+    Project out = withGround(project, std::move(ground));
+    for (auto& slot : out.items) {
+        Item item = *slot;
+        if (auto* b = std::get_if<Building>(&item.body))
+            b->position.z += rise(xy(b->position));
+        else if (auto* w = std::get_if<Water>(&item.body))
+            w->level += rise(w->spot);
+        else if (auto* s = std::get_if<Shot>(&item.body))
+            s->camera.position.z += rise(xy(s->camera.position));
+        else if (auto* m = std::get_if<Mark>(&item.body))
+            for (V3f& p : m->points) p.z += rise(xy(p));
+        else
+            continue;
+        slot = std::make_shared<const Item>(std::move(item));
+    }
+    return out;
+}
+
 Project withSite(const Project& project, const Site& site) {
     Project out = project;
     out.site = std::make_shared<const Site>(site);
@@ -247,170 +266,6 @@ float seatHeight(const Building& b, const HeightField& field) {
                 sum += field.at(a + step * (static_cast<float>(k) / static_cast<float>(pieces)));
         }
     return n ? static_cast<float>(sum / n) : field.at(xy(b.position));
-}
-
-namespace {
-
-[[noreturn]] void invalid(const Item& item, const std::string& what) {
-    throw Error(Error::Kind::Invalid, what, item.name);
-}
-
-void range(const Item& item, const char* what, float v, float low, float high) {
-    if (!(v >= low && v <= high)) {
-        auto text = [](float f) {
-            std::string s = std::to_string(f);
-            s.erase(s.find_last_not_of('0') + 1);
-            if (s.back() == '.') s.pop_back();
-            return s;
-        };
-        invalid(item, std::string(what) + " must be " + text(low) + " to " + text(high));
-    }
-}
-
-constexpr float kFar = 1e6f; // metres from the origin
-
-void outlines(const Item& item, const std::vector<std::vector<V2f>>& areas) {
-    for (const auto& area : areas) {
-        if (area.size() < 3) invalid(item, "an outline needs three points or more");
-        for (const V2f& p : area)
-            for (int k = 0; k < 2; ++k) range(item, "a point", p[k], -kFar, kFar);
-    }
-}
-
-struct Check {
-    const Project& project;
-    const Item& item;
-
-    void operator()(const Building& b) const {
-        if (!b.model) invalid(item, "has no model");
-        if (b.surfaces.size() != b.model->materials.size())
-            invalid(item, "needs one surface for each material of its model");
-        for (int k = 0; k < 3; ++k) range(item, "the position", b.position[k], -kFar, kFar);
-        range(item, "the turn", b.yaw, -1e4f, 1e4f);
-        range(item, "the size", b.scale, 1e-4f, 1e4f);
-        for (const Surface& s : b.surfaces) {
-            for (int k = 0; k < 3; ++k) {
-                range(item, "a base colour", s.baseColor[k], 0, 1);
-                range(item, "an emission", s.emission[k], 0, 1e7f);
-            }
-            range(item, "a roughness", s.roughness, 0, 1);
-            range(item, "a metalness", s.metalness, 0, 1);
-            range(item, "a transmission", s.transmission, 0, 1);
-            range(item, "a translucency", s.translucency, 0, 0.9f);
-            for (int k = 0; k < 3; ++k) {
-                range(item, "an absorption", s.absorption[k], 0, 1e5f);
-                range(item, "a tint", s.throughTint[k], 0, 1);
-            }
-            range(item, "a gloss", s.specular, 0, 1);
-            range(item, "a varnish", s.coat, 0, 1);
-            range(item, "the roughness of a varnish", s.coatRoughness, 0, 1);
-            range(item, "a lamp group", static_cast<float>(s.lampGroup), 0, 7);
-            range(item, "the scale of a material", s.scale, 0.001f, 1000);
-        }
-    }
-    void operator()(const Figure& f) const {
-        for (int k = 0; k < 2; ++k) range(item, "the position", f.at[k], -kFar, kFar);
-    }
-    void operator()(const BuildingPad& p) const {
-        if (!bodyOf<Building>(find(project, p.building))) invalid(item, "belongs to a building that is not there");
-        range(item, "the rise", p.rise, -20, 20);
-        range(item, "the apron", p.apron, 0, 100);
-        range(item, "the batter", p.batter, 0.2f, 50);
-        range(item, "the depth under rooms", p.sink, 0, 10);
-    }
-    void operator()(const Water& w) const {
-        range(item, "the level", w.level, -1e4f, 1e4f);
-        range(item, "the clarity", w.clarity, 0.05f, 60);
-        range(item, "the ripple", w.ripple, 0, 1);
-    }
-    void operator()(const Planting& p) const {
-        for (const Specimen& s : p.specimens) {
-            range(item, "a size", s.scale, 0.05f, 10);
-            for (int k = 0; k < 2; ++k) range(item, "a place", s.at[k], -kFar, kFar);
-            if (s.individual < 0 || s.individual >= 3) invalid(item, "an individual must be 0, 1 or 2");
-        }
-    }
-    void operator()(const Climber& c) const {
-        const Item* on = find(project, c.on);
-        if (!bodyOf<Building>(on) && !bodyOf<Planting>(on)) invalid(item, "climbs on something that is not there");
-        for (int k = 0; k < 3; ++k) range(item, "the foot", c.foot[k], -kFar, kFar);
-        range(item, "the facing", c.facing, -1e4f, 1e4f);
-        range(item, "the width", c.width, 0.3f, 40);
-        range(item, "the height", c.height, 0.3f, 30);
-    }
-    void operator()(const Drift& d) const {
-        outlines(item, d.areas);
-        range(item, "the density", d.density, 0, 400);
-        range(item, "the spacing", d.spacing, 0, 30);
-        range(item, "the size spread", d.sizeSpread, 0, 0.8f);
-        range(item, "the lean", d.lean, 0, 1);
-        range(item, "the patchiness", d.patchiness, 0, 1);
-        for (const MixEntry& m : d.mix) range(item, "a share", m.share, 0, 1e6f);
-    }
-    void operator()(const Clearing& c) const { outlines(item, c.areas); }
-    void operator()(const Shot& s) const {
-        const Camera& c = s.camera;
-        for (int k = 0; k < 3; ++k) range(item, "the camera", c.position[k], -kFar, kFar);
-        range(item, "the focal length", c.focal, 8, 400);
-        range(item, "the sensor", c.sensor, 5, 120);
-        range(item, "the aspect", c.aspect, 0.2f, 6);
-        range(item, "the pitch", c.pitch, -1.571f, 1.571f);
-        range(item, "the shift", c.shift, -1, 1);
-        range(item, "the visibility", s.daylight.visibility, 1000, 200000);
-        range(item, "the cloud", s.daylight.cloud, 0, 1);
-        range(item, "the exposure", s.finish.exposure, -12, 12);
-        range(item, "the EV", s.ev100, -12, 24);
-        range(item, "the balance", s.finish.balance, 2000, 15000);
-        range(item, "the contrast", s.finish.contrast, 0.5f, 1.5f);
-        range(item, "the saturation", s.finish.saturation, 0, 1.6f);
-        range(item, "the vignette", s.finish.vignette, 0, 2);
-        for (int k = 0; k < 2; ++k) range(item, "the size", static_cast<float>(s.size[k]), 16, 32768);
-        range(item, "the samples", static_cast<float>(s.samples), 1, 65535);
-        range(item, "the noise", s.noise, 0, 1);
-        thallos::check(s.daylight.time);
-    }
-    void operator()(const Group&) const {}
-    void operator()(const Mark& m) const {
-        if (m.points.size() < 2) invalid(item, "a mark needs two points or more");
-        for (const V3f& p : m.points)
-            for (int k = 0; k < 3; ++k) range(item, "a point", p[k], -kFar, kFar);
-    }
-};
-
-void checkGroup(const Project& project, const Item& item) {
-    size_t depth = 0;
-    for (Id g = item.group; g; ++depth) {
-        const Item* group = find(project, g);
-        if (!bodyOf<Group>(group)) invalid(item, "belongs to a group that is not there");
-        if (depth > project.items.size()) invalid(item, "belongs to a group that belongs to itself");
-        g = group->group;
-    }
-}
-
-} // namespace
-
-void check(const Project& project) {
-    if (!project.ground) throw Error(Error::Kind::Invalid, "There is no ground", project.site->name);
-    std::vector<std::string> names;
-    std::vector<uint64_t> ids;
-    for (const auto& item : project.items) {
-        if (item->name.empty()) invalid(*item, "An item has no name");
-        if (!item->id || item->id.value >= project.nextId || item->id.value > 65535)
-            invalid(*item, "has an id out of range");
-        names.push_back(item->name);
-        ids.push_back(item->id.value);
-        std::visit(Check{project, *item}, item->body);
-        checkGroup(project, *item);
-    }
-    std::sort(names.begin(), names.end());
-    if (const auto twice = std::adjacent_find(names.begin(), names.end()); twice != names.end())
-        throw Error(Error::Kind::Invalid, "is the name of two items", *twice);
-    std::sort(ids.begin(), ids.end());
-    if (std::adjacent_find(ids.begin(), ids.end()) != ids.end())
-        throw Error(Error::Kind::Invalid, "Two items have the same id", project.site->name);
-    if (!(std::abs(project.site->place.latitude) <= 90) || !(std::abs(project.site->place.longitude) <= 180))
-        throw Error(Error::Kind::Invalid, "The place must lie within 90 degrees of latitude and 180 of longitude",
-                    project.site->name);
 }
 
 } // namespace thallos

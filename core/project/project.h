@@ -132,6 +132,9 @@ Project replaced(const Project& project, const Item& item); // by id
 // Without the item and what cannot be without it: a pad and climbers without their building, what a group holds.
 Project removed(const Project& project, Id id);
 Project withGround(const Project& project, Ground ground); // the same project when it has that ground already
+// The same, and all that stands on the ground goes up and down with it: buildings, water, cameras, measured lines. What
+// is planted does so by itself.
+Project withLand(const Project& project, Ground ground);
 Project withSite(const Project& project, const Site& site);
 
 // Names of the species that an item plants, each once.
@@ -165,7 +168,13 @@ std::vector<Polygon> outlinesOf(const Building& building);
 // Lowest z that puts the base's every corner on or in the ground: the mean ground along the outline.
 float seatHeight(const Building& building, const HeightField& field);
 
-// Throws Error::Invalid: names not unique or empty, values out of range, references to nothing.
+inline constexpr uint64_t kLargestId = UINT32_MAX; // of an item
+
+// What can be saved and opened. Throws Error::Invalid: names not unique or empty, values out of range or not finite,
+// references to nothing.
 void check(const Project& project);
+// The project with all mended that check() would refuse: values are brought into their range, names and ids made unique,
+// items left out that hang on nothing. `told` gets a sentence for each. Needs a ground.
+Project mended(const Project& project, std::vector<std::string>& told);
 
 } // namespace thallos

@@ -1,18 +1,21 @@
 #include "core/project/store.h"
 
+#include <algorithm>
 #include <csignal>
 #include <cstdlib>
-#include <fstream>
+#include <ctime>
+#include <mutex>
 #include <set>
+#include <sstream>
+#include <unordered_map>
 
 #include <fcntl.h>
-#include <sqlite3.h>
-#include <sys/file.h>
 #include <unistd.h>
 #include <zstd.h>
 
 #include "core/base/error.h"
 #include "core/base/hash.h"
+#include "core/project/database.h"
 #include "core/project/json.h"
 
 namespace thallos {
@@ -25,98 +28,136 @@ namespace {
 constexpr int kApplicationId = 0x7448414c; // marks the file as ours
 constexpr size_t kChunk = 4u << 20;
 constexpr size_t kLargestBlob = size_t(4) << 30;
+constexpr int kStates = 10; // saved states that a file keeps
 
-class Statement {
-public:
-    Statement(sqlite3* db, const char* sql) : db_(db) { good(sqlite3_prepare_v2(db, sql, -1, &s_, nullptr)); }
-    ~Statement() { sqlite3_finalize(s_); }
-    Statement(const Statement&) = delete;
-    Statement& operator=(const Statement&) = delete;
-
-    Statement& bind(int i, const std::string& text) {
-        good(sqlite3_bind_text(s_, i, text.data(), static_cast<int>(text.size()), SQLITE_TRANSIENT));
-        return *this;
-    }
-    Statement& bind(int i, int64_t v) {
-        good(sqlite3_bind_int64(s_, i, v));
-        return *this;
-    }
-    Statement& bindBlob(int i, const void* data, size_t size) {
-        good(sqlite3_bind_blob64(s_, i, data, size, SQLITE_TRANSIENT));
-        return *this;
-    }
-    bool step() {
-        const int r = sqlite3_step(s_);
-        if (r == SQLITE_ROW) return true;
-        if (r != SQLITE_DONE) good(r);
-        return false;
-    }
-    void run() {
-        while (step()) {
-        }
-        sqlite3_reset(s_);
-    }
-    int64_t integer(int i) const { return sqlite3_column_int64(s_, i); }
-    std::string bytes(int i) const {
-        const void* p = sqlite3_column_blob(s_, i);
-        return p ? std::string(static_cast<const char*>(p), static_cast<size_t>(sqlite3_column_bytes(s_, i)))
-                 : std::string();
-    }
-
-private:
-    void good(int r) const {
-        if (r != SQLITE_OK) throw std::runtime_error(sqlite3_errmsg(db_));
-    }
-    sqlite3* db_;
-    sqlite3_stmt* s_ = nullptr;
-};
-
-class Database {
-public:
-    Database(const fs::path& file, int flags) {
-        if (sqlite3_open_v2(file.c_str(), &db_, flags, nullptr) != SQLITE_OK) {
-            const std::string message = sqlite3_errmsg(db_);
-            sqlite3_close(db_);
-            throw std::runtime_error(message);
-        }
-        sqlite3_busy_timeout(db_, 3000);
-        // A hostile file must not run code or grow without bound.
-        sqlite3_db_config(db_, SQLITE_DBCONFIG_DEFENSIVE, 1, nullptr);
-        sqlite3_db_config(db_, SQLITE_DBCONFIG_TRUSTED_SCHEMA, 0, nullptr);
-    }
-    ~Database() { sqlite3_close(db_); }
-    Database(const Database&) = delete;
-    Database& operator=(const Database&) = delete;
-    void run(const char* sql) { Statement(db_, sql).run(); }
-    operator sqlite3*() const { return db_; }
-
-private:
-    sqlite3* db_ = nullptr;
-};
-
-std::string squeezed(const std::string& bytes) {
+std::string compressed(const std::string& bytes) {
     std::string out(ZSTD_compressBound(bytes.size()), '\0');
     out.resize(ZSTD_compress(out.data(), out.size(), bytes.data(), bytes.size(), 3));
     return out;
 }
 
+// Empty when it is not what it was.
+std::string uncompressed(const std::string& packed, size_t size, const std::string& hash) {
+    std::string out(size, '\0');
+    const size_t got = ZSTD_decompress(out.data(), out.size(), packed.data(), packed.size());
+    return ZSTD_isError(got) || got != out.size() || contentHash(out) != hash ? std::string() : out;
+}
+
+// Content hashes of values that were saved or read: what did not change is neither packed nor compressed again.
+class Digests {
+public:
+    std::string find(const std::shared_ptr<const void>& value) {
+        const std::lock_guard lock(mutex_);
+        const auto it = known_.find(value.get());
+        return it != known_.end() && it->second.value.lock() == value ? it->second.hash : std::string();
+    }
+    void keep(const std::shared_ptr<const void>& value, const std::string& hash) {
+        const std::lock_guard lock(mutex_);
+        if (known_.size() > 2 * alive_ + 1000) {
+            std::erase_if(known_, [](const auto& k) { return k.second.value.expired(); });
+            alive_ = known_.size();
+        }
+        known_[value.get()] = {value, hash};
+    }
+
+private:
+    struct Known {
+        std::weak_ptr<const void> value; // another may come to the same address
+        std::string hash;
+    };
+    std::mutex mutex_;
+    std::unordered_map<const void*, Known> known_;
+    size_t alive_ = 0;
+};
+Digests& digests() {
+    static Digests d;
+    return d;
+}
+
 std::string readBlob(sqlite3* db, const std::string& hash) {
-    Statement s(db, "SELECT size, data FROM blob WHERE hash = ? ORDER BY chunk");
-    s.bind(1, hash);
     std::string packed;
     int64_t size = -1;
-    while (s.step()) {
-        size = s.integer(0);
-        packed += s.bytes(1);
+    try {
+        Statement s(db, "SELECT size, data FROM blob WHERE hash = ? ORDER BY chunk");
+        s.bind(1, hash);
+        while (s.step()) {
+            size = s.integer(0);
+            packed += s.bytes(1);
+        }
+    } catch (const std::runtime_error&) {
+        throw Error(Error::Kind::Unreadable, "a part of the project is damaged", "");
     }
     if (size < 0) throw Error(Error::Kind::Unreadable, "a part of the project is missing", "");
     if (static_cast<uint64_t>(size) > kLargestBlob)
         throw Error(Error::Kind::Unreadable, "a part of the project is too large", "");
-    std::string out(static_cast<size_t>(size), '\0');
-    const size_t got = ZSTD_decompress(out.data(), out.size(), packed.data(), packed.size());
-    if (ZSTD_isError(got) || got != out.size() || contentHash(out) != hash)
-        throw Error(Error::Kind::Unreadable, "a part of the project is damaged", "");
+    std::string out = uncompressed(packed, static_cast<size_t>(size), hash);
+    if (out.empty() && size > 0) throw Error(Error::Kind::Unreadable, "a part of the project is damaged", "");
     return out;
+}
+
+std::string timeNow() {
+    const std::time_t now = std::time(nullptr);
+    std::tm local{};
+    localtime_r(&now, &local);
+    char text[40];
+    std::strftime(text, sizeof text, "%Y-%m-%d %H:%M", &local);
+    return text;
+}
+
+// The document carries the hash of its own text without it: a changed digit reads well and is wrong all the same. Without
+// one, as other versions write it, it is taken at its word.
+std::string sealed(json document) {
+    document.erase("hash");
+    document["hash"] = contentHash(document.dump(1));
+    return document.dump(1);
+}
+bool isSound(const std::string& text) {
+    json document = json::parse(text, nullptr, false);
+    if (!document.is_object()) return false;
+    if (!document.contains("hash")) return true;
+    const json seal = document["hash"];
+    document.erase("hash");
+    return seal == contentHash(document.dump(1));
+}
+
+// The document as it is now and, compressed, as the last saved states: the newest of them is its second copy.
+void writeDocument(Database& db, const std::string& text, const std::set<std::string>& blobs) {
+    const std::string hash = contentHash(text);
+    Statement(db, "INSERT OR REPLACE INTO document VALUES (1, ?)").bind(1, text).run();
+    Statement(db, "INSERT OR REPLACE INTO meta VALUES ('schema', ?)").bind(1, std::to_string(kSchema)).run();
+    Statement newest(db, "SELECT hash FROM state ORDER BY number DESC LIMIT 1");
+    if (newest.step() && newest.bytes(0) == hash) return;
+    std::string names;
+    for (const std::string& b : blobs) names += b + "\n";
+    const std::string packed = compressed(text);
+    Statement(db, "INSERT INTO state (time, hash, size, json, blobs) VALUES (?, ?, ?, ?, ?)")
+        .bind(1, timeNow())
+        .bind(2, hash)
+        .bind(3, static_cast<int64_t>(text.size()))
+        .bindBlob(4, packed.data(), packed.size())
+        .bind(5, names)
+        .run();
+    Statement(db, "DELETE FROM state WHERE number NOT IN (SELECT number FROM state ORDER BY number DESC LIMIT ?)")
+        .bind(1, static_cast<int64_t>(kStates))
+        .run();
+}
+
+// Blobs that no saved state names go.
+void dropUnused(Database& db, std::set<std::string> used) {
+    {
+        Statement states(db, "SELECT blobs FROM state");
+        while (states.step()) {
+            std::istringstream names(states.bytes(0));
+            for (std::string name; std::getline(names, name);) used.insert(name);
+        }
+    }
+    std::vector<std::string> unused;
+    {
+        Statement all(db, "SELECT DISTINCT hash FROM blob");
+        while (all.step())
+            if (const std::string h = all.bytes(0); !used.count(h)) unused.push_back(h);
+    }
+    for (const std::string& h : unused) Statement(db, "DELETE FROM blob WHERE hash = ?").bind(1, h).run();
 }
 
 void write(Database& db, const Project& project) {
@@ -125,38 +166,64 @@ void write(Database& db, const Project& project) {
     db.run("CREATE TABLE IF NOT EXISTS document (id INTEGER PRIMARY KEY CHECK (id = 1), json TEXT NOT NULL)");
     db.run("CREATE TABLE IF NOT EXISTS blob (hash TEXT, chunk INTEGER, size INTEGER NOT NULL, data BLOB NOT NULL, "
            "PRIMARY KEY (hash, chunk))");
+    db.run("CREATE TABLE IF NOT EXISTS state (number INTEGER PRIMARY KEY AUTOINCREMENT, time TEXT, hash TEXT, "
+           "size INTEGER, json BLOB, blobs TEXT)");
     std::set<std::string> used;
-    const json document = dump(project, [&](const std::string& bytes) {
-        const std::string hash = contentHash(bytes);
-        if (!used.insert(hash).second) return hash;
-        Statement there(db, "SELECT 1 FROM blob WHERE hash = ? LIMIT 1");
-        if (there.bind(1, hash).step()) return hash;
-        const std::string packed = squeezed(bytes);
-        for (size_t at = 0, chunk = 0; at < packed.size() || chunk == 0; at += kChunk, ++chunk)
-            Statement(db, "INSERT INTO blob VALUES (?, ?, ?, ?)")
-                .bind(1, hash)
-                .bind(2, static_cast<int64_t>(chunk))
-                .bind(3, static_cast<int64_t>(bytes.size()))
-                .bindBlob(4, packed.data() + at, std::min(kChunk, packed.size() - at))
-                .run();
+    const auto there = [&](const std::string& hash) {
+        if (used.count(hash)) return true;
+        Statement s(db, "SELECT 1 FROM blob WHERE hash = ? LIMIT 1");
+        return s.bind(1, hash).step();
+    };
+    const json document = dump(project, [&](const Blob& blob) {
+        std::string hash = digests().find(blob.value), bytes;
+        if (hash.empty()) {
+            bytes = blob.bytes();
+            hash = contentHash(bytes);
+            digests().keep(blob.value, hash);
+        }
+        if (there(hash)) {
+            used.insert(hash);
+            return hash;
+        }
+        if (bytes.empty()) {
+            // What was read may have been packed by an earlier version: other bytes, another hash.
+            bytes = blob.bytes();
+            hash = contentHash(bytes);
+            digests().keep(blob.value, hash);
+        }
+        if (!there(hash)) {
+            const std::string packed = compressed(bytes);
+            for (size_t at = 0, chunk = 0; at < packed.size() || chunk == 0; at += kChunk, ++chunk)
+                Statement(db, "INSERT INTO blob VALUES (?, ?, ?, ?)")
+                    .bind(1, hash)
+                    .bind(2, static_cast<int64_t>(chunk))
+                    .bind(3, static_cast<int64_t>(bytes.size()))
+                    .bindBlob(4, packed.data() + at, std::min(kChunk, packed.size() - at))
+                    .run();
+        }
+        used.insert(hash);
         return hash;
     });
-    std::vector<std::string> unused;
-    {
-        Statement all(db, "SELECT DISTINCT hash FROM blob");
-        while (all.step())
-            if (const std::string h = all.bytes(0); !used.count(h)) unused.push_back(h);
-    }
-    for (const std::string& h : unused) Statement(db, "DELETE FROM blob WHERE hash = ?").bind(1, h).run();
-    Statement(db, "INSERT OR REPLACE INTO document VALUES (1, ?)").bind(1, document.dump(1)).run();
-    Statement(db, "INSERT OR REPLACE INTO meta VALUES ('schema', ?)").bind(1, std::to_string(kSchema)).run();
+    writeDocument(db, sealed(document), used);
+    dropUnused(db, std::move(used));
     db.run("COMMIT");
+}
+
+// For reading. With write access a save that was cut short is rolled back first; on a read-only medium there is none.
+std::unique_ptr<Database> openWhole(const fs::path& file) {
+    try {
+        auto db = std::make_unique<Database>(file, SQLITE_OPEN_READWRITE);
+        Statement(*db, "PRAGMA application_id").step();
+        return db;
+    } catch (const std::runtime_error&) {
+        return std::make_unique<Database>(file, SQLITE_OPEN_READONLY);
+    }
 }
 
 bool isProjectFile(const fs::path& file) {
     try {
-        const Database db(file, SQLITE_OPEN_READONLY);
-        Statement s(db, "PRAGMA application_id");
+        const auto db = openWhole(file);
+        Statement s(*db, "PRAGMA application_id");
         return s.step() && s.integer(0) == kApplicationId;
     } catch (const std::exception&) {
         return false;
@@ -168,25 +235,104 @@ bool isProjectFile(const fs::path& file) {
                 "check that the folder can be written and the disk is not full, or save under another name");
 }
 
+fs::path journalOf(const fs::path& file) {
+    return file.string() + "-journal";
+}
+
+// What programs left beside the file that ended while they wrote there.
+void dropLeftovers(const fs::path& file) {
+    const std::string start = "." + file.filename().string() + ".";
+    std::error_code e;
+    const fs::path folder = file.has_parent_path() ? file.parent_path() : fs::path(".");
+    std::vector<fs::path> gone;
+    for (const auto& entry : fs::directory_iterator(folder, e)) {
+        const std::string name = entry.path().filename().string();
+        if (name.compare(0, start.size(), start) != 0) continue;
+        const std::string rest = name.substr(start.size());
+        const size_t digits = rest.find_first_not_of("0123456789");
+        if (digits == 0 || (digits != std::string::npos && rest.substr(digits) != "-journal")) continue;
+        const pid_t process = static_cast<pid_t>(std::strtol(rest.c_str(), nullptr, 10));
+        if (process > 0 && process != ::getpid() && ::kill(process, 0) != 0) gone.push_back(entry.path());
+    }
+    for (const fs::path& g : gone) fs::remove(g, e);
+}
+
+// The name stays even if the power goes.
+void flushFolder(const fs::path& file) {
+    const fs::path folder = file.has_parent_path() ? file.parent_path() : fs::path(".");
+    const int d = ::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
+    if (d < 0) return;
+    ::fsync(d);
+    ::close(d);
+}
+
 } // namespace
 
-Project openProject(const fs::path& file, LaterSchema* asFarAsKnown) {
-    std::error_code e;
-    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+namespace {
+
+// The documents in a file that are as they were when they were saved, newest first.
+struct Candidate {
+    std::string text;
+    std::string time; // when it was saved; empty: the document itself
+};
+std::vector<Candidate> documentsIn(Database& db) {
+    std::vector<Candidate> out;
     try {
-        const Database db(file, SQLITE_OPEN_READONLY);
-        {
-            Statement s(db, "PRAGMA application_id");
-            if (!s.step() || s.integer(0) != kApplicationId)
-                throw Error(Error::Kind::Unreadable, "is no Thallos project", file.string());
-        }
         Statement s(db, "SELECT json FROM document WHERE id = 1");
-        if (!s.step()) throw Error(Error::Kind::Unreadable, "holds no document", file.string());
-        const json document = json::parse(s.bytes(0), nullptr, false);
-        if (document.is_discarded())
-            throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
-        return load(
-            document, [&](const std::string& hash) { return readBlob(db, hash); }, asFarAsKnown);
+        if (s.step())
+            if (const std::string text = s.bytes(0); isSound(text)) out.push_back({text, {}});
+    } catch (const std::runtime_error&) {
+    }
+    try {
+        Statement s(db, "SELECT time, hash, size, json FROM state ORDER BY number DESC");
+        while (s.step()) {
+            const int64_t size = s.integer(2);
+            if (size <= 0 || static_cast<uint64_t>(size) > kLargestBlob) continue;
+            std::string text = uncompressed(s.bytes(3), static_cast<size_t>(size), s.bytes(1));
+            if (!text.empty()) out.push_back({std::move(text), s.bytes(0)});
+        }
+    } catch (const std::runtime_error&) { // of an earlier version, or damaged
+    }
+    return out;
+}
+
+} // namespace
+
+Project openProject(const fs::path& file, OpenReport* report) {
+    std::error_code e;
+    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is not a file", file.string());
+    try {
+        const auto db = openWhole(file);
+        {
+            Statement s(*db, "PRAGMA application_id");
+            if (!s.step() || s.integer(0) != kApplicationId)
+                throw Error(Error::Kind::Unreadable, "is not a Thallos project", file.string());
+        }
+        const auto source = [&](const std::string& hash) { return readBlob(*db, hash); };
+        const std::vector<Candidate> all = documentsIn(*db);
+        if (all.empty()) throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
+        for (size_t i = 0; i < all.size(); ++i) {
+            const bool last = i + 1 == all.size() || !report;
+            OpenReport own;
+            own.savedAt = all[i].time;
+            own.damaged = !all[i].time.empty();
+            const json document = json::parse(all[i].text, nullptr, false);
+            if (document.is_discarded()) {
+                if (last) throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
+                continue;
+            }
+            try {
+                Project project = load(document, source, report ? &own : nullptr);
+                if (report) {
+                    own.damaged |= i > 0;
+                    *report = std::move(own);
+                }
+                return project;
+            } catch (const Error&) {
+                if (last) throw;
+            }
+        }
+        throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
     } catch (const Error& error) {
         if (error.where() == file.string()) throw;
         std::string what = error.what();
@@ -195,11 +341,13 @@ Project openProject(const fs::path& file, LaterSchema* asFarAsKnown) {
     } catch (const std::bad_alloc&) {
         throw Error(Error::Kind::Unreadable, "asks for more memory than there is", file.string());
     } catch (const std::exception&) {
-        throw Error(Error::Kind::Unreadable, "is damaged or no Thallos project", file.string());
+        throw Error(Error::Kind::Unreadable, "is damaged or not a Thallos project", file.string());
     }
 }
 
 void saveProject(const Project& project, const fs::path& file) {
+    check(project);
+    dropLeftovers(file);
     if (!isProjectFile(file)) return saveProjectAs(project, file);
     try {
         Database db(file, SQLITE_OPEN_READWRITE);
@@ -210,89 +358,34 @@ void saveProject(const Project& project, const fs::path& file) {
 }
 
 void saveProjectAs(const Project& project, const fs::path& file) {
+    check(project);
+    dropLeftovers(file);
     fs::path beside = file;
     beside.replace_filename("." + file.filename().string() + "." + std::to_string(::getpid()));
     std::error_code e;
     fs::remove(beside, e);
+    fs::remove(journalOf(beside), e);
     try {
         {
             Database db(beside, SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE);
             db.run(("PRAGMA application_id = " + std::to_string(kApplicationId)).c_str());
             write(db, project);
         }
+        // A save of the old file that was cut short would be rolled back into the new one. It is finished first: should
+        // this one be cut short as well, the old file is whole.
+        if (fs::exists(journalOf(file), e)) {
+            isProjectFile(file);
+            fs::remove(journalOf(file), e);
+        }
+        fs::remove(file.string() + "-wal", e);
+        fs::remove(file.string() + "-shm", e);
         fs::rename(beside, file);
+        flushFolder(file);
     } catch (const std::exception&) {
         fs::remove(beside, e);
-        fs::remove(beside.string() + "-journal", e);
+        fs::remove(journalOf(beside), e);
         unwritable(file);
     }
-}
-
-// ---- recovery ------------------------------------------------------------------------------------------------------
-
-void writeRecovery(const Project& project, const fs::path& folder, const std::string& session,
-                   const fs::path& original) {
-    std::error_code e;
-    fs::create_directories(folder, e);
-    const fs::path file = folder / (session + ".thallos");
-    saveProjectAs(project, file);
-    const json note = {{"original", original.string()}, {"name", project.site->name}, {"process", ::getpid()}};
-    const fs::path beside = folder / (session + ".json.new");
-    std::ofstream(beside) << note.dump(1);
-    fs::rename(beside, folder / (session + ".json"), e);
-}
-
-void dropRecovery(const fs::path& folder, const std::string& session) {
-    std::error_code e;
-    fs::remove(folder / (session + ".json"), e);
-    fs::remove(folder / (session + ".thallos"), e);
-}
-
-std::vector<Recovery> findRecoveries(const fs::path& folder) {
-    std::vector<Recovery> out;
-    std::error_code e;
-    for (const auto& entry : fs::directory_iterator(folder, e)) {
-        if (entry.path().extension() != ".json") continue;
-        std::ifstream in(entry.path());
-        const json note = json::parse(in, nullptr, false);
-        if (!note.is_object()) continue;
-        const auto process = note.value("process", 0);
-        if (process > 0 && process != ::getpid() && ::kill(process, 0) == 0) continue; // still at work
-        if (process == ::getpid()) continue;
-        fs::path file = entry.path();
-        file.replace_extension(".thallos");
-        if (fs::exists(file, e))
-            out.push_back({file, note.value("original", std::string()), note.value("name", std::string())});
-    }
-    return out;
-}
-
-namespace {
-fs::path xdg(const char* variable, const char* fallback) {
-    const char* set = std::getenv(variable);
-    if (set && *set == '/') return fs::path(set) / "thallos";
-    const char* home = std::getenv("HOME");
-    return fs::path(home ? home : "/tmp") / fallback / "thallos";
-}
-} // namespace
-
-fs::path stateFolder() {
-    return xdg("XDG_STATE_HOME", ".local/state");
-}
-
-WriterLock::WriterLock(const fs::path& file) {
-    descriptor_ = ::open(file.c_str(), O_RDONLY | O_CLOEXEC);
-    if (descriptor_ >= 0 && ::flock(descriptor_, LOCK_EX | LOCK_NB) != 0) {
-        ::close(descriptor_);
-        descriptor_ = -1;
-    }
-}
-WriterLock::~WriterLock() {
-    if (descriptor_ >= 0) ::close(descriptor_);
-}
-WriterLock& WriterLock::operator=(WriterLock&& o) noexcept {
-    std::swap(descriptor_, o.descriptor_);
-    return *this;
 }
 
 } // namespace thallos

@@ -76,7 +76,8 @@ void Film::confine(const V2i& start, const V2i& size) {
 
 bool Film::open(int x, int y) const {
     const int cell = y / kCell * cellsAcross() + x / kCell;
-    return !finished[cell] && within(cell) && taken[static_cast<size_t>(y) * width + x] <= passes;
+    const int own = taken[static_cast<size_t>(y) * width + x];
+    return !finished[cell] && within(cell) && own <= passes && own < kMostSamples;
 }
 
 bool Film::done() const {

@@ -9,6 +9,8 @@
 
 namespace thallos {
 
+inline constexpr int kMostSamples = 65532; // of a pixel; a multiple of four
+
 // Cells of the whole picture that are sampled and judged as one; films start on a cell's corner.
 inline constexpr int kCell = 8;
 
@@ -36,7 +38,8 @@ inline int numberOnward(int sample, int pairs) {
 struct Film {
     int width = 0, height = 0;
     int passes = 0;                     // samples that every open cell has at least
-    std::vector<uint16_t> taken;        // samples of each pixel
+    int64_t lost = 0;                   // samples that could not be computed, and are black
+    std::vector<uint16_t> taken;        // samples of each pixel, at most kMostSamples
     int pairs = 1;                      // of goesOn()
     std::vector<Rgb> even, odd;         // radiance without `emission` and without the rest
     std::vector<Rgb> evenRest, oddRest; // PathSample::rest, of the samples that went on

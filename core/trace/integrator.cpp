@@ -1,71 +1,77 @@
 #include "core/trace/integrator.h"
 
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 #include <optional>
-#include <utility>
 
 #include "core/trace/lamps.h"
 #include "core/trace/scattering.h"
 #include "core/trace/shading.h"
+#include "core/trace/sun_disc.h"
 
 namespace thallos {
 
 namespace {
 
-bool black(const Rgb& c) {
-    return c.x <= 0 && c.y <= 0 && c.z <= 0;
-}
-
-// The sun's disc, evenly bright: its limb darkening does not show in shadows.
-float sunSolidAngle(const Environment& e) {
-    const float s = std::sin(0.5f * e.sunRadius);
-    return 4 * kPi * s * s;
-}
-V3f towardSun(const Environment& e, const V2f& u) {
-    V3f t, b;
-    const V3f& n = e.toSun;
-    t = (std::abs(n.z) < 0.99f ? V3f(0, 0, 1) : V3f(1, 0, 0)).cross(n).normalized();
-    b = n.cross(t);
-    const float r = e.sunRadius * std::sqrt(u.x), a = 2 * kPi * u.y;
-    return (n + t * (r * std::cos(a)) + b * (r * std::sin(a))).normalized();
-}
-Rgb sunDisc(const Environment& e, const V3f& direction) {
-    if (e.sunIlluminance == Rgb(0)) return Rgb(0);
-    return direction.dot(e.toSun) > std::cos(e.sunRadius) ? e.sunIlluminance / sunSolidAngle(e) : Rgb(0);
-}
-
-// GGX glint of the sun on ripples finer than the mesh of waves.
-Rgb sunGlint(const Environment& e, const V3f& normal, const V3f& outward, float ripple) {
-    const float alpha = 0.02f + 0.05f * ripple;
-    const V3f h = (e.toSun + outward).normalized();
-    const float ci = normal.dot(e.toSun), co = std::max(normal.dot(outward), 1e-3f), ch = normal.dot(h);
-    if (ci <= 0 || ch <= 0) return Rgb(0);
-    const float a2 = alpha * alpha, d = ch * ch * (a2 - 1) + 1;
-    const float f = fresnelDielectric(h.dot(outward), kWaterIndex);
-    return e.sunIlluminance * (f * a2 / (kPi * d * d) / (4 * co));
-}
-
 Rgb exponential(const Rgb& absorption, float length) {
     return {std::exp(-absorption.x * length), std::exp(-absorption.y * length), std::exp(-absorption.z * length)};
 }
+
+bool finite(const Rgb& c) {
+    return std::isfinite(c.x) && std::isfinite(c.y) && std::isfinite(c.z);
+}
+
+// What a path is to the picture.
+enum class Mode {
+    Camera,   // the camera's own ray: the first clear surface is followed both ways
+    Branch,   // the camera's ray still, one of the two ways after that
+    Scattered // light that was scattered at least once
+};
+
+// Where a path was scattered last: what tells how well aiming from there would have found the light that it meets.
+// Straight passages through panes and water leave it alone, for aimed rays go the same way.
+struct Last {
+    V3f at{0};
+    float density = 0;     // of the direction that was taken there, a steradian
+    bool specular = false; // mirrored since: no aimed ray goes that way
+
+    // Share of light found by scattering, of both ways to find it (balance heuristic).
+    float weight(float aimed) const { return specular ? 1 : density / (density + aimed); }
+};
+
+// What a path goes through.
+struct Medium {
+    Rgb absorption{0}; // 1/m
+    bool clear() const { return absorption == Rgb(0); }
+};
 
 // Where a path sets out.
 struct Start {
     V3f origin, direction;
     V3f camera;          // decides level of detail
     float travelled = 0; // from the camera so far
-    bool first = true;   // from the camera itself: the first water or pane it meets is followed both ways
+    Mode mode = Mode::Camera;
+    Medium medium;
     bool disc = true;    // the sun's disc itself is seen
+    bool certain = true; // no chance was taken on the way from the camera
+};
+
+// One of the two ways on from a clear surface.
+struct Way {
+    V3f from, along;
+    Medium medium;
 };
 
 // One path, with what it has gathered. Its parts are steps of follow().
 class Path {
 public:
     Path(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler, const PathSettings& settings)
-        : scene_(scene), env_(env), start_(start), sampler_(sampler), settings_(settings), o_(start.origin),
-          d_(start.direction), travelled_(start.travelled), spread_(settings.pixelAngle), left_(settings.bounces),
-          both_(start.first), disc_(start.disc), fine_(start.camera), known_(start.first ? settings.hit : nullptr) {
+        : scene_(scene), env_(env), sampler_(sampler), settings_(settings), camera_(start.camera), o_(start.origin),
+          d_(start.direction), medium_(start.medium), mode_(start.mode), travelled_(start.travelled),
+          spread_(settings.pixelAngle), left_(settings.bounces), disc_(start.disc), certain_(start.certain),
+          fine_(start.camera) {
+        if (start.mode == Mode::Camera && settings.hit) known_ = *settings.hit;
         if (settings.coarse) fine_.pixelAngle = settings.pixelAngle;
         coarse_ = fine_;
         coarse_.coarse = settings.coarse;
@@ -74,9 +80,10 @@ public:
     PathSample follow() {
         for (int depth = 0; depth < kLongest && step(); ++depth) {
         }
-        const Rgb& r = out_.radiance;
-        if (!std::isfinite(r.x) || !std::isfinite(r.y) || !std::isfinite(r.z)) {
-            out_.radiance = out_.rest = Rgb(0);
+        if (!finite(out_.radiance)) {
+            assert(!"a sample is not finite");
+            out_.radiance = out_.rest = out_.features.emission = Rgb(0);
+            out_.lost = true;
             if (settings_.split) *settings_.split = Split();
         }
         return out_;
@@ -85,27 +92,27 @@ public:
 private:
     static constexpr int kLongest = 96; // events, straight passages among them
 
+    bool scattered() const { return mode_ == Mode::Scattered; }
+
     // On to the next surface and what happens there; false: the path has ended.
     bool step() {
-        const Hit hit = known_
-                            ? *std::exchange(known_, nullptr)
-                            : trace(scene_, o_, d_, scatterings_ > 0 ? coarse_ : fine_, kFarAway, kMaskAll, leaving_);
+        const Hit hit = known_ ? *known_ : traceOn();
+        known_.reset();
         count();
         if (!hit) {
             escape();
             return false;
         }
         leaving_ = hit;
-        if (absorption_ != Rgb(0)) carried_ *= exponential(absorption_, hit.t);
+        if (!medium_.clear()) carried_ *= exponential(medium_.absorption, hit.t);
         travelled_ += hit.t;
-        if (unscattered_ && !env_.haze.empty() && absorption_ == Rgb(0)) {
+        if (!scattered() && !env_.haze.empty() && medium_.clear()) {
             const auto haze = hazeAlong(env_, d_, hit.t);
             add(haze.scattered, kSky, Route::Haze);
-            if (!described_) out_.features.emission += carried_ * haze.scattered;
+            keepUnfiltered(haze.scattered);
             carried_ *= haze.transmittance;
         }
-        const V3f outward = -d_;
-        const ShadingPoint point = shadingAt(scene_, hit, outward, travelled_ * spread_);
+        const ShadingPoint point = shadingAt(scene_, hit, -d_, travelled_ * spread_);
         if (out_.sky) {
             out_.sky = false;
             out_.item = static_cast<uint32_t>(itemAt(scene_, hit).value);
@@ -117,6 +124,8 @@ private:
         return scatter(hit, point);
     }
 
+    Hit traceOn() const { return trace(scene_, o_, d_, scattered() ? coarse_ : fine_, kFarAway, kMaskAll, leaving_); }
+
     void count() {
         if (settings_.rays) ++*settings_.rays;
     }
@@ -124,7 +133,7 @@ private:
     // Light that the path as it is carries to the camera; `route` where it has not been scattered yet.
     void add(const Rgb& light, int source, Route route) {
         Rgb c = carried_ * light;
-        if (scatterings_ > 0 && settings_.limit > 0) {
+        if ((scatterings_ > 0 || !certain_) && settings_.limit > 0) {
             const float l = luminance(c);
             if (l > settings_.limit) c *= settings_.limit / l;
         }
@@ -145,155 +154,209 @@ private:
         }
     }
 
-    void escape() {
-        const Rgb sky = skyRadiance(env_, d_), sun = sunDisc(env_, d_);
-        if (unscattered_) {
-            add(sky, kSky, Route::Background);
-            if (disc_) add(sun, kSun, Route::Background);
-            if (!described_) out_.features.emission += carried_ * (disc_ ? sky + sun : sky);
-            return;
-        }
-        add(sky * (density_ / (density_ + skyDensity(env_, d_))), kSky, Route::Background);
-        if (!black(sun)) add(sun * (density_ / (density_ + 1 / sunSolidAngle(env_))), kSun, Route::Background);
+    // Of what was added: it shines by itself and every sample of the pixel sees it alike, so that no filter may touch
+    // it. What chance brought would stay as a spark.
+    void keepUnfiltered(const Rgb& light) {
+        if (!described_ && certain_ && !scattered()) out_.features.emission += carried_ * light;
     }
 
-    // Both ways from a clear surface, without chance: the picture in it and the guides of the denoiser keep their
-    // edges, and the mirrored sky is left to no filter.
-    void followMirrored(const V3f& from, const V3f& along, float share, bool disc) {
-        both_ = false;
+    void escape() {
+        const Rgb sky = skyRadiance(env_, d_), sun = sunDisc(env_, d_);
+        if (!scattered()) {
+            const Rgb seen = disc_ ? sun : Rgb(0);
+            add(sky, kSky, Route::Background);
+            add(seen, kSun, Route::Background);
+            keepUnfiltered(sky + seen);
+            return;
+        }
+        add(sky * last_.weight(skyDensity(env_, d_)), kSky, Route::Background);
+        if (!black(sun)) add(sun * last_.weight(1 / sunSolidAngle(env_)), kSun, Route::Background);
+    }
+
+    // Adds what arrives along one way from a clear surface, `share` of what the path carries, on a path of its own.
+    Features followAside(const Way& way, const Rgb& share, Route route, bool disc, bool certain) {
         Split split;
         PathSettings settings = settings_;
         settings.split = settings_.split ? &split : nullptr;
         settings.bounces = left_;
-        Path mirrored(scene_, env_, {from, along, start_.camera, travelled_, false, disc}, sampler_, settings);
-        const PathSample r = mirrored.follow();
+        settings.hit = nullptr;
+        Path aside(scene_, env_,
+                   {way.from, way.along, camera_, travelled_, Mode::Branch, way.medium, disc, certain && certain_},
+                   sampler_, settings);
+        const PathSample r = aside.follow();
         sampler_.countAll();
         const Rgb c = carried_ * share;
         out_.radiance += c * r.radiance;
         out_.rest += c * r.rest;
-        out_.features.emission += c * r.features.emission;
+        out_.lost |= r.lost;
+        if (!described_) out_.features.emission += c * r.features.emission;
         if (settings_.split) {
             for (int k = 0; k < kSources; ++k) settings_.split->sources[k] += c * split.sources[k];
-            for (const Rgb& p : split.routes)
-                settings_.split->routes[static_cast<int>(branch_.value_or(Route::Reflection))] += c * p;
+            for (const Rgb& p : split.routes) settings_.split->routes[static_cast<int>(branch_.value_or(route))] += c * p;
         }
-        mirrored_ = r.features;
-        mirrored_.albedo *= share;
-        carried_ *= 1 - share;
-        if (!branch_) branch_ = Route::Transmission;
+        return r.features;
+    }
+
+    // On from a clear surface, which mirrors `share` of the light and lets the rest through, tinted. The camera's ray
+    // follows both ways without chance: the picture in the surface and the guides of the denoiser keep their edges. A
+    // branch follows the stronger way and the weaker one by chance; scattered light takes one of them by chance.
+    // False when the path met clear surfaces too often. `sharp`: the mirrored picture is as it stands in every sample.
+    bool divide(const Way& mirrored, const Way& through, float share, const Rgb& tint, bool sharp) {
+        const float u = sampler_.pair().x;
+        if (--left_.clear < 0) return false;
+        bool mirrors;
+        if (scattered()) {
+            mirrors = u < share;
+        } else if (mode_ == Mode::Camera) {
+            mode_ = Mode::Branch;
+            mirrors = share >= 1;
+            if (!mirrors && share > 0) {
+                mirrored_ = followAside(mirrored, Rgb(share), Route::Reflection, disc_, sharp);
+                mirrored_.albedo *= share;
+                mirroredShare_ = share;
+                carried_ *= 1 - share;
+            }
+        } else {
+            mirrors = share > 0.5f;
+            if (mirrors) {
+                if (u < 1 - share) followAside(through, tint, Route::Transmission, disc_, false);
+                carried_ *= share;
+            } else {
+                if (u < share) followAside(mirrored, Rgb(1), Route::Reflection, disc_, false);
+                carried_ *= 1 - share;
+            }
+        }
+        if (mirrors) {
+            last_.specular = true;
+            certain_ = certain_ && sharp;
+        } else {
+            carried_ *= tint;
+        }
+        if (!branch_ && scatterings_ == 0) branch_ = mirrors ? Route::Reflection : Route::Transmission;
+        const Way& way = mirrors ? mirrored : through;
+        o_ = way.from;
+        d_ = way.along;
+        medium_ = way.medium;
+        return true;
     }
 
     void describe(const Rgb& albedo, const V3f& normal) {
         out_.features.albedo = albedo + mirrored_.albedo;
-        out_.features.normal = mirrored_.depth > 0 ? lerp(normal, mirrored_.normal, 0.5f) : normal;
+        // The stronger picture's: half of each is of neither.
+        out_.features.normal = mirrored_.depth > 0 && mirroredShare_ > 0.5f ? mirrored_.normal : normal;
         out_.features.depth = 1 / std::max(travelled_, 0.1f);
         described_ = true;
     }
 
-    // Goes on from a clear surface; false when it was met too often.
-    bool pass(const V3f& from, const V3f& along, Route route) {
-        if (--left_.clear < 0) return false;
-        if (!branch_ && scatterings_ == 0) branch_ = route;
-        o_ = from;
-        d_ = along;
-        return true;
+    // At a face from within: a path that set out inside did not know in what.
+    void leave(const Medium& inside, float length) {
+        if (!medium_.clear()) return;
+        carried_ *= exponential(inside.absorption, length);
+        medium_ = inside;
     }
 
+    // The surface of a body of water, one sheet seen from above or below.
     bool meetWater(const Hit& hit, const ShadingPoint& point) {
         const V3f outward = -d_;
-        const V2f u = sampler_.pair();
-        if (absorption_ != Rgb(0)) { // out of the water again, straight
-            absorption_ = Rgb(0);
-            o_ = offset(hit.position, d_, hit.t);
-            return true;
+        const V3f above = offset(hit.position, V3f(0, 0, 1), hit.t), below = offset(hit.position, V3f(0, 0, -1), hit.t);
+        const V3f back(d_.x, d_.y, -d_.z);
+        if (!point.front) { // out of the water, straight as aimed rays go
+            leave({waterAbsorption(*point.water)}, hit.t);
+            const float f = fresnelDielectric(std::abs(d_.z), kWaterIndex);
+            return divide({below, back, medium_}, {above, d_, {}}, f, Rgb(1), true);
         }
-        V3f n = point.surface.normal;
-        if (n.dot(outward) <= 0.01f) n = V3f(0, 0, 1);
+        const bool described = described_;
+        // Waves too short for the pixel turn the mirrored picture by chance; their glint is known as a whole.
+        Ripples waves = point.ripples;
+        const bool sharp = waves.variance < 1e-6f;
+        if (!sharp) {
+            const V2f u = sampler_.pair();
+            const float r = std::sqrt(-2 * waves.variance * std::log(1 - u.x)), a = 2 * kPi * u.y;
+            waves.normal = (waves.normal + V3f(r * std::cos(a), r * std::sin(a), 0)).normalized();
+        }
+        V3f n = waves.normal;
+        // Light that arrives by chance meets water without waves, as aimed rays do.
+        if (scattered() || n.dot(outward) <= 0.01f) n = V3f(0, 0, 1);
         const float f = fresnelDielectric(n.dot(outward), kWaterIndex);
-        const V3f above = offset(hit.position, V3f(0, 0, 1), hit.t);
-        if (unscattered_) {
-            const Rgb glint = sunGlint(env_, n, outward, point.water->ripple);
-            if (!black(glint)) {
-                const Rgb lit = transmittance(scene_, above, env_.toSun, fine_);
-                count();
-                add(glint * lit, kSun, Route::Reflection);
-            }
+        if (!scattered()) {
+            const Rgb glint = sunGlint(env_, *point.water, point.ripples, outward);
+            if (!black(glint)) add(glint * sunAt(above), kSun, Route::Reflection);
+            disc_ = false; // the glint stands for it
         }
-        disc_ = false; // the glint stands for it
         V3f up = n * (2 * n.dot(outward)) - outward;
-        if (up.z < 0.001f) up.z = 0.001f;
+        up.z = std::max(up.z, 0.001f);
         up.normalize();
-        const bool both = both_;
-        if (both) followMirrored(above, up, f, false);
-        if (!described_) describe(Rgb(1), V3f(0, 0, 1)); // water is its own thing to the denoiser
-        if (!both && u.x < f) return pass(above, up, Route::Reflection);
-        // Water is murky: what it scatters back stands for its depth, the bed shows through the shallows.
-        absorption_ = waterAbsorption(*point.water);
-        const float in = n.dot(outward);
-        const V3f down =
-            (d_ / kWaterIndex +
-             n * (in / kWaterIndex - std::sqrt(std::max(0.0f, 1 - (1 - in * in) / (kWaterIndex * kWaterIndex)))))
-                .normalized();
-        const V3f below = offset(hit.position, V3f(0, 0, -1), hit.t);
+        const Medium water{waterAbsorption(*point.water)};
+        V3f down = d_;
+        if (!scattered()) {
+            const float in = n.dot(outward);
+            down = (d_ / kWaterIndex +
+                    n * (in / kWaterIndex - std::sqrt(std::max(0.0f, 1 - (1 - in * in) / (kWaterIndex * kWaterIndex)))))
+                       .normalized();
+        }
+        // What the murk sends back stands for the water's depth; the bed shows through the shallows.
         const Hit bed = trace(scene_, below, down, coarse_, kFarAway, kMaskAll & ~kMaskClear);
         count();
-        const Rgb back = point.water->tint / kPi * (Rgb(1) - exponential(absorption_, bed ? bed.t : 50.0f));
-        const Rgb sun = back * env_.sunIlluminance * std::max(env_.toSun.z, 0.0f),
-                  sky = back * env_.skyIrradiance({0, 0, 1});
-        if (both) out_.features.emission += carried_ * (sun + sky);
-        add(sun, kSun, Route::Transmission);
-        add(sky, kSky, Route::Transmission);
-        return pass(below, down, Route::Transmission);
+        addMurk(*point.water, above, outward.z, bed ? bed.t : 50.0f, 1 - f);
+        const bool onward = divide({above, up, {}}, {below, down, water}, f, Rgb(1), sharp);
+        if (!described) describe(Rgb(1), V3f(0, 0, 1)); // water is its own thing to the denoiser
+        return onward;
+    }
+
+    // Share of the sun's light that arrives.
+    Rgb sunAt(const V3f& at) {
+        count();
+        return transmittance(scene_, at, env_.toSun, scattered() ? coarse_ : fine_);
+    }
+
+    // `share` of the light of sun and sky at `above` that the water under it sends back from its depth.
+    void addMurk(const Water& water, const V3f& above, float cosine, float length, float share) {
+        if (!black(env_.sunIlluminance) && env_.toSun.z > 0) {
+            const Rgb back = scatteredBack(water, length, cosine, env_.toSun.z) * share;
+            add(back * sunAt(above) * env_.sunIlluminance * env_.toSun.z, kSun, Route::Transmission);
+        }
+        const V2f u = sampler_.pair();
+        const float r = std::sqrt(u.x), a = 2 * kPi * u.y, z = std::sqrt(1 - u.x);
+        const V3f toSky(r * std::cos(a), r * std::sin(a), z);
+        const Rgb lit = transmittance(scene_, above, toSky, coarse_);
+        count();
+        add(scatteredBack(water, length, cosine, z) * share * lit * skyRadiance(env_, toSky) * kPi, kSky,
+            Route::Transmission);
     }
 
     // A thin pane, both faces at once.
     bool meetPane(const Hit& hit, const ShadingPoint& point) {
         const V3f outward = -d_;
-        const V2f u = sampler_.pair();
         const float f = fresnelPane(point.normal.dot(outward), point.surface.index);
         const V3f back = point.normal * (2 * point.normal.dot(outward)) - outward;
-        const V3f before = offset(hit.position, point.normal, hit.t);
-        const bool both = both_;
-        if (both) followMirrored(before, back, f, disc_);
-        if (!both && u.x < f) {
-            density_ = 1e30f; // no shadow ray finds this way
-            return pass(before, back, Route::Reflection);
-        }
-        carried_ *= point.surface.albedo;
-        return pass(offset(hit.position, d_, hit.t), d_, Route::Transmission);
+        return divide({offset(hit.position, point.normal, hit.t), back, medium_},
+                      {offset(hit.position, d_, hit.t), d_, medium_}, f, point.surface.albedo, true);
     }
 
     // A face of a body of glass.
     bool meetGlass(const Hit& hit, const ShadingPoint& point) {
         const V3f outward = -d_;
-        const V2f u = sampler_.pair();
         const V3f& n = point.surface.normal;
         const float c = std::clamp(n.dot(outward), 0.0f, 1.0f);
         const float index = point.front ? point.surface.index : 1 / point.surface.index;
         const float f = fresnelDielectric(c, index);
-        const bool both = both_ && point.front;
-        const V3f mirrored = n * (2 * c) - outward;
-        const V3f before = offset(hit.position, point.normal, hit.t);
-        if (both) followMirrored(before, mirrored, f, disc_);
-        density_ = 1e30f;
-        if (!both && u.x < f) return pass(before, mirrored, Route::Reflection);
+        const V3f mirrored = (n * (2 * c) - outward).normalized();
         const float k = 1 - (1 - c * c) / (index * index);
         const V3f refracted = (d_ / index + n * (c / index - std::sqrt(std::max(k, 0.0f)))).normalized();
-        absorption_ = point.front ? point.surface.absorption : Rgb(0);
-        return pass(offset(hit.position, -point.normal, hit.t), refracted, Route::Transmission);
+        const Medium inside{point.surface.absorption};
+        if (!point.front) leave(inside, hit.t);
+        return divide({offset(hit.position, point.normal, hit.t), mirrored, point.front ? medium_ : inside},
+                      {offset(hit.position, -point.normal, hit.t), refracted, point.front ? inside : Medium{}}, f,
+                      Rgb(1), true);
     }
 
     bool scatter(const Hit& hit, const ShadingPoint& point) {
         const V3f outward = -d_;
         const SurfacePoint& s = point.surface;
         if (!black(s.emission) && point.front) {
-            float w = 1;
-            if (!unscattered_) {
-                const float aimed = lampDensity(scene_.lamps, hit, o_);
-                w = density_ / (density_ + aimed);
-            }
+            const float w = scattered() ? last_.weight(lampDensity(scene_.lamps, hit, last_.at)) : 1;
             add(s.emission * w, kFirstLampGroup + s.lampGroup, Route::Emission);
-            if (!described_) out_.features.emission += carried_ * s.emission;
+            keepUnfiltered(s.emission);
         }
         const Scattering scattering(s, outward);
         const bool first = !described_;
@@ -322,8 +385,8 @@ private:
             if (sampler_.one() >= survive) return false;
             carried_ /= survive;
         }
-        unscattered_ = false;
-        density_ = next.density;
+        mode_ = Mode::Scattered;
+        last_ = {hit.position, next.density, false};
         if (!next.glossy) spread_ = std::max(spread_, 0.08f);
         d_ = next.direction;
         o_ = offset(hit.position, onSide >= 0 ? point.normal : -point.normal, hit.t);
@@ -440,28 +503,30 @@ private:
         }
     }
 
-    Leaving leaving_; // what the path comes from
     const Scene& scene_;
     const Environment& env_;
-    Start start_;
     Sampler& sampler_;
     const PathSettings& settings_;
     PathSample out_;
-    V3f o_, d_;
+    V3f camera_, o_, d_;
+    Leaving leaving_; // what the path comes from
+    Last last_;
+    Medium medium_;
+    Mode mode_;
     Rgb carried_{1};
-    Rgb absorption_{0}; // per metre, inside water or glass
-    Rgb gloss_{0};      // share of what is carried that was scattered by gloss at the first surface
-    float travelled_, spread_, density_ = 0;
+    Rgb gloss_{0}; // share of what is carried that was scattered by gloss at the first surface
+    float travelled_, spread_;
     Bounces left_;
     int scatterings_ = 0;
-    bool both_, disc_;
+    bool disc_;    // see Start
+    bool certain_; // see Start
     Detail fine_, coarse_;
-    const Hit* known_;        // of the next step
-    bool rest_ = false;       // what is added now is part of PathSample::rest
-    bool unscattered_ = true; // the path so far is the camera's ray, mirrored or bent
-    bool described_ = false;  // features are taken
+    std::optional<Hit> known_; // of the next step
+    bool rest_ = false;        // what is added now is part of PathSample::rest
+    bool described_ = false;   // features are taken
     std::optional<Route> branch_;
-    Features mirrored_; // what the first water or pane shows
+    Features mirrored_; // what the first clear surface mirrors
+    float mirroredShare_ = 0;
 };
 
 } // namespace
@@ -469,63 +534,6 @@ private:
 PathSample tracePath(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction,
                      Sampler& sampler, const PathSettings& settings) {
     return Path(scene, env, {origin, direction, origin}, sampler, settings).follow();
-}
-
-Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction, float pixelAngle,
-                 bool moving, const Hit* first, Sunlit* neighbour) {
-    Rgb sum(0), carried(1);
-    V3f o = origin, d = direction;
-    float travelled = 0;
-    Detail detail(origin);
-    detail.pixelAngle = pixelAngle;
-    detail.moving = moving;
-    for (int clear = 0; clear < 5; ++clear) {
-        const Hit hit = first && clear == 0 ? *first : trace(scene, o, d, detail);
-        if (!hit) return sum + carried * (skyRadiance(env, d) + sunDisc(env, d));
-        const auto haze = hazeAlong(env, d, hit.t);
-        sum += carried * haze.scattered;
-        carried *= haze.transmittance;
-        travelled += hit.t;
-        const V3f outward = -d;
-        const float footprint = travelled * pixelAngle;
-        const ShadingPoint point = shadingAt(scene, hit, outward, footprint);
-        const SurfacePoint& s = point.surface;
-        if (point.water || s.clear()) {
-            const V3f n = point.water ? s.normal : point.normal;
-            const float c = std::abs(n.dot(outward));
-            const float f = point.water ? fresnelDielectric(c, kWaterIndex) : fresnelPane(c, s.index);
-            V3f r = n * (2 * n.dot(outward)) - outward;
-            if (point.water && r.z < 0.01f) r.z = 0.01f;
-            sum += carried * f * skyRadiance(env, r.normalized());
-            carried *= 1 - f;
-            if (point.water)
-                return sum + carried * s.albedo / kPi *
-                                 (env.sunIlluminance * std::max(env.toSun.z, 0.0f) + env.skyIrradiance({0, 0, 1}));
-            carried *= s.albedo;
-            o = offset(hit.position, d, hit.t);
-            continue;
-        }
-        sum += carried * s.emission;
-        const float c = s.normal.dot(env.toSun);
-        const Rgb matt = c > 0 ? s.albedo : s.through;
-        Rgb lit(0);
-        if (!black(matt) && !black(env.sunIlluminance)) {
-            const bool near = neighbour && clear == 0 && neighbour->object == hit.object &&
-                              std::abs(neighbour->t - hit.t) < 0.05f * hit.t;
-            Rgb share = near ? neighbour->share : Rgb(0);
-            if (!near) {
-                const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
-                share = transmittance(scene, offset(hit.position, side, hit.t), env.toSun, detail, kFarAway, hit);
-                if (neighbour && clear == 0) *neighbour = {hit.t, hit.object, share};
-            }
-            lit = env.sunIlluminance * matt * std::abs(c) * share;
-        }
-        // Half of the sky's light stands for what the ground and the neighbours hide or send back.
-        const bool leaf = !black(s.through);
-        return sum +
-               carried / kPi * (lit + (s.albedo + s.through) * env.skyIrradiance(s.normal) * (leaf ? 0.55f : 0.7f));
-    }
-    return sum;
 }
 
 } // namespace thallos

@@ -17,7 +17,7 @@ struct Features {
     V3f normal{0};
     float depth = 0;  // of the inverse distance, 1/m: bounded at the horizon
     float sunlit = 0; // sun's share of the light at the first matt surface that reaches it
-    Rgb emission{0};  // light that no filter may touch: sky seen directly, lamps
+    Rgb emission{0};  // light that no filter may touch: sky and lamps seen directly or in a clear surface
 };
 
 // Where light comes to the camera from; the parts of a sample sum to its radiance.
@@ -54,6 +54,7 @@ struct PathSample {
     Features features;
     // What is seen first, for mattes.
     bool sky = true;
+    bool lost = false; // could not be computed: black, and told of
     uint32_t item = 0;     // id; 0: ground, far land
     uint32_t material = 0; // materialKey()
 };

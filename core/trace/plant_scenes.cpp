@@ -4,7 +4,11 @@
 #include <array>
 #include <atomic>
 #include <cmath>
+#include <cstring>
+#include <optional>
 
+#include "code_of_tone.h"
+#include "core/base/disk_cache.h"
 #include "core/base/elementary.h"
 #include "core/base/parallel.h"
 #include "core/trace/leaf_colour.h"
@@ -253,7 +257,7 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
 void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) const {
     RTCScene scene = rtcNewScene(embreeDevice());
     rtcSetSceneBuildQuality(scene, fast_ ? RTC_BUILD_QUALITY_MEDIUM : RTC_BUILD_QUALITY_HIGH);
-    Traced& traced = traced_[static_cast<size_t>(i) * kLevels + static_cast<size_t>(level)];
+    Traced traced;
     traced.scene = std::make_unique<EmbreeScene>(scene);
     const std::vector<Mesh>& parts = library_->form(i, level).parts;
     for (size_t p = 0; p < parts.size(); ++p)
@@ -270,6 +274,8 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
             const_cast<std::function<bool()>*>(&stop));
     rtcCommitScene(scene);
     rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
+    Rgb tone(1);
+    std::optional<Brightness> bright;
     if (!grown_[i].turns) {
         const SpeciesRecipe& recipe = library_->species()[static_cast<size_t>(i / kIndividuals)].recipe;
         const auto tint = [&](unsigned part, const V3f& at) {
@@ -277,12 +283,41 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
                        ? crownTint(recipe, library_->season(), library_->individual(i), at, part == 1)
                        : Rgb(1);
         };
-        const Brightness bright = brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals),
-                                             fast_ ? 2000 : 8000, tint);
-        if (level == Level::Near) bright_[i] = bright;
-        grown_[i].tone[static_cast<size_t>(level)] = toneBetween(bright, bright_[i]);
+        bright = measured(i, level, [&] {
+            return brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals), fast_ ? 2000 : 8000,
+                              tint);
+        });
+        tone = toneBetween(*bright, level == Level::Near ? *bright : bright_[i]);
     }
+    // Two may have made it at the same time, so that neither waits for the other; the first one's is taken.
+    const std::lock_guard lock(publishing_);
+    if (this->scene(i, level)) return;
+    if (bright && level == Level::Near) bright_[i] = *bright;
+    grown_[i].tone[static_cast<size_t>(level)] = tone;
+    traced_[static_cast<size_t>(i) * kLevels + static_cast<size_t>(level)] = std::move(traced);
     grown_[i].scenes[static_cast<size_t>(level)].store(scene, std::memory_order_release);
+}
+
+// From the cache where it is known: measured well before, it is well known now, too.
+Brightness PlantScenes::measured(int i, Level level, const std::function<Brightness()>& measure) const {
+    const std::string key = library_->cacheKey(i);
+    if (key.empty()) return measure();
+    const auto keyOf = [&](bool fast) {
+        return std::string("tone ") + CODE_OF_TONE + (fast ? " fast " : " ") + std::to_string(static_cast<int>(level)) +
+               " " + key;
+    };
+    for (const bool fast : {false, true}) {
+        if (fast && !fast_) break;
+        const auto bytes = library_->cache()->find(keyOf(fast));
+        float v[6];
+        if (!bytes || bytes->size() != sizeof v) continue;
+        std::memcpy(v, bytes->data(), sizeof v);
+        return {{v[0], v[1], v[2]}, {v[3], v[4], v[5]}};
+    }
+    const Brightness out = measure();
+    const float v[6] = {out.matt.x, out.matt.y, out.matt.z, out.glossy.x, out.glossy.y, out.glossy.z};
+    library_->cache()->keep(keyOf(fast_), std::string(reinterpret_cast<const char*>(v), sizeof v));
+    return out;
 }
 
 bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<bool()>& stop) {
@@ -319,7 +354,6 @@ Level PlantScenes::level(int index, float scale, float distance, const Detail& d
 }
 
 bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop) const {
-    const std::lock_guard lock(heroes_);
     std::vector<int> missing;
     std::vector<char> seen(library_->individualCount(), 0);
     std::vector<const PlantTile*> tiles;

@@ -48,7 +48,7 @@ public:
     // What a ray met in scene().
     Face face(int index, Level level, const RTCHit& hit) const;
     // Grows the heroes that a camera at `eye` would see, if they are not there yet, and traces them from then on; false
-    // when there was none to grow or `stop` answered true. Others may trace at the same time; one thread grows.
+    // when there was none to grow or `stop` answered true. Others may trace and grow at the same time; none waits.
     bool growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop = nullptr) const;
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too
@@ -68,10 +68,11 @@ private:
     std::shared_ptr<const Mask> maskOf(int species, unsigned part) const;
     mutable std::mutex masking_;
     mutable std::map<std::pair<int, unsigned>, std::shared_ptr<const Mask>> masks_;
+    Brightness measured(int index, Level level, const std::function<Brightness()>& measure) const;
     // Near first: the tones of the others are measured against it.
     void make(int index, Level level, const std::function<bool()>& stop) const;
     mutable std::vector<Traced> traced_; // of each individual and level
-    mutable std::mutex heroes_;
+    mutable std::mutex publishing_;
     mutable std::unique_ptr<Grown[]> grown_;
     mutable std::vector<Brightness> bright_; // of the near levels
     std::vector<std::vector<float>> reaches_;

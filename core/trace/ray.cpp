@@ -59,6 +59,36 @@ Hit hitOf(const Scene& scene, const V3f& origin, const V3f& direction, float far
 
 } // namespace
 
+namespace {
+
+// What bodies of glass and water take away: the length between each entry and the exit that belongs to it. A body that
+// the ray starts in is only left, one that it ends in only entered; from an open mesh that leads to infinity light is
+// taken away nowhere.
+Rgb absorbed(RayContext& context, float far) {
+    CrossedFace* const begin = context.face;
+    CrossedFace* const end = begin + context.faces;
+    std::sort(begin, end, [](const CrossedFace& a, const CrossedFace& b) { return a.t < b.t; });
+    V3f depth(0);
+    for (CrossedFace* f = begin; f != end; ++f) {
+        if (!f->leaving) continue;
+        CrossedFace* entry = f;
+        while (entry != begin && ((entry - 1)->body != f->body || (entry - 1)->leaving)) --entry;
+        if (entry == begin) {
+            depth += f->absorption * (f->t * f->bend);
+            continue;
+        }
+        --entry;
+        depth += f->absorption * ((f->t - entry->t) * 0.5f * (f->bend + entry->bend));
+        entry->body = nullptr; // matched
+    }
+    if (far < kFarAway)
+        for (const CrossedFace* f = begin; f != end; ++f)
+            if (!f->leaving && f->body) depth += f->absorption * ((far - f->t) * f->bend);
+    return {std::exp(-depth.x), std::exp(-depth.y), std::exp(-depth.z)};
+}
+
+} // namespace
+
 thread_local std::vector<LoggedRay>* rayLog = nullptr;
 
 Hit trace(const Scene& scene, const V3f& origin, const V3f& direction, const Detail& detail, float far, unsigned mask,
@@ -130,7 +160,8 @@ Rgb transmittance(const Scene& scene, const V3f& origin, const V3f& direction, c
     context.leavesAs = leaving.level;
     RTCRay r = makeRay(origin, direction, far, detail.moving ? kMaskAll & ~kMaskGrass : kMaskAll);
     rtcOccluded1(scene.top->get(), &context.embree, &r);
-    return r.tfar < 0 ? Rgb(0) : context.through;
+    if (r.tfar < 0) return Rgb(0);
+    return context.faces ? context.through * absorbed(context, far) : context.through;
 }
 
 namespace {

@@ -44,6 +44,15 @@ struct Detail {
     Detail(const V3f& eye) : camera(eye) {} // every leaf
 };
 
+// A face of a body of glass or water that a shadow ray crossed. They come in any order.
+struct CrossedFace {
+    const void* body; // which one
+    float t;          // metres along the ray
+    bool leaving;
+    float bend; // length of the way that light takes inside over that of the straight one
+    V3f absorption; // 1/m
+};
+
 // Embree hands this back to the callbacks; `embree` must stay first.
 struct RayContext {
     RTCIntersectContext embree;
@@ -54,8 +63,11 @@ struct RayContext {
     // around the place and shade it.
     const PlantRecord* leaves = nullptr;
     Level leavesAs = Level::Near;
-    // Light left after the clear surfaces that a shadow ray crossed.
+    // Of a shadow ray: what the clear surfaces it crossed do not mirror, and the faces of bodies among them.
     Rgb through{1};
+    static constexpr int kFaces = 24;
+    int faces = 0;
+    CrossedFace face[kFaces];
 
     explicit RayContext(const Detail& d) : detail(d) { rtcInitIntersectContext(&embree); }
     RayContext(const RayContext&) = delete;

@@ -40,7 +40,7 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
              const PictureSettings& settings, const std::function<bool()>& stop, int64_t* rays) {
     const Lens lens(camera);
     film.pairs = settings.pairs;
-    std::atomic<int64_t> counted{0};
+    std::atomic<int64_t> counted{0}, lost{0};
     const bool whole = overPixels<kBlockWide, kBlockHigh>(film.width, film.height, stop, [&](int x0, int y0) {
         if (!film.open(x0, y0)) return;
         int n = 0;
@@ -54,12 +54,14 @@ bool addPass(Film& film, const Scene& scene, const Environment& env, const Camer
             [&](const V2i& p, const PathSample& sample, const Split* split) {
                 const V2i q = p - settings.regionStart;
                 film.add(q.x, q.y, sample, split);
+                if (sample.lost) lost.fetch_add(1, std::memory_order_relaxed);
             },
             !film.split.empty(), rays ? &n : nullptr);
         if (rays) counted.fetch_add(n, std::memory_order_relaxed);
     });
     if (!whole) return false;
     ++film.passes;
+    film.lost += lost;
     if (rays) *rays += counted;
     return true;
 }
@@ -147,7 +149,7 @@ bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, c
                      : object.kind == ObjectKind::Figure ? PlanPixel::Figure
                                                          : PlanPixel::Ground;
         pixel.height = hit.position.z;
-        pixel.item = static_cast<uint16_t>(object.item.value);
+        pixel.item = static_cast<uint32_t>(object.item.value);
         const V3f n = hit.normal.z < 0 ? -hit.normal : hit.normal;
         pixel.facing = n.dot(paper);
         pixel.shaded = toSun.z > 0.02f && // by buildings and land only
@@ -194,6 +196,12 @@ Environment environmentOf(const Project& project, const Shot& shot) {
     return makeEnvironment(project.site->place, shot.daylight);
 }
 
+float exposureOf(const Scene& scene, const Environment& env, const Shot& shot, const std::function<bool()>& stop) {
+    if (!shot.metered) return shot.ev100;
+    Image small(160, std::max(16, static_cast<int>(std::lround(160 / shot.camera.aspect))));
+    return quickPicture(small, scene, env, shot.camera, stop) ? meter(small) : shot.ev100;
+}
+
 float sparkLimit(const PictureSettings& settings, float ev100) {
     return settings.sparks > 0 ? middleGrey(ev100) * std::exp2(settings.sparks) : 0;
 }
@@ -207,13 +215,8 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     Detail detail(camera.position);
     detail.pixelAngle = Lens(camera).pixelAngle(settings.size.x);
     if (settings.path.coarse) scene.plantScenes->growHeroes(*scene.site, detail, [&] { return progress.cancelled(); });
-    // Metered on a small picture of the whole frame, so that a region is exposed like the rest.
-    float ev = shot.ev100;
-    if (shot.metered) {
-        Image small(160, std::max(16, static_cast<int>(160 / camera.aspect)));
-        quickPicture(small, scene, env, camera, nullptr);
-        ev = meter(small);
-    }
+    const float ev = exposureOf(scene, env, shot, [&] { return progress.cancelled(); });
+    progress.throwIfCancelled();
     // Neighbours beyond the region are traced too, as far as the filter reads, and on to the corners of cells.
     PictureSettings padded = settings;
     padded.path.limit = sparkLimit(settings, ev);
@@ -229,8 +232,10 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
         inner = settings.regionStart - padded.regionStart;
     }
     Film film(size.x, size.y, settings.split, settings.mattes);
+    samples = std::min(samples, kMostSamples);
     // The split is whole only where every pair of goesOn() is.
-    if (settings.split) samples = (samples + 2 * settings.pairs - 1) / (2 * settings.pairs) * 2 * settings.pairs;
+    const int round = 2 * settings.pairs;
+    if (settings.split) samples = std::min((samples + round - 1) / round, kMostSamples / round) * round;
     int64_t rays = 0;
     const double share = strength > 0 ? 0.96 : 1;
     while (film.passes < samples && !film.done()) {
@@ -264,7 +269,8 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     }
     progress.set(1);
     const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
-    return {std::move(picture), std::move(passes), ev, taken, rays, seconds};
+    return {std::move(picture), std::move(passes), ev, taken, rays, seconds,
+            part ? settings.regionStart : V2i(0), film.lost};
 }
 
 } // namespace thallos

@@ -23,8 +23,8 @@ struct PictureSettings {
     bool mattes = false; // coverage by item and by material
 };
 
-// Adds one sample to every pixel. Returns false, with the film as it was before the pass or partly further, when `stop`
-// answered true; such a film must be thrown away. `stop` is asked every few milliseconds from several threads.
+// Adds one sample to every pixel. Returns false when `stop` answered true: some cells are then a sample ahead, and wait
+// for the others in the next pass. `stop` is asked every few milliseconds from several threads.
 bool addPass(Film& film, const Scene& scene, const Environment& environment, const Camera& camera,
              const PictureSettings& settings, const std::function<bool()>& stop, int64_t* rays = nullptr);
 
@@ -38,7 +38,7 @@ struct PlanPixel {
     bool shaded;  // from the sun
     float height; // metres
     float facing; // of the surface towards the north-west light of drawings, -1..1
-    uint16_t item;
+    uint32_t item; // id
     explicit PlanPixel(int = 0) : kind(Outside), shaded(false), height(0), facing(0), item(0) {}
 };
 // `window` in metres. Plants are neither drawn nor cast a shadow: the plan shows their symbols.
@@ -63,11 +63,19 @@ struct RenderResult {
     double samples; // a pixel, on average
     int64_t rays;
     double seconds;
+    V2i start{0};     // where the picture lies in the whole frame, pixels
+    int64_t lost = 0; // samples that could not be computed; above 0 something is wrong, and people are told
 };
-// `samples` at most for each pixel, with a split up to the next multiple of 2 x pairs; `denoise` 0..1 is how much of
+// `samples` at most for each pixel, up to kMostSamples, with a split up to the next multiple of 2 x pairs; `denoise` 0..1 is how much of
 // the noise is taken out after. Throws Error::Cancelled.
 RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot,
                            const PictureSettings& settings, int samples, float denoise, Progress& progress);
+
+// What exposes the shot: its own value or, when it is metered, that of a small quick picture of the whole frame. The one
+// meter for panes, files and regions, so that what was approved is what is delivered. The shot's own value when `stop`
+// answered true.
+float exposureOf(const Scene& scene, const Environment& environment, const Shot& shot,
+                 const std::function<bool()>& stop = nullptr);
 
 // The PathSettings::limit that `sparks` stands for at this exposure, cd/m2; 0: none.
 float sparkLimit(const PictureSettings& settings, float ev100);

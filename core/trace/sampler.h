@@ -35,11 +35,14 @@ private:
         x = ((x >> 2) & 0x33333333u) | ((x & 0x33333333u) << 2);
         return ((x >> 1) & 0x55555555u) | ((x & 0x55555555u) << 1);
     }
-    static uint32_t second(uint32_t i) { // the second Sobol dimension
-        uint32_t r = 0;
-        for (uint32_t v = 1u << 31; i; i >>= 1, v ^= v >> 1)
-            if (i & 1) r ^= v;
-        return r;
+    // The second Sobol dimension: its generator matrix is Pascal's triangle modulo 2, a product of five sparse ones.
+    static uint32_t second(uint32_t i) {
+        uint32_t x = reversed(i);
+        x ^= (x & 0x0000ffffu) << 16;
+        x ^= (x & 0x00ff00ffu) << 8;
+        x ^= (x & 0x0f0f0f0fu) << 4;
+        x ^= (x & 0x33333333u) << 2;
+        return x ^ (x & 0x55555555u) << 1;
     }
     static uint32_t hash(uint32_t x) {
         x ^= x >> 16;

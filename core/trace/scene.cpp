@@ -11,6 +11,7 @@
 #include "core/trace/plant_scenes.h"
 #include "core/trace/scattering.h"
 #include "core/trace/shading.h"
+#include "core/trace/standing.h"
 
 namespace thallos {
 
@@ -22,13 +23,13 @@ std::shared_ptr<EmbreeScene> newScene(bool robust) {
     return std::make_shared<EmbreeScene>(scene);
 }
 
-// A clear surface lets shadow rays straight through with what it does not reflect. Inside a body light is taken away by
-// its length: each face counts its own distance from the ray's start, out of the body as a loss, into it as a gain, in
-// whatever order they are met.
+// A clear surface lets shadow rays straight through with what it does not mirror; what bodies take away is known when
+// all their faces are, see transmittance().
 struct Clear {
     Rgb tint{1};
     float index = 1.52f;
     bool body = false;
+    bool bends = true; // the light that is seen through it; water lets light that arrives by chance straight through
     Rgb absorption{0}; // 1/m
 };
 void passClear(const RTCFilterFunctionNArguments* args) {
@@ -37,17 +38,22 @@ void passClear(const RTCFilterFunctionNArguments* args) {
     const auto& ray = *reinterpret_cast<const RTCRay*>(args->ray);
     const auto& hit = *reinterpret_cast<const RTCHit*>(args->hit);
     const V3f d(ray.dir_x, ray.dir_y, ray.dir_z), n(hit.Ng_x, hit.Ng_y, hit.Ng_z);
-    const float c = d.dot(n) / std::sqrt(std::max(d.length2() * n.length2(), 1e-30f));
-    if (!clear.body)
-        context.through *= clear.tint * (1 - fresnelPane(std::abs(c), clear.index));
-    else {
-        const float length = c > 0 ? ray.tfar : -ray.tfar, passed = 1 - fresnelDielectric(std::abs(c), clear.index);
-        for (int k = 0; k < 3; ++k) context.through[k] *= passed * std::exp(-clear.absorption[k] * length);
+    const float signedCosine = d.dot(n) / std::sqrt(std::max(d.length2() * n.length2(), 1e-30f));
+    const float c = std::min(std::abs(signedCosine), 1.0f);
+    if (!clear.body) {
+        context.through *= clear.tint * (1 - fresnelPane(c, clear.index));
+        args->valid[0] = 0;
+        return;
     }
+    // So many faces leave nothing to see; the ray is stopped.
+    if (context.faces == RayContext::kFaces) return;
+    context.through *= 1 - fresnelDielectric(c, clear.index);
+    const float bend = clear.bends ? c / std::sqrt(1 - (1 - c * c) / (clear.index * clear.index)) : 1;
+    context.face[context.faces++] = {&clear, ray.tfar, signedCosine > 0, bend, clear.absorption};
     args->valid[0] = 0;
 }
 Clear clearOf(const Surface& s) {
-    return {s.baseColor, 1.52f, s.solid, s.absorption};
+    return {s.baseColor, 1.52f, s.solid, true, s.absorption};
 }
 
 // A hole in a picture or a sheet is no hit.
@@ -56,10 +62,10 @@ struct CutOut {
     const Material* material;
     float scale; // of the object
 };
-float chance(RTCRayN* ray, unsigned n, unsigned i) {
+float chance(RTCRayN* ray, RTCHitN* hit, unsigned n, unsigned i) {
     const float all[] = {RTCRayN_org_x(ray, n, i), RTCRayN_org_y(ray, n, i), RTCRayN_dir_x(ray, n, i),
                          RTCRayN_dir_y(ray, n, i), RTCRayN_dir_z(ray, n, i)};
-    uint64_t key = 17;
+    uint64_t key = mix(17, RTCHitN_instID(hit, n, i, 0), RTCHitN_geomID(hit, n, i), RTCHitN_primID(hit, n, i));
     for (const float f : all) key = mix(key, std::bit_cast<uint32_t>(f));
     return std::max(unitFloat(key), 1e-4f);
 }
@@ -70,8 +76,8 @@ void passHoles(const RTCFilterFunctionNArguments* args) {
         if (!args->valid[i]) continue;
         const Spot spot = spotOf(*c.mesh, RTCHitN_primID(args->hit, args->N, i), RTCHitN_u(args->hit, args->N, i),
                                  RTCHitN_v(args->hit, args->N, i), c.scale);
-        // What covers by half stops half of the rays: which ones hangs on the ray alone.
-        const float most = c.material->surface.soft ? chance(args->ray, args->N, i) : 0.5f;
+        // What covers by half stops half of the rays, each layer others.
+        const float most = c.material->surface.soft ? chance(args->ray, args->hit, args->N, i) : 0.5f;
         if (coverage(*c.material, spot) < most) args->valid[i] = 0;
     }
 }
@@ -163,7 +169,7 @@ bool sameFilters(const SceneObject& a, const SceneObject& b) {
 
 std::shared_ptr<const EmbreeScene> waterScene(const Mesh& sheet, const Water& water) {
     auto scene = newScene(true);
-    auto body = std::make_shared<Clear>(Clear{Rgb(1), kWaterIndex, true, waterAbsorption(water)});
+    auto body = std::make_shared<Clear>(Clear{Rgb(1), kWaterIndex, true, false, waterAbsorption(water)});
     addMesh(*scene, sheet, 0, kMaskClear, [&](RTCGeometry g) {
         rtcSetGeometryUserData(g, body.get());
         rtcSetGeometryOccludedFilterFunction(g, passClear);
@@ -320,6 +326,12 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
              .water = &w.water},
             [&w](SceneObject& o) { o.scene = waterScene(*w.sheet, w.water); });
     }
+    std::unordered_multimap<const Model*, const SceneObject*> buildings; // of the last scene
+    if (last_)
+        for (const SceneObject& o : last_->objects)
+            if (o.kind == ObjectKind::Building) buildings.emplace(o.model.get(), &o);
+    std::unordered_map<const Model*, std::vector<size_t>> fresh; // of this one, each unlike the others
+    std::vector<std::pair<size_t, size_t>> shared;               // a copy and whose scene it takes
     for (const auto& item : site->project.items) {
         if (!shown(site->project, *item)) continue;
         if (const auto* b = std::get_if<Building>(&item->body)) {
@@ -329,16 +341,25 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
                           .model = b->model,
                           .materials = showing.neutral ? grey(b->surfaces.size()) : wardrobe.at(&b->surfaces)};
             o.scale = b->scale;
-            if (last_)
-                for (const SceneObject& other : last_->objects)
-                    if (other.kind == ObjectKind::Building && sameFilters(other, o)) o.scene = other.scene;
+            const auto before = buildings.equal_range(o.model.get());
+            for (auto b = before.first; b != before.second && !o.scene; ++b)
+                if (sameFilters(*b->second, o)) o.scene = b->second->scene;
+            // Copies of one model share what is built for the first of them.
+            auto& made = fresh[o.model.get()];
+            for (const size_t first : made)
+                if (!o.scene && sameFilters(scene->objects[first], o)) {
+                    shared.emplace_back(scene->objects.size(), first);
+                    break;
+                }
             o.toWorld = transformOf(*b);
             o.toObject = o.toWorld.inverse();
-            add(std::move(o),
-                [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, made.scale); });
+            const bool copy = !shared.empty() && shared.back().first == scene->objects.size();
+            if (!copy) made.push_back(scene->objects.size());
+            add(std::move(o), [copy](SceneObject& object) {
+                if (!copy) object.scene = modelScene(object.model, object.materials, object.scale);
+            });
         } else if (const auto* f = std::get_if<Figure>(&item->body)) {
-            // Stands on the highest floor or ground under it.
-            const V3f at(f->at.x, f->at.y, field.at(f->at));
+            const V3f at(f->at.x, f->at.y, field.at(f->at)); // lifted onto floors once they are there
             SceneObject o{.kind = ObjectKind::Figure,
                           .item = item->id,
                           .hidden = hides(showing, item->id),
@@ -368,6 +389,13 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         if (makers[i]) makers[i](scene->objects[i]);
     });
 
+    for (const auto& [copy, first] : shared) scene->objects[copy].scene = scene->objects[first].scene;
+    for (SceneObject& o : scene->objects)
+        if (o.kind == ObjectKind::Figure) {
+            const V2f at(o.toWorld[3][0], o.toWorld[3][1]);
+            o.toWorld[3][2] = standingHeight(scene->objects, at, field.at(at));
+            o.toObject = o.toWorld.inverse();
+        }
     scene->lamps = lampsOf(scene->objects);
 
     RTCScene top = rtcNewScene(embreeDevice());

@@ -20,13 +20,6 @@ V3f triangleNormal(const Mesh& mesh, unsigned triangle, float u, float v, const 
     return n.length2() > 1e-8f ? n.normalized() : fallback;
 }
 
-V3f rippled(const Water& water, const V3f& p) {
-    const float a = 0.05f * water.ripple;
-    const float x = fractalNoise(p.x * 1.4f, p.y * 0.9f, 401, 4, 0.62f),
-                y = fractalNoise(p.x * 0.9f, p.y * 1.4f, 402, 4, 0.62f);
-    return V3f(a * x, a * y, 1).normalized();
-}
-
 } // namespace
 
 Id itemAt(const Scene& scene, const Hit& hit) {
@@ -107,7 +100,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         out.surface = coverSurface(scene.covers, site.field.grid, site.project.ground->gravel, p, site.field.normal(p),
                                    footprint);
         for (const WaterBody& w : site.waters)
-            if (hit.position.z < w.water.level + 0.25f && Box2f(w.box.min - V2f(3), w.box.max + V2f(3)).intersects(p))
+            if (hit.position.z < w.water.level + 0.25f && w.region->reaches(p))
                 wetten(out.surface, p, hit.position.z - w.water.level, footprint);
         if (site.project.site->season == Season::Snow)
             snow(out.surface,
@@ -219,10 +212,12 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
     }
     case ObjectKind::Water:
         out.water = object.water;
+        // Between the pixel's width and its length on a surface seen at a slant.
+        out.ripples = ripples(*object.water, xy(hit.position), footprint / std::sqrt(std::max(outward.z, 0.01f)));
         out.surface = {.albedo = object.water->tint,
                        .roughness = 0.03f,
                        .transmission = 1,
-                       .normal = rippled(*object.water, hit.position)};
+                       .normal = out.ripples.normal};
         break;
     }
     if (object.kind != ObjectKind::Water) {
@@ -233,12 +228,6 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         if (c < 0.02f) s = (s + outward * (0.02f - c + 1e-3f)).normalized();
     }
     return out;
-}
-
-Rgb waterAbsorption(const Water& water) {
-    Rgb a;
-    for (int k = 0; k < 3; ++k) a[k] = (1.6f - std::min(8 * water.tint[k], 1.0f)) / std::max(water.clarity, 0.05f);
-    return a;
 }
 
 } // namespace thallos

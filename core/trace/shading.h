@@ -3,6 +3,7 @@
 
 #include "core/trace/ray.h"
 #include "core/trace/scene.h"
+#include "core/trace/water_surface.h"
 
 namespace thallos {
 
@@ -11,6 +12,7 @@ struct ShadingPoint {
     V3f normal;                   // geometric, towards the viewer
     bool front = true;            // seen from the surface's front
     const Water* water = nullptr; // the surface of a water body
+    Ripples ripples;              // of it
 };
 
 // `outward` points from the hit to the viewer; `footprint` is the pixel's width there in metres.
@@ -22,9 +24,5 @@ Id itemAt(const Scene& scene, const Hit& hit);
 uint32_t materialKey(const Scene& scene, const Hit& hit);
 std::string materialName(const Scene& scene, uint32_t key);
 int speciesOf(uint32_t materialKey); // index into the library; -1: no plant
-
-inline constexpr float kWaterIndex = 1.333f;
-// Of the body of water, 1/m.
-Rgb waterAbsorption(const Water& water);
 
 } // namespace thallos

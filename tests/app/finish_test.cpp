@@ -112,7 +112,7 @@ TEST(Finish, PassesAndAPartThroughTheDialog) {
     whenDialogOpens([&](QDialog& d) {
         fill(d, "Width", "320");
         fill(d, "Samples", "2");
-        fill(d, "Cleaning", "0");
+        fill(d, "Denoise", "0");
         fill(d, "File", QString::fromStdString((scratch() / "part.png").string()));
         EXPECT_FALSE(d.findChild<QCheckBox*>("apart")->isEnabled()) << "a PNG can't hold layers";
         EXPECT_TRUE(d.findChild<QCheckBox*>("apart")->isChecked());

@@ -4,12 +4,13 @@
 #include <QSettings>
 #include <gtest/gtest.h>
 
+#include "app/task.h"
 #include "app/theme.h"
 #include "tests/app/window_driver.h"
 
 int main(int argc, char** argv) {
     ::testing::InitGoogleTest(&argc, argv);
-    QApplication app(argc, argv);
+    thallos::Application app(argc, argv);
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName("thallos-test");
     QSettings::setDefaultFormat(QSettings::IniFormat);

@@ -193,21 +193,27 @@ TEST(Water, FillsOneHollowAndNotTheOther) {
     g = dab(g, buildNatural(g), {BrushKind::Lower, 8, 2, 0.5f}, {-20, 0});
     g = dab(g, buildNatural(g), {BrushKind::Lower, 8, 2, 0.5f}, {20, 0});
     const HeightField f = buildNatural(g);
-    const Mesh sheet = waterSheet(f, {{-20, 0}, -0.5f});
-    const auto shore = shoreLine(f, {{-20, 0}, -0.5f});
+    const Water water{{-20, 0}, -0.5f};
+    const WaterRegion region = WaterRegion::of(f, water);
+    EXPECT_TRUE(region.holds({-20, 0}));
+    EXPECT_FALSE(region.holds({20, 0})) << "the other hollow is dry";
+    EXPECT_FALSE(region.reaches({20, 0}));
+    const Mesh sheet = waterSheet(f, water, region);
+    const auto shore = shoreLine(f, water, region);
     EXPECT_GT(shore.size(), 20u);
     for (const auto& [a, b] : shore) {
         EXPECT_NEAR(f.at(a), -0.5f, 0.02f);
         EXPECT_NEAR(f.at(b), -0.5f, 0.02f);
         EXPECT_LT(a.x, 0) << "none of the other hollow";
+        EXPECT_TRUE(region.reaches(a + V2f(2, 0)) && region.reaches(a - V2f(2, 0))) << "its bank";
     }
     ASSERT_FALSE(sheet.empty());
     for (const V3f& p : sheet.positions) {
         EXPECT_EQ(p.z, -0.5f);
         EXPECT_LT(p.x, 0);
     }
-    EXPECT_TRUE(waterSheet(f, {{0, 30}, -0.5f}).empty()) << "the spot is dry";
-    EXPECT_TRUE(waterSheet(f, {{500, 0}, -0.5f}).empty()) << "outside the site";
+    EXPECT_TRUE(WaterRegion::of(f, {{0, 30}, -0.5f}).cells().empty()) << "the spot is dry";
+    EXPECT_TRUE(WaterRegion::of(f, {{500, 0}, -0.5f}).cells().empty()) << "outside the site";
 }
 
 TEST(Cover, TheWetBankIsDarkAndGlossyAndEndsSoon) {

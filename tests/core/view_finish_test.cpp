@@ -110,11 +110,25 @@ TEST(Finish, ExposureIsInStops) {
 
 TEST(Finish, BalanceMakesItsLightNeutral) {
     for (float k : {2800.0f, 4500.0f, 5600.0f, 9000.0f}) {
-        const Rgb g = balanceGains(k);
-        EXPECT_GT(g.y, 0);
-        if (k < 4000) EXPECT_GT(g.z, g.x) << "warm light needs blue";
-        if (k > 8000) EXPECT_GT(g.x, g.z);
+        const Rgb light = colourOfLight(k), white = light * balanceMatrix(k);
+        EXPECT_NEAR(luminance(light), 1, 1e-4) << k;
+        for (int c = 0; c < 3; ++c) EXPECT_NEAR(white[c], 1, 1e-3) << k;
+        if (k < 4000) EXPECT_GT(light.x, 1.3f * light.z) << "warm";
+        if (k > 8000) EXPECT_GT(light.z, 1.1f * light.x);
     }
+    // Daylight of 6 504 K has the chromaticity 0.3127, 0.3290 (CIE D65), light of 2 856 K 0.4476, 0.4075 (CIE A).
+    const auto chromaticity = [](float kelvin) {
+        const Rgb c = colourOfLight(kelvin);
+        const V3f xyz(0.6624542f * c.x + 0.1340042f * c.y + 0.1561877f * c.z,
+                      0.2722287f * c.x + 0.6740818f * c.y + 0.0536895f * c.z,
+                      -0.0055746f * c.x + 0.0040607f * c.y + 1.0103391f * c.z);
+        return V2f(xyz.x, xyz.y) / (xyz.x + xyz.y + xyz.z);
+    };
+    EXPECT_LT((chromaticity(6504) - V2f(0.3127f, 0.3290f)).length(), 1e-3f);
+    EXPECT_LT((chromaticity(2856) - V2f(0.4476f, 0.4075f)).length(), 1e-3f);
+    // Greens stay green under warm light: the ratio of the channels moves less than by gains of the channels alone.
+    const Rgb leaf(0.1f, 0.2f, 0.05f), lit = leaf * colourOfLight(3000), seen = lit * balanceMatrix(3000);
+    EXPECT_GT(seen.y, 1.5f * seen.x);
 }
 
 TEST(Finish, ContrastTurnsAroundMiddleGrey) {
@@ -122,8 +136,7 @@ TEST(Finish, ContrastTurnsAroundMiddleGrey) {
     f.contrast = 1.4f;
     f.balance = 6000;
     const float ev = 12, grey = 0.125f * std::exp2(ev);
-    const Rgb gains = balanceGains(f.balance);
-    Image in(1, 1, Rgb(grey) / gains);
+    Image in(1, 1, Rgb(grey) * balanceMatrix(f.balance).inverse());
     EXPECT_NEAR(develop(in, ev, f).at(0, 0).y, 0.18f, 2e-3);
     in.at(0, 0) *= 4.0f;
     EXPECT_GT(develop(in, ev, f).at(0, 0).y, 0.72f);
