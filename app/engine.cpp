@@ -127,7 +127,9 @@ void Engine::run() {
             wake_.wait(lock, [&] { return quit_ || generation_ != seen; });
             if (quit_) return;
             generation = generation_;
-            if (!request_ || !request_->project.ground) {
+            // Before a pane is there to be filled nothing is built: a project may still be opened.
+            if (!request_ || !request_->project.ground ||
+                (request_->shotSize.isEmpty() && request_->planSize.isEmpty())) {
                 seen = generation;
                 continue;
             }
@@ -306,6 +308,8 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
         publish(std::move(coarse), r, 0, false, true);
         if (stop()) return;
     }
+    // Something is seen: now what was left for later.
+    if (r.haste == Haste::Rest && !current_->plantScenes->complete(stop)) return;
     if (!planFresh_ && r.planSize.width() >= 16 && r.planSize.height() >= 16) {
         auto pixels = std::make_shared<Raster<PlanPixel>>(r.planSize.width(), r.planSize.height());
         if (!planPicture(*pixels, *current_, environment_->toSun, r.planWindow,

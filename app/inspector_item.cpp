@@ -257,7 +257,7 @@ void Inspector::buildingRows(const Item& item) {
     position(tr("North"), 1, tr("Place of the building's middle, from the site's middle"));
     position(tr("Base"), 2, tr("Height of the building's base"));
     turnRow<Building>(tr("Counter-clockwise; turns the faces towards or away from the light"));
-    bodyRow<Building>(tr("Size"), {0.01, 100, true, Dimension::Percent, "%", 1, 1},
+    bodyRow<Building>(tr("Size"), {0.001, 1000, true, Dimension::Percent, "%", 1, 1},
                       tr("Of the model as it came; for one that was made in other units"), &Building::scale);
     materialRows();
     wordsRow(item.id, tr("Made by"), tr("Listed with what was brought into the project"), &Rights::maker);
@@ -297,7 +297,8 @@ void Inspector::driftRows(const Item& item) {
     const Id id = item.id;
     const auto* d = bodyOf<Drift>(&item);
     heading(QString::fromStdString(item.name),
-            tr("drift, %n area(s), %1", nullptr, static_cast<int>(d->areas.size())).arg(areaText(area(*d))));
+            (d->areas.size() == 1 ? tr("drift, one area, %1") : tr("drift, %2 areas, %1").arg(QString("%1"), QString::number(d->areas.size())))
+                .arg(areaText(area(*d))));
     layout_->addWidget(new MixBar(session_, id, page_));
     bodyRow<Drift>(tr("Density"), {0.01, 60, true, Dimension::Plain, "/m²", 3, 6},
                    tr("Plants on a square metre; more or fewer appear, none moves"), &Drift::density);

@@ -130,10 +130,10 @@ void Inspector::materialRows() {
             });
         });
     choice(
-        tr("Body"), {tr("matt or glossy"), tr("metal"), tr("pane of glass"), tr("body of glass"), tr("leaf or cloth")},
+        tr("Substance"), {tr("matt or glossy"), tr("metal"), tr("pane of glass"), tr("body of glass"), tr("leaf or cloth")},
         tr("How light goes on: mirrored by metal, through a thin pane, bent in a body, glowing through a leaf"),
         [this] { return surface() ? static_cast<int>(substanceOf(*surface())) : 0; },
-        [this](int i) { editSurface(tr("Body"), [&](Surface& s) { become(s, static_cast<Substance>(i)); }); });
+        [this](int i) { editSurface(tr("Substance"), [&](Surface& s) { become(s, static_cast<Substance>(i)); }); });
     button(tr("Colour…"), tr("Colour of the material in daylight; of glass its tint"), [this] {
         if (!surface()) return;
         const V3f c = toSrgb(surface()->baseColor);
@@ -156,22 +156,22 @@ void Inspector::materialRows() {
         surfaceRow(tr("Gloss"), ValueRange::percent(0, 1, 1), tr("How much it mirrors besides its colour; 0 for chalk"),
                    &Surface::specular);
     if (body == Substance::Solid || body == Substance::Metal) {
-        surfaceRow(tr("Varnish"), ValueRange::percent(0, 1, 0), tr("A clear layer over all of it"), &Surface::coat);
-        surfaceRow(tr("Varnish haze"), ValueRange::percent(0, 1, 0.1), tr("From polished varnish to silk"),
+        surfaceRow(tr("Coat"), ValueRange::percent(0, 1, 0), tr("A clear layer over all of it"), &Surface::coat);
+        surfaceRow(tr("Coat roughness"), ValueRange::percent(0, 1, 0.1), tr("From polished varnish to silk"),
                    &Surface::coatRoughness);
     }
     if (body == Substance::Leaf)
-        surfaceRow(tr("Glow through"), ValueRange::percent(0, 0.9, 0.4), tr("Share of the light that comes through"),
+        surfaceRow(tr("Translucency"), ValueRange::percent(0, 0.9, 0.4), tr("Share of the light that comes through"),
                    &Surface::translucency);
     if (body == Substance::Glass)
-        surfaceRow(tr("Tint depth"), ValueRange::length(0.001, kClear, kClear, true, 3),
+        surfaceRow(tr("Tint distance"), ValueRange::length(0.001, kClear, kClear, true, 3),
                    tr("How thick the glass is that has the colour; thicker glass is darker, %1 m is clear").arg(kClear),
                    tintDepth, setTintDepth);
     if (!now.recipe.empty())
         surfaceRow(tr("Scale"), {0.05, 20, true, Dimension::Percent, "%", 0, 1}, tr("Of the material's true size"),
                    &Surface::scale);
     if (!now.maps.empty())
-        surfaceRow(tr("Picture size"), ValueRange::length(0, 50, 1),
+        surfaceRow(tr("Map size"), ValueRange::length(0, 50, 1),
                    tr("Width of the pictures on the building; 0 lays them as the model's own layout says"),
                    &Surface::textureSize);
     if (!now.maps.empty())
@@ -196,7 +196,7 @@ void Inspector::materialRows() {
                    tr("How deep joints and grain are; below 0 high is low"), &Surface::relief);
     }
     surfaceRow(
-        tr("Shines"), {0, 50000, false, Dimension::Plain, "cd/m²", 0, 0},
+        tr("Emission"), {0, 50000, false, Dimension::Plain, "cd/m²", 0, 0},
         tr("Light of its own: a lit lamp shade has some 3000, a bright panel 10 000"),
         [](const Surface& s) { return static_cast<double>(luminance(s.emission)); },
         [](Surface& s, double v) {
@@ -210,12 +210,12 @@ void Inspector::materialRows() {
             [](const Surface& s) { return s.lampGroup + 1; },
             [](Surface& s, double v) { s.lampGroup = static_cast<int>(std::lround(v)) - 1; });
     const std::pair<QString, QString> kinds[] = {
-        {tr("Colour picture"), tr("Multiplies the colour; its transparent parts are cut out")},
-        {tr("Rough picture"), tr("Black is a mirror, white is matt")},
-        {tr("Metal picture"), tr("White is metal")},
-        {tr("Hole picture"), tr("Black is cut out")},
-        {tr("Normal picture"), tr("Relief as directions, green upwards")},
-        {tr("Height picture"), tr("Relief as heights, white is high")}};
+        {tr("Colour map"), tr("Multiplies the colour; its transparent parts are cut out")},
+        {tr("Roughness map"), tr("Black is a mirror, white is matt")},
+        {tr("Metalness map"), tr("White is metal")},
+        {tr("Opacity map"), tr("Black is cut out")},
+        {tr("Normal map"), tr("Relief as directions, green upwards")},
+        {tr("Height map"), tr("Relief as heights, white is high")}};
     for (int k = 0; k < static_cast<int>(std::size(kMaps)); ++k) {
         const auto picture = now.maps.*kMaps[k];
         QStringList options{picture ? QString("%1 × %2").arg(picture->width).arg(picture->height) : tr("none"),

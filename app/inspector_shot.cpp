@@ -57,6 +57,23 @@ void Inspector::lightRows() {
         [](const Shot& s) { return s.daylight.cloud; },
         [](Shot& s, double v) { s.daylight.cloud = static_cast<float>(v); });
     heading(tr("Place"), {});
+    row(
+        tr("Time zone"), {-12, 14, false, Dimension::Plain, "h", 2, 0},
+        tr("Hours ahead of universal time that clocks on the site show; the sun of every shot follows"),
+        [this] { return session_.project().site->zone; },
+        [this](double v, bool) {
+            Project next = session_.project();
+            Site site = *next.site;
+            site.zone = v;
+            next = withSite(next, site);
+            // The hour stays what the clock shows; which hour of the sun that is changes.
+            for (const Item* item : itemsOf<Shot>(session_.project())) {
+                Item copy = *item;
+                std::get<Shot>(copy.body).daylight.time.zone = v;
+                next = replaced(next, copy);
+            }
+            session_.edit(tr("Time zone"), std::move(next), "time zone");
+        });
     QStringList seasons;
     for (const char* s : kSeasonNames) seasons << tr(s);
     choice(
@@ -159,12 +176,12 @@ void Inspector::frameRows() {
             });
         });
     choice(
-        tr("Exposure"), {tr("metered"), tr("by EV")}, tr("By the meter, or fixed"),
+        tr("Metering"), {tr("metered"), tr("by EV")}, tr("By the meter, or fixed"),
         [this] { return session_.shot().metered ? 0 : 1; },
         [this](int i) {
             auto* pane = window()->findChild<ShotPane*>();
             const float now = pane ? pane->picture().ev100 : 13;
-            session_.editShot(tr("Exposure"), [&](Shot& s) {
+            session_.editShot(tr("Metering"), [&](Shot& s) {
                 s.metered = i == 0;
                 if (i == 1) s.ev100 = now; // what the meter said, so that nothing jumps
             });
@@ -178,7 +195,7 @@ void Inspector::frameRows() {
             s.metered = false;
         });
     shotRow(
-        tr("Brighter by"), {-4, 4, false, Dimension::Plain, "EV", 2, 0}, tr("Stops on top of the metered exposure"),
+        tr("Exposure"), {-4, 4, false, Dimension::Plain, "EV", 2, 0}, tr("Brighter or darker than metered, in stops"),
         [](const Shot& s) { return s.finish.exposure; },
         [](Shot& s, double v) { s.finish.exposure = static_cast<float>(v); });
     note([this] {

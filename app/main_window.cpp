@@ -582,8 +582,9 @@ void MainWindow::startRender(const RenderOrder& order) {
     connect(job_, &RenderJob::progressed, this, [this](double done, double left) {
         jobBar_->setValue(static_cast<int>(done * 1000));
         jobText_->setText(left < 0    ? tr("Rendering")
-                          : left < 90 ? tr("%1 s left").arg(std::ceil(left))
-                                      : tr("%1 min left").arg(std::ceil(left / 60)));
+                          : left < 90     ? tr("%1 s left").arg(std::ceil(left))
+                          : left < 5400 ? tr("%1 min left").arg(std::ceil(left / 60))
+                                        : tr("%1 h %2 min left").arg(int(left / 3600)).arg(int(left / 60) % 60, 2, 10, QChar('0')));
     });
     connect(job_, &RenderJob::finished, this,
             [end](const QString& file, int files, double seconds, const QString& remark) {

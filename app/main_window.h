@@ -109,6 +109,7 @@ private:
     void openDialog();
     void openRecent();
     void importDialog();
+    void terrainDialog();
     void importHeights(const std::filesystem::path& file);
     void startReading(const std::filesystem::path& file);
     void endReading();

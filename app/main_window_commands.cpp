@@ -53,6 +53,9 @@ void MainWindow::projectCommands() {
     commands_.separator(menu);
     commands_.add({"project.import", menu, tr("Bring in a model…"), tr("A building or prop from a file"),
                    QKeySequence(Qt::CTRL | Qt::Key_I), [this] { importDialog(); }});
+    commands_.add({"project.terrain", menu, tr("Import terrain…"),
+                   tr("Heights of the land from a GeoTIFF, ASCII grid or HGT file, in their own size"), QKeySequence(),
+                   [this] { terrainDialog(); }});
     commands_.add({"project.collect", menu, tr("Collect in a folder…"),
                    tr("The project with all that was brought into it, and the list of its rights, to hand on"),
                    QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C), [this] { collectProject(); }});
@@ -256,7 +259,7 @@ void MainWindow::itemCommands() {
         {"items.alignMiddleY", tr("Middles, north to south"), Side::MiddleNorthSouth, Qt::Key_PageDown},
         {"items.alignHeight", tr("Bases"), Side::Height, Qt::Key_Home}};
     for (const auto& [id, text, side, key] : sides)
-        commands_.add({id, align, text, tr("To the item that was chosen last"), QKeySequence(Qt::CTRL | Qt::ALT | key),
+        commands_.add({id, align, text, tr("To the item that was chosen last"), QKeySequence(Qt::ALT | Qt::SHIFT | key),
                        [this, side = side] {
                            session_.edit(tr("Align"),
                                          aligned(session_.project(), session_.allChosen(), side, session_.ground()));

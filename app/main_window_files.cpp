@@ -167,6 +167,15 @@ void MainWindow::importDialog() {
     importModel(f.toStdString());
 }
 
+void MainWindow::terrainDialog() {
+    const QString f = QFileDialog::getOpenFileName(this, tr("Import terrain"), QSettings().value("files/terrain").toString(),
+                                                   tr("Heights (*.tif *.tiff *.asc *.hgt *.png);;All files (*)"), nullptr,
+                                                   QFileDialog::DontUseNativeDialog);
+    if (f.isEmpty()) return;
+    QSettings().setValue("files/terrain", QFileInfo(f).path());
+    importHeights(f.toStdString());
+}
+
 void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& where) {
     if (importing_) return tell(tr("Another model is being read; wait for it or stop it."));
     startReading(file);
@@ -214,9 +223,9 @@ void MainWindow::importModel(const fs::path& file, const std::optional<V2f>& whe
                                       .arg(QString::fromStdString(model->name))
                                       .arg(model->parts.size())
                                       .arg(model->materials.size());
-            tell(model->warnings.empty() ? parts + "."
-                                         : parts + "; " + QString::fromStdString(model->warnings.front()) + ".",
-                 !model->warnings.empty());
+            QStringList warnings;
+            for (const std::string& w : model->warnings) warnings += QString::fromStdString(w);
+            tell(warnings.isEmpty() ? parts + "." : parts + "; " + warnings.join("; ") + ".", !warnings.isEmpty());
         });
     });
 }

@@ -39,6 +39,19 @@ void MainWindow::takeSpecies(const QString& name) {
     }
     if (fixed(session_.project(), *item)) return tell(session_.lockedText(*item));
     const std::string species = name.toStdString();
+    // A tree that stood as dense as grass would be one on every square metre.
+    const auto isLow = [this](const std::string& s) {
+        const int at = library_->find(s);
+        return at >= 0 && library_->isLow(at * kIndividuals);
+    };
+    const auto& before = bodyOf<Drift>(item)->mix;
+    if (!isLow(species) && std::any_of(before.begin(), before.end(), [&](const MixEntry& m) { return isLow(m.species); })) {
+        tools_.species = name;
+        inspector_->rebuild();
+        return tell(tr("%1 would stand as dense as the grass of %2: plant it singly, or in a drift of its own.")
+                        .arg(name, QString::fromStdString(item->name)),
+                    false);
+    }
     session_.editItem(tr("Mix"), item->id, [&](Item& i) {
         auto& mix = std::get<Drift>(i.body).mix;
         if (std::none_of(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == species; }))

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/base/error.h"
+#include "core/trace/plant_scenes.h"
 
 namespace thallos {
 
@@ -26,7 +27,7 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         // The shown scene serves if it is of this very document and shows what the shot shows.
         order_.shot.camera.nearCut = 0;
         const Showing showing = showingOf(order_.project, order_.shot);
-        if (!scene || !scene->fine || !(scene->site->project == order_.project) || scene->site->stale ||
+        if (!scene || !scene->fine || !scene->plantScenes->toned() || !(scene->site->project == order_.project) || scene->site->stale ||
             !(scene->showing == showing)) {
             SceneBuilder builder(false, shippedMaterials());
             const auto site = build(order_.project, library, nullptr, Haste::Rest, &warnings_);

@@ -2,6 +2,8 @@
 // usage: thallos-bench-window DEMO.thallos
 #include <algorithm>
 #include <cstdio>
+#include <cstdlib>
+#include <string_view>
 #include <fstream>
 
 #include <QElapsedTimer>
@@ -15,6 +17,7 @@
 #include "app/main_window.h"
 #include "app/stall_monitor.h"
 #include "app/theme.h"
+#include "app/windows/species_window.h"
 #include "core/base/assets.h"
 #include "core/base/hash.h"
 
@@ -97,18 +100,29 @@ double median(std::vector<double> v) {
 } // namespace
 
 int main(int argc, char** argv) {
+    QElapsedTimer start;
+    start.start();
     WatchedApplication app(argc, argv);
-    if (argc != 2) return 2;
+    const bool startAlone = argc == 3 && std::string_view(argv[2]) == "--start";
+    if (argc != 2 && !startAlone) return 2;
     QCoreApplication::setApplicationName("thallos-bench-window");
     QCoreApplication::setOrganizationName("thallos");
     Theme::load("overcast");
     nlohmann::json out;
-    MainWindow window(PlantLibrary::load(assetFolder() / "species"));
+    MainWindow window(readLibrary());
     window.resize(1280, 800);
     window.openProject(argv[1]);
     window.show();
     ShotPane& shot = window.shotPane();
-    until([&] { return shot.picture().samples >= 1; }, 60000);
+    until([&] { return !shot.picture().image.isNull(); }, 120000);
+    out["start_to_first_picture_ms"] = start.elapsed();
+    until([&] { return shot.picture().samples >= 1; }, 120000);
+    out["start_to_first_sample_ms"] = start.elapsed();
+    if (startAlone) {
+        std::printf("%s\n", out.dump(1).c_str());
+        std::fflush(stdout);
+        std::_Exit(0);
+    }
     Painted painted(shot);
     const QRectF r = shot.pictureRect();
 

@@ -97,10 +97,12 @@ void render(const RenderOptions& o) {
     for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
     SceneBuilder builder(false, shippedMaterials());
     const auto scene = builder.update(site, showingOf(project, *shot));
+    Panorama panorama;
+    if (!o.panorama.empty()) panorama = panoramaOf(importLight(o.panorama), o.panorama);
+    if (!panorama.warning.empty()) std::fprintf(stderr, "%s: %s.\n", o.panorama.c_str(), panorama.warning.c_str());
     const Environment environment =
         o.panorama.empty() ? environmentOf(project, *shot)
-                           : makeEnvironment(panoramaOf(importLight(o.panorama), o.panorama),
-                                             radians(static_cast<float>(o.turn)), static_cast<float>(o.lux));
+                           : makeEnvironment(panorama, radians(static_cast<float>(o.turn)), static_cast<float>(o.lux));
 
     Progress progress;
     std::atomic<bool> finished{false};

@@ -106,6 +106,16 @@ public:
     }
     bool key(Pane& pane, QKeyEvent* event) override {
         if (grip_ == Grip::None) return nudge(pane, *event);
+        // After a number the letters of a unit are typed: ft, in, deg.
+        const QString word = event->text().toLower();
+        const QChar last = typed_.isEmpty() ? QChar() : typed_.back();
+        if ((word == "f" && (last.isDigit() || last == ' ')) || (word == "n" && last == 'i') || (word == "e" && last == 'd') ||
+            (word == "g" && last == 'e')) {
+            typed_ += word;
+            moved_ = true;
+            apply(pane);
+            return true;
+        }
         switch (event->key()) {
         case Qt::Key_Escape:
             cancel();
@@ -498,13 +508,13 @@ private:
             return std::nullopt; // not finished yet
         }
     }
-    // Typed metres: one along the axis held or the way the pointer goes, two east and north.
+    // Typed lengths, in metres or feet as they are shown: one along the axis held or the way the pointer goes, two east and north.
     std::optional<V3f> readShift(const V3f& by) const {
         if (typed_.isEmpty()) return std::nullopt;
         const QStringList parts = typed_.split(';');
         const auto metres = [](const QString& s) -> std::optional<float> {
             try {
-                return static_cast<float>(parseQuantity(s.toStdString(), Dimension::Length, "m"));
+                return static_cast<float>(parseQuantity(s.toStdString(), Dimension::Length, showsFeet() ? "ft" : "m"));
             } catch (const Error&) {
                 return std::nullopt;
             }

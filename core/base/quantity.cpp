@@ -14,10 +14,11 @@ struct Unit {
     Dimension dimension;
     double factor;
 };
+constexpr double kFoot = 0.3048, kInch = 0.0254;
 constexpr Unit kUnits[] = {
     {"mm", Dimension::Length, 0.001},  {"cm", Dimension::Length, 0.01},   {"km", Dimension::Length, 1000},
-    {"m", Dimension::Length, 1},       {"ft", Dimension::Length, 0.3048}, {"'", Dimension::Length, 0.3048},
-    {"in", Dimension::Length, 0.0254}, {"\"", Dimension::Length, 0.0254}, {"deg", Dimension::Angle, 1},
+    {"m", Dimension::Length, 1},       {"ft", Dimension::Length, kFoot}, {"'", Dimension::Length, kFoot},
+    {"in", Dimension::Length, kInch}, {"\"", Dimension::Length, kInch}, {"deg", Dimension::Angle, 1},
     {"\xC2\xB0", Dimension::Angle, 1}, {"%", Dimension::Percent, 0.01}};
 
 // Recursive descent over the usual grammar.
@@ -137,9 +138,29 @@ private:
             if (u.dimension != dimension_) fail("\"" + std::string(u.name) + "\" does not fit here");
             rest_.remove_prefix(u.name.size());
             sawUnit_ = true;
-            return v * u.factor;
+            return v * u.factor + (u.factor == kFoot ? inchesAfterFeet() : 0);
         }
         return v * implied_;
+    }
+
+    // 8'-6", 8' 6", 8 ft 6 in are one length; "8' - 6"" with room around the sign is a difference.
+    double inchesAfterFeet() {
+        const std::string_view before = rest_;
+        if (!rest_.empty() && rest_.front() == '-') rest_.remove_prefix(1);
+        skip();
+        double v = 0;
+        const auto r = std::from_chars(rest_.data(), rest_.data() + rest_.size(), v, std::chars_format::fixed);
+        if (r.ec == std::errc() && v >= 0 && r.ptr != rest_.data()) {
+            rest_.remove_prefix(static_cast<size_t>(r.ptr - rest_.data()));
+            skip();
+            for (const std::string_view name : {std::string_view("\""), std::string_view("in")})
+                if (rest_.substr(0, name.size()) == name) {
+                    rest_.remove_prefix(name.size());
+                    return v * kInch;
+                }
+        }
+        rest_ = before;
+        return 0;
     }
 
     std::string_view rest_;

@@ -16,7 +16,7 @@ enum class Dimension {
 
 // The value in metres (Length), degrees (Angle), share of 1 (Percent) or as it is. A number without unit has `unit`'s:
 // "m", "mm", "cm", "km", "ft", "in", "%", "deg", or anything else for plain numbers.
-// Takes + - * / and brackets: "2.5 m", "8 ft", "100/3", "2,5", "1:12", "3 ft + 4 in".
+// Takes + - * / and brackets: "2.5 m", "8 ft", "100/3", "2,5", "1:12", "3 ft + 4 in", "8'-6\"", "8 ft 6 in".
 // Throws Error::Invalid with the reason.
 double parseQuantity(std::string_view text, Dimension dimension, std::string_view unit);
 

@@ -5,12 +5,13 @@
 
 #include "core/base/error.h"
 #include "core/base/parallel.h"
+#include "core/light/daylight.h"
 
 namespace thallos {
 
 namespace {
 
-constexpr float kSunSpot = 3 * kPi / 180, kAroundFrom = 4 * kPi / 180, kAroundTo = 8 * kPi / 180;
+constexpr float kSunSpot = 3 * kPi / 180, kSunEdge = 2.5f * kPi / 180, kAroundTo = 4.5f * kPi / 180;
 constexpr float kSunShare = 0.05f; // of the light on level ground
 constexpr float kSunRadius = 0.00465f;
 
@@ -95,7 +96,7 @@ void takeSunOut(Panorama& p) {
             const float angle = std::acos(std::clamp(d.dot(peak), -1.0f, 1.0f));
             if (angle < kSunSpot)
                 spot.push_back({x, y, d});
-            else if (angle > kAroundFrom && angle < kAroundTo)
+            else if (angle < kAroundTo) // close by, so that its glow goes on without a ring
                 around.emplace_back(luminance(sky.at(x, y)), sky.at(x, y));
         }
     }
@@ -117,11 +118,41 @@ void takeSunOut(Panorama& p) {
     toward.normalize();
     if (luminance(sun) * std::max(toward.z, 0.0f) < kSunShare * luminance(onLevelGround(sky))) return;
     for (const Cell& c : spot) {
+        const float angle = std::acos(std::clamp(c.direction.dot(peak), -1.0f, 1.0f));
         Rgb& cell = sky.at(c.x, c.y);
-        if (luminance(cell) > luminance(behind)) cell = behind;
+        cell = lerp(behind, cell, smoothstep(kSunEdge, kSunSpot, angle));
     }
     p.toSun = toward;
     p.sunIlluminance = sun;
+}
+
+// Pixels as bright as the brightest: more than a few are where the picture was cut off.
+bool isCutOff(const Image& picture) {
+    float most = 0;
+    for (const Rgb& c : picture.pixels) most = std::max({most, c.x, c.y, c.z});
+    constexpr int kFew = 3;
+    int n = 0;
+    for (const Rgb& c : picture.pixels) n += std::max({c.x, c.y, c.z}) >= 0.999f * most;
+    return n > kFew && n < static_cast<int>(picture.pixels.size() / 50);
+}
+
+// Sunlight has one colour at a height. What the picture's sun lacks of a clear day's light is told.
+void judgeSun(Panorama& p, bool cutOff) {
+    if (p.sunIlluminance == Rgb(0)) return;
+    const Environment clear = makeEnvironment(p.toSun, 0, Atmosphere(35000.0f));
+    const Rgb &now = p.sunIlluminance, &wanted = clear.sunIlluminance;
+    if (!(luminance(wanted) > 0)) return; // at the horizon
+    const float scale = luminance(now) / luminance(wanted);
+    bool odd = cutOff;
+    for (int k = 0; k < 3; ++k) odd = odd || !(now[k] > 0.6f * scale * wanted[k] && now[k] < 1.6f * scale * wanted[k]);
+    if (!odd) return;
+    const auto share = [](const Rgb& sun, const Image& sky) { return luminance(sun) / std::max(luminance(onLevelGround(sky)), 1e-20f); };
+    const float missing = 1 - share(now, p.sky) / share(wanted, clear.sky);
+    p.sunIlluminance = wanted * scale;
+    if (cutOff && missing > 0.05f)
+        p.warning = "The sun of the panorama is cut off at its brightest: about " +
+                    std::to_string(static_cast<int>(std::lround(100 * std::min(missing, 0.99f)))) +
+                    " % of its light is missing, so that shadows are weaker than on a clear day";
 }
 
 } // namespace
@@ -136,6 +167,7 @@ Panorama panoramaOf(const Image& picture, const std::string& source) {
         throw Error(Error::Kind::Unreadable, "gives no light: its upper half is black", source,
                     "choose a lat-long picture");
     takeSunOut(p);
+    judgeSun(p, isCutOff(picture));
     return p;
 }
 

@@ -130,7 +130,7 @@ std::shared_ptr<const Texture> MaterialLibrary::sheet(const std::string& name, i
     const float texel = std::max(size.x, size.y) / static_cast<float>(width);
     const int w = std::max(1, static_cast<int>(std::lround(size.x / texel))),
               h = std::max(1, static_cast<int>(std::lround(size.y / texel)));
-    const bool keep = !cache_.empty() && width >= kFull;
+    const bool keep = !cache_.empty();
     const fs::path file = cache_ / (hashes_[static_cast<size_t>(r - recipes_.data())] + "-" + std::to_string(width) +
                                     "-" + std::to_string(kGenerators) + ".sheet");
     std::optional<Texture> made;

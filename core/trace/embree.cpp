@@ -2,6 +2,9 @@
 
 #include <algorithm>
 #include <atomic>
+#include <new>
+#include <stdexcept>
+#include <string>
 
 #include <pmmintrin.h>
 #include <xmmintrin.h>
@@ -19,13 +22,34 @@ bool countMemory(void*, ssize_t bytes, bool) {
     return true;
 }
 
+// What went wrong last, on whichever of the library's threads.
+std::atomic<RTCError> failure{RTC_ERROR_NONE};
+void noteFailure(void*, RTCError code, const char*) {
+    if (code != RTC_ERROR_CANCELLED) failure = code;
+}
+
 } // namespace
+
+void commitScene(RTCScene scene) {
+    rtcCommitScene(scene);
+    const RTCError code = failure.exchange(RTC_ERROR_NONE);
+    if (code == RTC_ERROR_OUT_OF_MEMORY) throw std::bad_alloc();
+    if (code != RTC_ERROR_NONE)
+        throw std::runtime_error("The scene could not be built (error " + std::to_string(code) + " of the ray tracing library).");
+}
+
+void* newBuffer(RTCGeometry geometry, RTCBufferType type, RTCFormat format, size_t stride, size_t count) {
+    void* data = rtcSetNewGeometryBuffer(geometry, type, 0, format, stride, count);
+    if (!data && count > 0) throw std::bad_alloc();
+    return data;
+}
 
 RTCDevice embreeDevice() {
     static const RTCDevice device = [] {
         // Rays wait for memory more than for anything: large pages save a tenth of the time.
         RTCDevice d = rtcNewDevice("verbose=0,hugepages=1");
         if (!d) throw Error(Error::Kind::Unsupported, "The ray tracing library does not start on this processor", "");
+        rtcSetDeviceErrorFunction(d, noteFailure, nullptr);
         rtcSetDeviceMemoryMonitorFunction(d, countMemory, nullptr);
         return d;
     }();
@@ -45,11 +69,9 @@ TracingThread::~TracingThread() {
 
 RTCGeometry triangleGeometry(const Mesh& mesh) {
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
-    void* v =
-        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
+    void* v = newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
     std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
-    void* t =
-        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
+    void* t = newBuffer(g, RTC_BUFFER_TYPE_INDEX, RTC_FORMAT_UINT3, sizeof(V3i), mesh.triangles.size());
     std::copy(mesh.triangles.begin(), mesh.triangles.end(), static_cast<V3i*>(t));
     return g;
 }

@@ -14,6 +14,12 @@ namespace thallos {
 RTCDevice embreeDevice(); // one for the whole process
 int64_t embreeBytes();    // that it holds now
 
+// Commits the scene. Throws std::bad_alloc when there was not enough memory for it, std::runtime_error when the library
+// refuses it: such a scene is not to be traced.
+void commitScene(RTCScene scene);
+// A buffer of the geometry's own; throws std::bad_alloc.
+void* newBuffer(RTCGeometry geometry, RTCBufferType type, RTCFormat format, size_t stride, size_t count);
+
 // Of its own copy of the mesh; to be committed, attached and released by the caller.
 RTCGeometry triangleGeometry(const Mesh& mesh);
 

@@ -186,8 +186,7 @@ void passClear(const RTCFilterFunctionNArguments* args) {
 void addFaces(EmbreeScene& scene, const Mesh& mesh, unsigned id, const std::shared_ptr<const Mask>& mask,
               std::vector<unsigned>& firsts) {
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_QUAD);
-    void* v =
-        rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
+    void* v = newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
     std::copy(mesh.positions.begin(), mesh.positions.end(), static_cast<V3f*>(v));
     std::vector<std::array<int, 4>> quads;
     const auto& t = mesh.triangles;
@@ -197,7 +196,7 @@ void addFaces(EmbreeScene& scene, const Mesh& mesh, unsigned id, const std::shar
         quads.push_back({t[i].y, t[i].z, pair ? t[i + 1].z : t[i].x, t[i].x});
         if (pair) ++i;
     }
-    void* q = rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT4, sizeof(quads[0]), quads.size());
+    void* q = newBuffer(g, RTC_BUFFER_TYPE_INDEX, RTC_FORMAT_UINT4, sizeof(quads[0]), quads.size());
     std::copy(quads.begin(), quads.end(), static_cast<std::array<int, 4>*>(q));
     if (mask && !mesh.uvs.empty()) {
         auto cut = std::make_shared<CutFaces>(CutFaces{mask, &mesh, &firsts});
@@ -214,7 +213,7 @@ void addFaces(EmbreeScene& scene, const Mesh& mesh, unsigned id, const std::shar
 } // namespace
 
 Face PlantScenes::face(int index, Level level, const RTCHit& hit) const {
-    return faceOf(traced_[index * kLevels + static_cast<int>(level)].triangles[hit.geomID], hit.geomID, hit.primID,
+    return faceOf(traced_[index * kLevels + static_cast<int>(level)]->triangles[hit.geomID], hit.geomID, hit.primID,
                   hit.u, hit.v);
 }
 
@@ -257,12 +256,12 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
 void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) const {
     RTCScene scene = rtcNewScene(embreeDevice());
     rtcSetSceneBuildQuality(scene, fast_ ? RTC_BUILD_QUALITY_MEDIUM : RTC_BUILD_QUALITY_HIGH);
-    Traced traced;
-    traced.scene = std::make_unique<EmbreeScene>(scene);
+    auto traced = std::make_unique<Traced>(); // its filters point into it: it stays where it is
+    traced->scene = std::make_unique<EmbreeScene>(scene);
     const std::vector<Mesh>& parts = library_->form(i, level).parts;
     for (size_t p = 0; p < parts.size(); ++p)
         if (const auto part = static_cast<unsigned>(p); !parts[p].empty())
-            addFaces(*traced.scene, parts[p], part, maskOf(i / kIndividuals, part), traced.triangles[p]);
+            addFaces(*traced->scene, parts[p], part, maskOf(i / kIndividuals, part), traced->triangles[p]);
     // To the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8). It may be held up, though.
     if (stop)
         rtcSetSceneProgressMonitorFunction(
@@ -272,11 +271,13 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
                 return true;
             },
             const_cast<std::function<bool()>*>(&stop));
-    rtcCommitScene(scene);
+    commitScene(scene);
     rtcSetSceneProgressMonitorFunction(scene, nullptr, nullptr);
     Rgb tone(1);
     std::optional<Brightness> bright;
-    if (!grown_[i].turns) {
+    // A sketch of what was never measured does without: its colours by level are put right with the better scenes.
+    const bool measures = level == Level::Near ? !untoned_ : bright_[i].has_value();
+    if (!grown_[i].turns && measures) {
         const SpeciesRecipe& recipe = library_->species()[static_cast<size_t>(i / kIndividuals)].recipe;
         const auto tint = [&](unsigned part, const V3f& at) {
             return parts[part].normals.empty()
@@ -287,7 +288,7 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
             return brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals), fast_ ? 2000 : 8000,
                               tint);
         });
-        tone = toneBetween(*bright, level == Level::Near ? *bright : bright_[i]);
+        tone = toneBetween(*bright, level == Level::Near ? *bright : *bright_[i]);
     }
     // Two may have made it at the same time, so that neither waits for the other; the first one's is taken.
     const std::lock_guard lock(publishing_);
@@ -298,29 +299,50 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
     grown_[i].scenes[static_cast<size_t>(level)].store(scene, std::memory_order_release);
 }
 
-// From the cache where it is known: measured well before, it is well known now, too.
-Brightness PlantScenes::measured(int i, Level level, const std::function<Brightness()>& measure) const {
+std::string PlantScenes::toneKey(int i, Level level, bool fast) const {
     const std::string key = library_->cacheKey(i);
-    if (key.empty()) return measure();
-    const auto keyOf = [&](bool fast) {
-        return std::string("tone ") + CODE_OF_TONE + (fast ? " fast " : " ") + std::to_string(static_cast<int>(level)) +
-               " " + key;
-    };
+    if (key.empty()) return {};
+    return std::string("tone ") + CODE_OF_TONE + (fast ? " fast " : " ") + std::to_string(static_cast<int>(level)) + " " + key;
+}
+
+// Measured well before, it is well known now, too.
+std::optional<Brightness> PlantScenes::remembered(int i, Level level) const {
     for (const bool fast : {false, true}) {
-        if (fast && !fast_) break;
-        const auto bytes = library_->cache()->find(keyOf(fast));
+        const std::string key = toneKey(i, level, fast);
+        if (key.empty() || (fast && !fast_)) break;
+        const auto bytes = library_->cache()->find(key);
         float v[6];
         if (!bytes || bytes->size() != sizeof v) continue;
         std::memcpy(v, bytes->data(), sizeof v);
-        return {{v[0], v[1], v[2]}, {v[3], v[4], v[5]}};
+        return Brightness{{v[0], v[1], v[2]}, {v[3], v[4], v[5]}};
     }
+    return std::nullopt;
+}
+
+// From the cache where it is known.
+Brightness PlantScenes::measured(int i, Level level, const std::function<Brightness()>& measure) const {
+    if (const auto known = remembered(i, level)) return *known;
     const Brightness out = measure();
     const float v[6] = {out.matt.x, out.matt.y, out.matt.z, out.glossy.x, out.glossy.y, out.glossy.z};
-    library_->cache()->keep(keyOf(fast_), std::string(reinterpret_cast<const char*>(v), sizeof v));
+    if (const std::string key = toneKey(i, level, fast_); !key.empty())
+        library_->cache()->keep(key, std::string(reinterpret_cast<const char*>(v), sizeof v));
     return out;
 }
 
 bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<bool()>& stop) {
+    return makeAll(wanted, stop, fast_);
+}
+
+bool PlantScenes::complete(const std::function<bool()>& stop) const {
+    if (!sketched_.exchange(false)) return true;
+    std::vector<char> there(static_cast<size_t>(library_->individualCount()));
+    for (size_t i = 0; i < there.size(); ++i) there[i] = scene(static_cast<int>(i), Level::Far) != nullptr;
+    const bool whole = makeAll(there, stop, false);
+    if (!whole) sketched_ = true;
+    return whole;
+}
+
+bool PlantScenes::makeAll(const std::vector<char>& wanted, const std::function<bool()>& stop, bool sketch) const {
     std::atomic<bool> stopped{false};
     constexpr Level kMade[] = {Level::Near, Level::Middle, Level::Far};
     parallelFor(library_->individualCount(), [&](int i) {
@@ -331,7 +353,16 @@ bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<b
                 stopped = true;
                 return;
             }
-            if (level == Level::Near) measure(i, library_->individual(i));
+            if (level == Level::Near) {
+                if (reaches_[i].empty()) measure(i, library_->individual(i));
+                // The near form is nine tenths of the work and waits.
+                if (sketch) {
+                    bright_[i] = remembered(i, level);
+                    untoned_ = untoned_ || (!bright_[i] && !grown_[i].turns);
+                    sketched_ = true;
+                    continue;
+                }
+            }
             make(i, level, stop);
         }
     });
@@ -350,7 +381,8 @@ Level PlantScenes::level(int index, float scale, float distance, const Detail& d
         kOutline * pixel < g.grain[static_cast<size_t>(Level::Near)] &&
         g.scenes[static_cast<size_t>(Level::Hero)].load(std::memory_order_relaxed))
         return Level::Hero;
-    return Level::Near;
+    // Until it is complete() a sketch has no near forms.
+    return g.scenes[static_cast<size_t>(Level::Near)].load(std::memory_order_relaxed) ? Level::Near : Level::Middle;
 }
 
 bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop) const {
@@ -387,7 +419,7 @@ bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const 
     return !missing.empty() && !stopped;
 }
 
-void PlantScenes::measure(int i, const Individual& plant) {
+void PlantScenes::measure(int i, const Individual& plant) const {
     std::vector<float> reaches(kReaches, 0);
     float top = 0;
     std::vector<V3f> points;
@@ -442,7 +474,7 @@ std::shared_ptr<const EmbreeScene> makePlantTileScene(std::shared_ptr<const Plan
     };
     add(0, tile->woody, kMaskWoody);
     add(tile->woody, tile->records.size(), kMaskGrass);
-    rtcCommitScene(scene);
+    commitScene(scene);
     return held;
 }
 

@@ -6,6 +6,7 @@
 #include <functional>
 #include <map>
 #include <mutex>
+#include <optional>
 
 #include "core/material/cutout.h"
 #include "core/planting/species.h"
@@ -30,6 +31,9 @@ public:
     // were. `stop` is asked often and may take its time: the work rests until it answers. One thread at a time; whoever
     // traces those that are there already is not disturbed.
     bool prepare(const std::vector<char>& wanted, const std::function<bool()>& stop = nullptr);
+    // What a fast prepare() has left for later so that a first picture comes soon: near forms, which until then are seen
+    // in their middle form. False when `stop` answered true before all were made. Whoever traces is not disturbed.
+    bool complete(const std::function<bool()>& stop = nullptr) const;
     // What every ray that comes near an individual asks for, close together in memory.
     struct Grown {
         std::atomic<RTCScene> scenes[kLevels] = {}; // of levels that are there
@@ -56,9 +60,14 @@ public:
     float reach(int index, float angle) const;
 
     bool fast() const { return fast_; }
+    // All levels are as bright as the near one; a fast sketch of plants that were never seen before is not.
+    bool toned() const { return !untoned_; }
 
 private:
-    void measure(int index, const Individual& plant);
+    void measure(int index, const Individual& plant) const;
+    bool makeAll(const std::vector<char>& wanted, const std::function<bool()>& stop, bool sketch) const;
+    std::string toneKey(int index, Level level, bool fast) const;
+    std::optional<Brightness> remembered(int index, Level level) const;
     std::shared_ptr<const PlantLibrary> library_;
     bool fast_;
     struct Traced {
@@ -71,11 +80,13 @@ private:
     Brightness measured(int index, Level level, const std::function<Brightness()>& measure) const;
     // Near first: the tones of the others are measured against it.
     void make(int index, Level level, const std::function<bool()>& stop) const;
-    mutable std::vector<Traced> traced_; // of each individual and level
+    mutable std::vector<std::unique_ptr<Traced>> traced_; // of each individual and level
     mutable std::mutex publishing_;
     mutable std::unique_ptr<Grown[]> grown_;
-    mutable std::vector<Brightness> bright_; // of the near levels
-    std::vector<std::vector<float>> reaches_;
+    mutable std::vector<std::optional<Brightness>> bright_; // of the near levels, where it is known
+    mutable std::vector<std::vector<float>> reaches_;
+    mutable std::atomic<bool> sketched_{false}; // near forms are missing
+    mutable std::atomic<bool> untoned_{false};
 };
 
 // How a record's plant lies in the world: turned, sized, sheared by its tilt, moved.

@@ -214,6 +214,8 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     camera.aspect = static_cast<float>(settings.size.x) / static_cast<float>(settings.size.y);
     Detail detail(camera.position);
     detail.pixelAngle = Lens(camera).pixelAngle(settings.size.x);
+    scene.plantScenes->complete([&] { return progress.cancelled(); });
+    progress.throwIfCancelled();
     if (settings.path.coarse) scene.plantScenes->growHeroes(*scene.site, detail, [&] { return progress.cancelled(); });
     const float ev = exposureOf(scene, env, shot, [&] { return progress.cancelled(); });
     progress.throwIfCancelled();

@@ -99,7 +99,7 @@ std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int
     const V2i start = field.grid.tileStart(tile);
     const int w = heights.cells.x + 1, h = heights.cells.y + 1;
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
-    auto* v = static_cast<V3f*>(rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, sizeof(V3f),
+    auto* v = static_cast<V3f*>(newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f),
                                                         static_cast<size_t>(w) * h));
     for (int y = 0; y < h; ++y)
         for (int x = 0; x < w; ++x) {
@@ -107,13 +107,13 @@ std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int
             *v++ = {p.x, p.y, heights.at(x, y)};
         }
     auto* grid =
-        static_cast<RTCGrid*>(rtcSetNewGeometryBuffer(g, RTC_BUFFER_TYPE_GRID, 0, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
+        static_cast<RTCGrid*>(newBuffer(g, RTC_BUFFER_TYPE_GRID, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
     *grid = {0, static_cast<unsigned>(w), static_cast<uint16_t>(w), static_cast<uint16_t>(h)};
     rtcSetGeometryMask(g, kMaskSolid);
     rtcCommitGeometry(g);
     rtcAttachGeometryByID(scene->get(), g, 0);
     rtcReleaseGeometry(g);
-    rtcCommitScene(scene->get());
+    commitScene(scene->get());
     return scene;
 }
 
@@ -142,7 +142,7 @@ std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>
             }
         });
     }
-    rtcCommitScene(scene->get());
+    commitScene(scene->get());
     return scene;
 }
 
@@ -175,7 +175,7 @@ std::shared_ptr<const EmbreeScene> waterScene(const Mesh& sheet, const Water& wa
         rtcSetGeometryOccludedFilterFunction(g, passClear);
     });
     scene->keeps.push_back(std::move(body));
-    rtcCommitScene(scene->get());
+    commitScene(scene->get());
     return scene;
 }
 
@@ -290,7 +290,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         add({.kind = ObjectKind::Far, .scene = reuse(site->far.get())}, [&site](SceneObject& o) {
             auto s = newScene(true);
             addMesh(*s, *site->far, 0, kMaskSolid);
-            rtcCommitScene(s->get());
+            commitScene(s->get());
             o.scene = s;
         });
     for (const auto& tiles : site->plants)
@@ -414,7 +414,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         rtcAttachGeometryByID(top, g, static_cast<unsigned>(i));
         rtcReleaseGeometry(g);
     }
-    rtcCommitScene(top);
+    commitScene(top);
     RTCBounds b;
     rtcGetSceneBounds(top, &b);
     scene->bounds = {{b.lower_x, b.lower_y, b.lower_z}, {b.upper_x, b.upper_y, b.upper_z}};

@@ -170,7 +170,7 @@ TEST(Choice, MaterialsAspectAndExposure) {
     pick("Aspect", 4);
     EXPECT_NEAR(session().shot().camera.aspect, 0.8f, 1e-3);
     EXPECT_LT(session().shot().size.x, session().shot().size.y);
-    pick("Exposure", 1);
+    pick("Metering", 1);
     EXPECT_FALSE(session().shot().metered);
     settle();
 }
@@ -220,33 +220,33 @@ TEST(MaterialRows, FollowWhatTheMaterialIs) {
     };
     pick("Made of", 0);
     const std::string before = documentHash();
-    pick("Body", 3); // a body of glass
+    pick("Substance", 3); // a body of glass
     EXPECT_TRUE(surface().solid);
     EXPECT_FLOAT_EQ(surface().transmission, 1);
     expectOneStep(before);
     session().editItem("Tint", session().chosen(), [&](Item& i) {
         std::get<Building>(i.body).surfaces[inspector->material()].baseColor = Rgb(0.5f, 0.8f, 0.6f);
     });
-    setField("Tint depth", "20 mm");
+    setField("Tint distance", "20 mm");
     EXPECT_NEAR(std::exp(-surface().absorption.x * 0.02f), 0.5f, 1e-3f);
     EXPECT_NEAR(std::exp(-surface().absorption.y * 0.02f), 0.8f, 1e-3f);
-    setField("Tint depth", "100");
+    setField("Tint distance", "100");
     EXPECT_EQ(surface().absorption, Rgb(0)) << "clear";
     const std::string glass = documentHash();
-    pick("Body", 2);
-    pick("Body", 1);
+    pick("Substance", 2);
+    pick("Substance", 1);
     session().undo();
     session().undo();
     EXPECT_EQ(documentHash(), glass) << "each choice is a step of its own";
-    pick("Body", 1);
+    pick("Substance", 1);
     EXPECT_FLOAT_EQ(surface().metalness, 1);
     EXPECT_FLOAT_EQ(surface().transmission, 0);
-    setField("Varnish", "60");
+    setField("Coat", "60");
     EXPECT_FLOAT_EQ(surface().coat, 0.6f);
-    pick("Body", 4);
-    setField("Glow through", "25");
+    pick("Substance", 4);
+    setField("Translucency", "25");
     EXPECT_FLOAT_EQ(surface().translucency, 0.25f);
-    setField("Shines", "3000");
+    setField("Emission", "3000");
     EXPECT_NEAR(luminance(surface().emission), 3000, 1);
     setField("Lamp group", "3");
     EXPECT_EQ(surface().lampGroup, 2);
@@ -261,22 +261,22 @@ TEST(MaterialRows, PicturesBySlot) {
     ASSERT_TRUE(grey.save(QString::fromStdString(file.string())));
     whenDialogOpens([&](QDialog& d) { chooseFile(d, file); });
     QCoreApplication::processEvents();
-    auto* box = inspector->findChild<QComboBox*>("Rough picture");
+    auto* box = inspector->findChild<QComboBox*>("Roughness map");
     ASSERT_TRUE(box);
     Q_EMIT box->activated(1);
     const auto surface = [&]() -> const Surface& { return house()->surfaces[inspector->material()]; };
     ASSERT_TRUE(waitFor([&] { return surface().maps.roughness != nullptr; }));
     EXPECT_EQ(surface().maps.roughness->width, 8) << "the slot tells, not the name";
     EXPECT_EQ(surface().maps.color, nullptr);
-    setField("Picture size", "2.5");
+    setField("Map size", "2.5");
     EXPECT_FLOAT_EQ(surface().textureSize, 2.5f);
     QCoreApplication::processEvents();
-    box = inspector->findChild<QComboBox*>("Rough picture");
+    box = inspector->findChild<QComboBox*>("Roughness map");
     EXPECT_EQ(box->itemText(0), "8 × 4");
     Q_EMIT inspector->findChild<QComboBox*>("Repeat")->activated(1);
     EXPECT_TRUE(surface().mixed);
     QCoreApplication::processEvents();
-    box = inspector->findChild<QComboBox*>("Rough picture");
+    box = inspector->findChild<QComboBox*>("Roughness map");
     Q_EMIT box->activated(2);
     EXPECT_EQ(surface().maps.roughness, nullptr);
 }

@@ -7,8 +7,10 @@
 #include "app/task.h"
 #include "app/theme.h"
 #include "tests/app/window_driver.h"
+#include "tests/own_folders.h"
 
 int main(int argc, char** argv) {
+    const thallos::test::OwnFolders folders;
     ::testing::InitGoogleTest(&argc, argv);
     thallos::Application app(argc, argv);
     std::setlocale(LC_NUMERIC, "C");

@@ -323,6 +323,7 @@ TEST_F(Cli, RenderRefusesNonsense) {
 
 TEST_F(Cli, ThingsFromElsewhereAreBroughtInListedAndCollected) {
     const fs::path data = folder / "data";
+    const std::string before = std::getenv("XDG_DATA_HOME");
     ::setenv("XDG_DATA_HOME", data.c_str(), 1);
     const Result made =
         run("--json proxy " + kHouse + " --name \"Little house\" --kind thing --height-m 0.4 --licence CC0");
@@ -368,5 +369,5 @@ TEST_F(Cli, ThingsFromElsewhereAreBroughtInListedAndCollected) {
         run("--json plants " + all.parsed()["project"].get<std::string>() + " --csv " + path("p.csv"));
     ASSERT_EQ(plants.status, 0) << plants.err;
     EXPECT_EQ(plants.parsed()["plants"], 1);
-    ::unsetenv("XDG_DATA_HOME");
+    ::setenv("XDG_DATA_HOME", before.c_str(), 1);
 }

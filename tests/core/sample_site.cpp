@@ -2,8 +2,6 @@
 
 #include <map>
 
-#include <unistd.h>
-
 #include "core/base/hash.h"
 #include "core/project/json.h"
 
@@ -12,7 +10,8 @@ namespace fs = std::filesystem;
 namespace thallos::test {
 
 std::shared_ptr<const PlantLibrary> library() {
-    static const auto l = PlantLibrary::load(fs::path(THALLOS_SOURCE) / "assets/species");
+    static const auto l =
+        PlantLibrary::load(fs::path(THALLOS_SOURCE) / "assets/species", {}, nullptr, plantCache());
     return l;
 }
 
@@ -69,12 +68,7 @@ Project reread(const Project& p) {
 }
 
 fs::path scratch() {
-    static const fs::path folder = [] {
-        const fs::path f = fs::temp_directory_path() / ("thallos-project-test-" + std::to_string(::getpid()));
-        fs::create_directories(f);
-        return f;
-    }();
-    return folder;
+    return fs::temp_directory_path(); // the test program's own, and gone with it
 }
 
 // Everything that is derived, as numbers.
