@@ -29,9 +29,9 @@ signals:
     void pictureWanted(int map); // from a file, for the material shown; index into kMaps
 
 private:
-    void refresh();        // other values
+    void refresh();                      // other values
     bool locked(const Item& item) const; // its rows are greyed
-    QString shape() const; // tells whether the rows still fit
+    QString shape() const;               // tells whether the rows still fit
     void heading(const QString& title, const QString& note);
     void note(const std::function<QString()>& text);
     void row(const QString& label, const ValueRange& range, const QString& tip, const std::function<double()>& get,

@@ -297,7 +297,8 @@ void Inspector::driftRows(const Item& item) {
     const Id id = item.id;
     const auto* d = bodyOf<Drift>(&item);
     heading(QString::fromStdString(item.name),
-            (d->areas.size() == 1 ? tr("drift, one area, %1") : tr("drift, %2 areas, %1").arg(QString("%1"), QString::number(d->areas.size())))
+            (d->areas.size() == 1 ? tr("drift, one area, %1")
+                                  : tr("drift, %2 areas, %1").arg(QString("%1"), QString::number(d->areas.size())))
                 .arg(areaText(area(*d))));
     layout_->addWidget(new MixBar(session_, id, page_));
     bodyRow<Drift>(tr("Density"), {0.01, 60, true, Dimension::Plain, "/m²", 3, 6},

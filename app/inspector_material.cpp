@@ -130,7 +130,8 @@ void Inspector::materialRows() {
             });
         });
     choice(
-        tr("Substance"), {tr("matt or glossy"), tr("metal"), tr("pane of glass"), tr("body of glass"), tr("leaf or cloth")},
+        tr("Substance"),
+        {tr("matt or glossy"), tr("metal"), tr("pane of glass"), tr("body of glass"), tr("leaf or cloth")},
         tr("How light goes on: mirrored by metal, through a thin pane, bent in a body, glowing through a leaf"),
         [this] { return surface() ? static_cast<int>(substanceOf(*surface())) : 0; },
         [this](int i) { editSurface(tr("Substance"), [&](Surface& s) { become(s, static_cast<Substance>(i)); }); });

@@ -55,7 +55,6 @@ int main(int argc, char** argv) {
             std::fputs(thallos::KeysSheet::page(window.commands()).toUtf8().constData(), stdout);
             return 0;
         }
-        QObject::connect(&app, &thallos::Application::trouble, &window, &thallos::MainWindow::tellTrouble);
         const QStringList files = parser.positionalArguments();
         if (!files.isEmpty()) window.openProject(files.first().toStdString());
         const QStringList verbs{"seat", "shape", "plant", "light", "frame", "finish"};

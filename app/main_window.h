@@ -5,12 +5,12 @@
 
 #include <QMainWindow>
 
-#include "app/task.h"
 #include "app/commands.h"
 #include "app/engine.h"
 #include "app/pane.h"
 #include "app/render_job.h"
 #include "app/session.h"
+#include "app/task.h"
 #include "app/tools.h"
 
 class QLabel;
@@ -171,6 +171,7 @@ private:
     std::map<int, bool> planOfVerb_; // which pane each verb had in the main place
     double passSeconds_ = 0;
     std::shared_ptr<Progress> importProgress_;
+    bool pictured_ = false; // a picture has been shown
     Task importThread_;
 };
 

@@ -54,8 +54,8 @@ void MainWindow::projectCommands() {
     commands_.add({"project.import", menu, tr("Bring in a model…"), tr("A building or prop from a file"),
                    QKeySequence(Qt::CTRL | Qt::Key_I), [this] { importDialog(); }});
     commands_.add({"project.terrain", menu, tr("Import terrain…"),
-                   tr("Heights of the land from a GeoTIFF, ASCII grid or HGT file, in their own size"), QKeySequence(),
-                   [this] { terrainDialog(); }});
+                   tr("Heights of the land from a GeoTIFF, ASCII grid or HGT file, in their own size"),
+                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_I), [this] { terrainDialog(); }});
     commands_.add({"project.collect", menu, tr("Collect in a folder…"),
                    tr("The project with all that was brought into it, and the list of its rights, to hand on"),
                    QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C), [this] { collectProject(); }});

@@ -168,9 +168,9 @@ void MainWindow::importDialog() {
 }
 
 void MainWindow::terrainDialog() {
-    const QString f = QFileDialog::getOpenFileName(this, tr("Import terrain"), QSettings().value("files/terrain").toString(),
-                                                   tr("Heights (*.tif *.tiff *.asc *.hgt *.png);;All files (*)"), nullptr,
-                                                   QFileDialog::DontUseNativeDialog);
+    const QString f = QFileDialog::getOpenFileName(
+        this, tr("Import terrain"), QSettings().value("files/terrain").toString(),
+        tr("Heights (*.tif *.tiff *.asc *.hgt *.png);;All files (*)"), nullptr, QFileDialog::DontUseNativeDialog);
     if (f.isEmpty()) return;
     QSettings().setValue("files/terrain", QFileInfo(f).path());
     importHeights(f.toStdString());
@@ -250,10 +250,8 @@ void MainWindow::importHeights(const fs::path& file) {
             guarded([&] {
                 Surveyed s = surveyed(*session_.project().ground, raster, Fit::TrueSize, name);
                 session_.edit(tr("Lay a survey"), withLand(session_.project(), std::move(s.ground)));
-                QString text = tr("%1: %2 × %3 heights, ")
-                                   .arg(QString::fromStdString(name))
-                                   .arg(raster.width)
-                                   .arg(raster.height);
+                QString text =
+                    tr("%1: %2 × %3 heights, ").arg(QString::fromStdString(name)).arg(raster.width).arg(raster.height);
                 text += raster.sized ? tr("%1 apart, centred on the site. What stands there went along.")
                                            .arg(lengthText(raster.cell))
                                      : tr("laid over the whole ground, for the file does not say how large it is.");

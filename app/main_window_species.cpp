@@ -45,7 +45,8 @@ void MainWindow::takeSpecies(const QString& name) {
         return at >= 0 && library_->isLow(at * kIndividuals);
     };
     const auto& before = bodyOf<Drift>(item)->mix;
-    if (!isLow(species) && std::any_of(before.begin(), before.end(), [&](const MixEntry& m) { return isLow(m.species); })) {
+    if (!isLow(species) &&
+        std::any_of(before.begin(), before.end(), [&](const MixEntry& m) { return isLow(m.species); })) {
         tools_.species = name;
         inspector_->rebuild();
         return tell(tr("%1 would stand as dense as the grass of %2: plant it singly, or in a drift of its own.")
@@ -149,31 +150,30 @@ void MainWindow::collectProject(const fs::path& folder) {
     if (importing_) return tell(tr("Another file is being read; wait for it or stop it."));
     startReading(folder);
     jobText_->setText(tr("Collecting the project"));
-    importThread_ =
-        Task([this, folder, project = session_.project(), library = library_, progress = importProgress_] {
-            Collected done;
-            QString failure;
-            int unclear = 0;
-            try {
-                done = collect(project, *library, folder, progress.get());
-                for (const Asset& a : assetsOf(project, *library)) unclear += a.unclear();
-            } catch (const Error& e) {
-                failure = e.kind() == Error::Kind::Cancelled ? tr("Stopped.") : QString::fromUtf8(e.what());
-            } catch (const std::exception& e) {
-                failure = QString::fromUtf8(e.what());
-            }
-            QMetaObject::invokeMethod(this, [this, done, failure, unclear] {
-                endReading();
-                if (!failure.isEmpty()) return tell(failure);
-                QString text = tr("Collected: %1 with %2 files beside it.")
-                                   .arg(QString::fromStdString(done.project.filename().string()))
-                                   .arg(done.files);
-                if (!done.missing.empty())
-                    text += " " + tr("%1 is not where it was.").arg(QString::fromStdString(done.missing.front()));
-                if (unclear > 0) text += " " + tr("Of %1 nothing tells the licence; see rights.csv.").arg(unclear);
-                tell(text, !done.missing.empty() || unclear > 0);
-            });
+    importThread_ = Task([this, folder, project = session_.project(), library = library_, progress = importProgress_] {
+        Collected done;
+        QString failure;
+        int unclear = 0;
+        try {
+            done = collect(project, *library, folder, progress.get());
+            for (const Asset& a : assetsOf(project, *library)) unclear += a.unclear();
+        } catch (const Error& e) {
+            failure = e.kind() == Error::Kind::Cancelled ? tr("Stopped.") : QString::fromUtf8(e.what());
+        } catch (const std::exception& e) {
+            failure = QString::fromUtf8(e.what());
+        }
+        QMetaObject::invokeMethod(this, [this, done, failure, unclear] {
+            endReading();
+            if (!failure.isEmpty()) return tell(failure);
+            QString text = tr("Collected: %1 with %2 files beside it.")
+                               .arg(QString::fromStdString(done.project.filename().string()))
+                               .arg(done.files);
+            if (!done.missing.empty())
+                text += " " + tr("%1 is not where it was.").arg(QString::fromStdString(done.missing.front()));
+            if (unclear > 0) text += " " + tr("Of %1 nothing tells the licence; see rights.csv.").arg(unclear);
+            tell(text, !done.missing.empty() || unclear > 0);
         });
+    });
 }
 
 } // namespace thallos

@@ -290,7 +290,8 @@ void PlanPane::drawPlanting(QPainter& painter) {
     const auto isSeen = [&](uint64_t id) {
         return !std::binary_search(showing.hidden.begin(), showing.hidden.end(), Id{id});
     };
-    std::vector<float> spreads(built->library->species().size(), -1); // as the recipes say: nothing is grown for a symbol
+    std::vector<float> spreads(built->library->species().size(),
+                               -1); // as the recipes say: nothing is grown for a symbol
     for (const auto& tiles : built->plants)
         for (const auto& tile : tiles) {
             if (!showing.planting) break;

@@ -24,18 +24,19 @@ RenderJob::~RenderJob() {
 
 void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::shared_ptr<const Scene> scene) {
     try {
+        PictureSettings settings;
+        prepare(order_.delivery, settings); // what can't be written is known before anything is built
         // The shown scene serves if it is of this very document and shows what the shot shows.
         order_.shot.camera.nearCut = 0;
         const Showing showing = showingOf(order_.project, order_.shot);
-        if (!scene || !scene->fine || !scene->plantScenes->toned() || !(scene->site->project == order_.project) || scene->site->stale ||
-            !(scene->showing == showing)) {
+        if (!scene || !scene->fine || !scene->plantScenes->toned() || !(scene->site->project == order_.project) ||
+            scene->site->stale || !(scene->showing == showing)) {
             SceneBuilder builder(false, shippedMaterials());
             const auto site = build(order_.project, library, nullptr, Haste::Rest, &warnings_);
             progress_->throwIfCancelled();
             scene = builder.update(site, showing);
             progress_->throwIfCancelled();
         }
-        PictureSettings settings;
         settings.size = order_.size;
         settings.noise = order_.shot.noise;
         if (const auto& part = order_.part) {
@@ -49,7 +50,6 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
             const V2i size = pixel(part->max) - settings.regionStart;
             settings.regionSize = V2i(std::max(size.x, 1), std::max(size.y, 1));
         }
-        prepare(order_.delivery, settings);
         result_ = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot, settings,
                                 order_.samples, order_.denoise, *progress_);
         scene_ = scene;

@@ -33,11 +33,11 @@ public:
     void deliverTo(const std::filesystem::path& file);
 
 signals:
-    void progressed(double done, double secondsLeft);              // secondsLeft < 0: not known yet
+    void progressed(double done, double secondsLeft); // secondsLeft < 0: not known yet
     // The picture, how many files in all, and what people should know of it (empty: nothing).
     void finished(const QString& file, int files, double seconds, const QString& remark);
     void unwritten(const QString& reason); // rendered, but the file could not be written: the picture is kept
-    void stopped(const QString& reason);                           // empty: cancelled
+    void stopped(const QString& reason);   // empty: cancelled
 
 private:
     void run(const std::shared_ptr<const PlantLibrary>& library, std::shared_ptr<const Scene> scene);

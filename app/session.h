@@ -15,8 +15,8 @@
 #include "app/task.h"
 #include "core/project/built_site.h"
 #include "core/project/history.h"
-#include "core/project/snap.h"
 #include "core/project/recovery.h"
+#include "core/project/snap.h"
 #include "core/project/store.h"
 #include "core/trace/scene.h"
 

@@ -30,10 +30,9 @@ void Session::open(const fs::path& file) {
     if (report.damaged) {
         savedAt_ = SIZE_MAX;
         Q_EMIT fileChanged();
-        QString text = report.savedAt.empty()
-                           ? tr("%1 is damaged and was opened as a copy.").arg(name)
-                           : tr("%1 is damaged: this is a copy of what was saved on %2.")
-                                 .arg(name, QString::fromStdString(report.savedAt));
+        QString text = report.savedAt.empty() ? tr("%1 is damaged and was opened as a copy.").arg(name)
+                                              : tr("%1 is damaged: this is a copy of what was saved on %2.")
+                                                    .arg(name, QString::fromStdString(report.savedAt));
         if (!missing.isEmpty()) text += " " + tr("These could not be read: %1.").arg(missing.join(", "));
         Q_EMIT message(text + " " + tr("Save it under another name."));
         return;

@@ -5,10 +5,10 @@
 
 #include <QWidget>
 
-#include "app/task.h"
 #include "app/engine.h"
 #include "app/listing.h"
 #include "app/session.h"
+#include "app/task.h"
 
 namespace thallos {
 

@@ -186,8 +186,8 @@ Tools::Tools(Session& session) : session_(session) {
                       own(makeStandTool(session)),
                       {}});
     add(Verb::Frame, {"upright", toolText("Plumb"), "leaf-frame-upright",
-                      toolText("Turn the tilt of the camera into lens shift, so that walls stand plumb"), "U",
-                      nullptr, [this] { session_.look(upright(session_.shot().camera)); }});
+                      toolText("Turn the tilt of the camera into lens shift, so that walls stand plumb"), "U", nullptr,
+                      [this] { session_.look(upright(session_.shot().camera)); }});
     add(Verb::Frame, {"keep", toolText("Keep"), "leaf-frame-keep", toolText("Keep the view you looked up in the shot"),
                       "K", nullptr, [this] { session_.keepLook(); }});
 }

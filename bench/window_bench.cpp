@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <cstdio>
 #include <cstdlib>
-#include <string_view>
 #include <fstream>
+#include <string_view>
 
 #include <QElapsedTimer>
 #include <QEventLoop>

@@ -124,8 +124,8 @@ struct ImportOptions {
     bool seat = false;
 };
 void import(const ImportOptions& o) {
-    static const std::map<std::string, float> units{
-        {"file", 0}, {"m", 1}, {"mm", 0.001f}, {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
+    static const std::map<std::string, float> units{{"file", 0},   {"m", 1},        {"mm", 0.001f},
+                                                    {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
     const Project project = openProject(o.project);
     Building b;
     b.model = std::make_shared<const Model>(importModel(o.model, {units.at(o.unit)}));

@@ -160,7 +160,8 @@ Surface surfaceOf(const aiMaterial& m) {
     if (m.Get(AI_MATKEY_METALLIC_FACTOR, v) == AI_SUCCESS) s.metalness = unit(v);
     aiColor3D glow;
     if (m.Get(AI_MATKEY_COLOR_EMISSIVE, glow) == AI_SUCCESS)
-        s.emission = fromLinear709({unit(glow.r), unit(glow.g), unit(glow.b)}) * 300.0f; // unit strength: a bright screen
+        s.emission =
+            fromLinear709({unit(glow.r), unit(glow.g), unit(glow.b)}) * 300.0f; // unit strength: a bright screen
     if (m.Get(AI_MATKEY_OPACITY, v) == AI_SUCCESS && v < 0.6f) {
         s.transmission = 1;
         s.roughness = 0.02f;
@@ -186,12 +187,13 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
     }
     std::string ending = file.extension().string();
     for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    // Formats of machines and measuring are Z up, those of pictures Y up. Of those that say it themselves the reader turns
-    // all to Y up (3DS and IFC among them) but FBX, which tells.
+    // Formats of machines and measuring are Z up, those of pictures Y up. Of those that say it themselves the reader
+    // turns all to Y up (3DS and IFC among them) but FBX, which tells.
     int fbxUp = 1;
     if (scene->mMetaData) scene->mMetaData->Get("UpAxis", fbxUp);
-    const bool zUp = up == 'z' || (up != 'y' && (ending == ".stl" || ending == ".ply" || ending == ".dxf" ||
-                                                 (ending == ".fbx" && fbxUp == 2)));
+    const bool zUp =
+        up == 'z' ||
+        (up != 'y' && (ending == ".stl" || ending == ".ply" || ending == ".dxf" || (ending == ".fbx" && fbxUp == 2)));
     if (unit <= 0) {
         // As the file has it: FBX counts in centimetres times a factor, the others come in metres where they say.
         double centimetres = 1;
@@ -255,9 +257,10 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
         --depth;
     };
     visit(*scene->mRootNode, Imath::M44d());
-    if (model.parts.empty() || std::all_of(model.parts.begin(), model.parts.end(),
-                                           [](const Part& p) { return p.mesh.triangles.empty(); }))
-        throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported", "");
+    if (model.parts.empty() ||
+        std::all_of(model.parts.begin(), model.parts.end(), [](const Part& p) { return p.mesh.triangles.empty(); }))
+        throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported",
+                    "");
     return model;
 }
 

@@ -50,7 +50,9 @@ public:
     explicit Pictures(const tinygltf::Model& g) : g_(g) {}
 
     // Null when there is none or it can't be read. `color`: not data.
-    std::shared_ptr<const Picture> of(int texture, bool color) { return made(texture, color ? "color" : "data", color, nullptr); }
+    std::shared_ptr<const Picture> of(int texture, bool color) {
+        return made(texture, color ? "color" : "data", color, nullptr);
+    }
     // The same with its alpha changed: -1 to cover all, else to nothing below the cut and all above.
     std::shared_ptr<const Picture> cut(int texture, double at) {
         return made(texture, "cut " + std::to_string(at), true, [at](Picture& p) {
@@ -76,7 +78,8 @@ private:
         const auto& t = g_.textures[static_cast<size_t>(texture)];
         int i = t.source;
         // Textures whose picture is of a newer kind name it in an extension.
-        if (const auto webp = t.extensions.find("EXT_texture_webp"); webp != t.extensions.end() && webp->second.Has("source"))
+        if (const auto webp = t.extensions.find("EXT_texture_webp");
+            webp != t.extensions.end() && webp->second.Has("source"))
             i = webp->second.Get("source").GetNumberAsInt();
         if (i < 0 || i >= static_cast<int>(g_.images.size())) return nullptr;
         auto& known = made_[{i, use}];
@@ -92,10 +95,13 @@ private:
         std::shared_ptr<Picture> out;
         try {
             if (image.image.empty()) throw Error(Error::Kind::Missing, "is not there", "");
-            VSIFCloseL(VSIFileFromMemBuffer(name.c_str(), const_cast<GByte*>(image.image.data()), image.image.size(), FALSE));
+            VSIFCloseL(
+                VSIFileFromMemBuffer(name.c_str(), const_cast<GByte*>(image.image.data()), image.image.size(), FALSE));
             out = std::make_shared<Picture>(readPicture(name, color));
         } catch (const Error&) {
-            unreadable.push_back(!image.uri.empty() ? image.uri : !image.name.empty() ? image.name : "picture " + std::to_string(i));
+            unreadable.push_back(!image.uri.empty()    ? image.uri
+                                 : !image.name.empty() ? image.name
+                                                       : "picture " + std::to_string(i));
         }
         VSIUnlink(name.c_str());
         return out;
@@ -133,7 +139,8 @@ void addMaps(Pictures& pictures, const tinygltf::Material& m, bool keepAlpha, Su
     const auto& p = m.pbrMetallicRoughness;
     if (const int color = p.baseColorTexture.index; color >= 0) {
         const bool asItIs = m.alphaMode == "BLEND" || (keepAlpha && m.alphaMode != "MASK");
-        s.maps.color = asItIs ? pictures.of(color, true) : pictures.cut(color, m.alphaMode == "MASK" ? m.alphaCutoff : 0);
+        s.maps.color =
+            asItIs ? pictures.of(color, true) : pictures.cut(color, m.alphaMode == "MASK" ? m.alphaCutoff : 0);
     }
     // Roughness lies in green, metal in blue.
     if (const int packed = p.metallicRoughnessTexture.index; packed >= 0) {
@@ -184,7 +191,8 @@ template <class Info> Layout layoutOf(const Info& info) {
     pair("offset", out.offset);
     pair("scale", out.scale);
     if (e.Has("rotation")) out.turn = number(e.Get("rotation"), 0);
-    if (e.Has("texCoord") && e.Get("texCoord").IsNumber()) out.set = std::clamp(e.Get("texCoord").GetNumberAsInt(), 0, 8);
+    if (e.Has("texCoord") && e.Get("texCoord").IsNumber())
+        out.set = std::clamp(e.Get("texCoord").GetNumberAsInt(), 0, 8);
     return out;
 }
 // False: its pictures lie differently; the first one's layout is taken.
@@ -300,8 +308,8 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
 
     // Pictures stay as they lie in the file until it is known what they are for.
     loader.SetImageLoader(
-        [](tinygltf::Image* image, const int, std::string*, std::string*, int, int, const unsigned char* bytes, int size,
-           void*) {
+        [](tinygltf::Image* image, const int, std::string*, std::string*, int, int, const unsigned char* bytes,
+           int size, void*) {
             image->image.assign(bytes, bytes + size);
             return true;
         },
@@ -314,10 +322,10 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
     const bool binary = bytes.compare(0, 4, "glTF") == 0;
     bytes = preparedGltf(bytes, binary);
     const auto size = static_cast<unsigned>(bytes.size());
-    const bool good = binary ? loader.LoadBinaryFromMemory(&g, &error, &warning,
-                                                           reinterpret_cast<const unsigned char*>(bytes.data()), size,
-                                                           folder.string())
-                             : loader.LoadASCIIFromString(&g, &error, &warning, bytes.data(), size, folder.string());
+    const bool good =
+        binary ? loader.LoadBinaryFromMemory(&g, &error, &warning, reinterpret_cast<const unsigned char*>(bytes.data()),
+                                             size, folder.string())
+               : loader.LoadASCIIFromString(&g, &error, &warning, bytes.data(), size, folder.string());
     if (!good) {
         std::replace(error.begin(), error.end(), '\n', ' ');
         broken("is not a whole glTF file" + (error.empty() ? std::string() : " (" + error.substr(0, 160) + ")"));
@@ -373,7 +381,8 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
             }
             const bool mirrored = toWorld.determinant() < 0;
             for (size_t i = 0; i + 2 < in.corners.size(); i += 3)
-                m.triangles.push_back({static_cast<int>(in.corners[i]), static_cast<int>(in.corners[i + (mirrored ? 2 : 1)]),
+                m.triangles.push_back({static_cast<int>(in.corners[i]),
+                                       static_cast<int>(in.corners[i + (mirrored ? 2 : 1)]),
                                        static_cast<int>(in.corners[i + (mirrored ? 1 : 2)])});
             model.parts.push_back(std::move(part));
         }
@@ -406,9 +415,11 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
         const M44d world = matrixOf(node) * parent;
         if (node.mesh >= 0 && node.mesh < static_cast<int>(g.meshes.size()))
             addMesh(g.meshes[node.mesh], node.name.empty() ? g.meshes[node.mesh].name : node.name, world);
-        if (const auto l = node.extensions.find("KHR_lights_punctual"); l != node.extensions.end() && l->second.Has("light")) {
+        if (const auto l = node.extensions.find("KHR_lights_punctual");
+            l != node.extensions.end() && l->second.Has("light")) {
             const int index = l->second.Get("light").GetNumberAsInt();
-            if (index >= 0 && index < static_cast<int>(g.lights.size())) addLight(g.lights[static_cast<size_t>(index)], world);
+            if (index >= 0 && index < static_cast<int>(g.lights.size()))
+                addLight(g.lights[static_cast<size_t>(index)], world);
         }
         for (int c : node.children) visit(c, world, depth + 1);
     };
@@ -418,7 +429,8 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
         for (int n : g.scenes[std::clamp(g.defaultScene, 0, static_cast<int>(g.scenes.size()) - 1)].nodes)
             visit(n, M44d(), 0);
     if (model.parts.empty() && points)
-        throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported", "");
+        throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported",
+                    "");
     return model;
 }
 

@@ -236,8 +236,8 @@ std::string preparedGltf(const std::string& bytes, bool binary) {
         return std::string(reinterpret_cast<const char*>(&n), 4);
     };
     const std::string rest = bytes.substr(kHeader + kChunk + length);
-    return bytes.substr(0, 8) + number(kHeader + kChunk + text.size() + rest.size()) + number(text.size()) + "JSON" + text +
-           rest;
+    return bytes.substr(0, 8) + number(kHeader + kChunk + text.size() + rest.size()) + number(text.size()) + "JSON" +
+           text + rest;
 }
 
 void decompressViews(tinygltf::Model& g) {

@@ -37,14 +37,17 @@ Dataset inMetres(GDALDataset& in) {
     double x = t[0] + w * t[1] + h * t[2], y = t[3] + w * t[4] + h * t[5];
     if (!toEarth || !toEarth->Transform(1, &x, &y)) return nullptr;
     char target[160];
-    std::snprintf(target, sizeof target, "+proj=tmerc +lat_0=%.9f +lon_0=%.9f +k=1 +datum=WGS84 +units=m +no_defs", y, x);
-    const char* arguments[] = {"-of", "MEM", "-t_srs", target, "-r", "bilinear", "-ot", "Float32", "-dstnodata", "nan", nullptr};
+    std::snprintf(target, sizeof target, "+proj=tmerc +lat_0=%.9f +lon_0=%.9f +k=1 +datum=WGS84 +units=m +no_defs", y,
+                  x);
+    const char* arguments[] = {"-of", "MEM",     "-t_srs",     target, "-r",   "bilinear",
+                               "-ot", "Float32", "-dstnodata", "nan",  nullptr};
     const std::unique_ptr<GDALWarpAppOptions, decltype(&GDALWarpAppOptionsFree)> how(
         GDALWarpAppOptionsNew(const_cast<char**>(arguments), nullptr), GDALWarpAppOptionsFree);
     GDALDatasetH source = &in;
     int failed = 0;
     Dataset out(GDALDataset::FromHandle(GDALWarp("", nullptr, 1, &source, how.get(), &failed)));
-    if (!out || failed) throw Error(Error::Kind::Unsupported, "lies on the earth in a way that cannot be made level", "");
+    if (!out || failed)
+        throw Error(Error::Kind::Unsupported, "lies on the earth in a way that cannot be made level", "");
     if (const char* unit = in.GetRasterBand(1)->GetUnitType()) out->GetRasterBand(1)->SetUnitType(unit);
     return out;
 }
@@ -56,8 +59,7 @@ HeightRaster readHeights(const fs::path& file, float pngHeight) {
     CPLSetErrorHandler(CPLQuietErrorHandler);
     CPLSetConfigOption("GDAL_DISABLE_READDIR_ON_OPEN", "TRUE");
     const char* drivers[] = {"GTiff", "AAIGrid", "PNG", "SRTMHGT", nullptr};
-    const Dataset opened(
-        GDALDataset::Open(file.c_str(), GDAL_OF_RASTER | GDAL_OF_READONLY, drivers));
+    const Dataset opened(GDALDataset::Open(file.c_str(), GDAL_OF_RASTER | GDAL_OF_READONLY, drivers));
     if (!opened || opened->GetRasterCount() < 1)
         throw Error(Error::Kind::Unreadable, "is not a GeoTIFF, ASCII grid, PNG or HGT file", "");
     const Dataset warped = inMetres(*opened);

@@ -40,8 +40,9 @@ int run(int argc, char** argv) {
         const fs::path file = argv[2];
         const std::string ending = lower(file.extension().string());
         const float unit = std::strtof(argv[4], nullptr);
-        Model model = ending == ".glb" || ending == ".gltf" ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[6]) == "plant")
-                                                            : readWithAssimp(file, unit, argv[5][0]);
+        Model model = ending == ".glb" || ending == ".gltf"
+                          ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[6]) == "plant")
+                          : readWithAssimp(file, unit, argv[5][0]);
         if (model.name.empty()) model.name = file.stem().string();
         tidy(model);
         const V3f size = bounds(model).size();

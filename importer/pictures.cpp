@@ -160,7 +160,8 @@ namespace {
 void toSrgb(Picture& p, const char* base64) {
     std::vector<GByte> bytes(base64, base64 + std::strlen(base64) + 1);
     const int size = CPLBase64DecodeInPlace(bytes.data());
-    const cmsHPROFILE from = size > 0 ? cmsOpenProfileFromMem(bytes.data(), static_cast<cmsUInt32Number>(size)) : nullptr;
+    const cmsHPROFILE from =
+        size > 0 ? cmsOpenProfileFromMem(bytes.data(), static_cast<cmsUInt32Number>(size)) : nullptr;
     const cmsHPROFILE to = cmsCreate_sRGBProfile();
     if (from && cmsGetColorSpace(from) == cmsSigRgbData)
         if (const cmsHTRANSFORM t = cmsCreateTransform(from, TYPE_RGBA_8, to, TYPE_RGBA_8, INTENT_RELATIVE_COLORIMETRIC,
@@ -215,7 +216,8 @@ Picture readPicture(const std::filesystem::path& file, bool color) {
             out[k] = byteOf(light ? encodeSrgb(v) : v);
         }
     }
-    if (const char* profile = data->GetMetadataItem("SOURCE_ICC_PROFILE", "COLOR_PROFILE"); color && !palette && profile)
+    if (const char* profile = data->GetMetadataItem("SOURCE_ICC_PROFILE", "COLOR_PROFILE");
+        color && !palette && profile)
         toSrgb(p, profile);
     return p;
 }

@@ -109,8 +109,8 @@ public:
         // After a number the letters of a unit are typed: ft, in, deg.
         const QString word = event->text().toLower();
         const QChar last = typed_.isEmpty() ? QChar() : typed_.back();
-        if ((word == "f" && (last.isDigit() || last == ' ')) || (word == "n" && last == 'i') || (word == "e" && last == 'd') ||
-            (word == "g" && last == 'e')) {
+        if ((word == "f" && (last.isDigit() || last == ' ')) || (word == "n" && last == 'i') ||
+            (word == "e" && last == 'd') || (word == "g" && last == 'e')) {
             typed_ += word;
             moved_ = true;
             apply(pane);
@@ -508,7 +508,8 @@ private:
             return std::nullopt; // not finished yet
         }
     }
-    // Typed lengths, in metres or feet as they are shown: one along the axis held or the way the pointer goes, two east and north.
+    // Typed lengths, in metres or feet as they are shown: one along the axis held or the way the pointer goes, two east
+    // and north.
     std::optional<V3f> readShift(const V3f& by) const {
         if (typed_.isEmpty()) return std::nullopt;
         const QStringList parts = typed_.split(';');

@@ -20,7 +20,7 @@ struct Preferences {
     int threads = 0;            // 0: as many as the machine has
     int historyMiB = 1024;      // ground tiles kept in memory for undo
     int autosaveSeconds = 20;
-    PaneCaps caps; // what the panes do without
+    PaneCaps caps;                        // what the panes do without
     static inline QString themeOfThisRun; // instead of the stored one; empty: that
     static Preferences load();
     void store() const;

@@ -13,8 +13,8 @@ std::filesystem::path assetFolder();
 // exist.
 std::filesystem::path cacheFolder();
 
-// Where what is under way is kept, recovery files among it: thallos/ in XDG_STATE_HOME, else in .local/state of the home
-// folder. It need not exist.
+// Where what is under way is kept, recovery files among it: thallos/ in XDG_STATE_HOME, else in .local/state of the
+// home folder. It need not exist.
 std::filesystem::path stateFolder();
 
 // Where the user's own things are kept: thallos/ in XDG_DATA_HOME, else in .local/share of the home folder. It need not

@@ -16,9 +16,9 @@ struct Unit {
 };
 constexpr double kFoot = 0.3048, kInch = 0.0254;
 constexpr Unit kUnits[] = {
-    {"mm", Dimension::Length, 0.001},  {"cm", Dimension::Length, 0.01},   {"km", Dimension::Length, 1000},
+    {"mm", Dimension::Length, 0.001},  {"cm", Dimension::Length, 0.01},  {"km", Dimension::Length, 1000},
     {"m", Dimension::Length, 1},       {"ft", Dimension::Length, kFoot}, {"'", Dimension::Length, kFoot},
-    {"in", Dimension::Length, kInch}, {"\"", Dimension::Length, kInch}, {"deg", Dimension::Angle, 1},
+    {"in", Dimension::Length, kInch},  {"\"", Dimension::Length, kInch}, {"deg", Dimension::Angle, 1},
     {"\xC2\xB0", Dimension::Angle, 1}, {"%", Dimension::Percent, 0.01}};
 
 // Recursive descent over the usual grammar.

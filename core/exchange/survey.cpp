@@ -52,8 +52,8 @@ float fillGaps(Raster<float>& z) {
 Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const std::string& source) {
     Surveyed out{ground};
     const GroundGrid& grid = ground.grid;
-    const bool fits = r.width == grid.cells.x + 1 && r.height == grid.cells.y + 1 &&
-                      std::abs(r.cell - grid.cell) < 1e-3f * grid.cell;
+    const bool fits =
+        r.width == grid.cells.x + 1 && r.height == grid.cells.y + 1 && std::abs(r.cell - grid.cell) < 1e-3f * grid.cell;
     if (!fits && fit == Fit::Exact)
         throw Error(Error::Kind::Invalid,
                     "has " + std::to_string(r.width) + " x " + std::to_string(r.height) + " heights, the ground " +
@@ -89,8 +89,8 @@ Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const st
     Raster<float> z(grid.cells.x + 1, grid.cells.y + 1, nan); // rows from the south
     for (int y = 0; y < z.height; ++y)
         for (int x = 0; x < z.width; ++x)
-            z.at(x, y) = at(first.x + static_cast<float>(x) * scale.x,
-                            first.y + static_cast<float>(grid.cells.y - y) * scale.y);
+            z.at(x, y) =
+                at(first.x + static_cast<float>(x) * scale.x, first.y + static_cast<float>(grid.cells.y - y) * scale.y);
     if (std::none_of(z.pixels.begin(), z.pixels.end(), [](float v) { return std::isfinite(v); }))
         throw Error(Error::Kind::Unsupported, "knows no height of the site", source);
     out.unknown = fillGaps(z);

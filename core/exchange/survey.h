@@ -10,7 +10,8 @@ namespace thallos {
 
 enum class Fit {
     Exact,   // as many heights as the ground, and as far apart
-    TrueSize // in its own size with its middle on the site's; of a file that does not say how large it is, over all of it
+    TrueSize // in its own size with its middle on the site's; of a file that does not say how large it is, over all of
+             // it
 };
 struct Surveyed {
     Ground ground;

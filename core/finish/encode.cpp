@@ -145,8 +145,7 @@ template <class Pixel> void writeTiff(const fs::path& file, const Raster<Pixel>&
     TIFFSetField(tif, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
     TIFFSetField(tif, TIFFTAG_COMPRESSION, COMPRESSION_LZW);
     const std::string& profile = srgbProfile();
-    if (!profile.empty())
-        TIFFSetField(tif, TIFFTAG_ICCPROFILE, static_cast<uint32_t>(profile.size()), profile.data());
+    if (!profile.empty()) TIFFSetField(tif, TIFFTAG_ICCPROFILE, static_cast<uint32_t>(profile.size()), profile.data());
     if (!comment.empty()) TIFFSetField(tif, TIFFTAG_IMAGEDESCRIPTION, comment.c_str());
     bool good = true;
     std::vector<Pixel> row(static_cast<size_t>(picture.width), Pixel());
@@ -162,7 +161,8 @@ template <class Pixel> void writeTiff(const fs::path& file, const Raster<Pixel>&
 // Of plain variables alone, as compressJpeg(). `rows` in the file's byte order.
 bool compressPng(const std::vector<const uint8_t*>& rows, int width, int bits, const std::string& profile,
                  const std::string& comment, std::string& out) {
-    png_structp png = png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, [](png_structp, png_const_charp) {});
+    png_structp png =
+        png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, [](png_structp, png_const_charp) {});
     png_infop info = png ? png_create_info_struct(png) : nullptr;
     if (!info || setjmp(png_jmpbuf(png))) {
         png_destroy_write_struct(&png, &info);

@@ -35,8 +35,9 @@ Imath::M33f ofColumns(const V3f& a, const V3f& b, const V3f& c) {
     return {a.x, b.x, c.x, a.y, b.y, c.y, a.z, b.z, c.z};
 }
 const Imath::M33f& xyzToAcescg() {
-    static const Imath::M33f m = ofColumns({1.6410234f, -0.3248033f, -0.2364247f}, {-0.6636629f, 1.6153316f, 0.0167563f},
-                                           {0.0117219f, -0.0082844f, 0.9883949f});
+    static const Imath::M33f m =
+        ofColumns({1.6410234f, -0.3248033f, -0.2364247f}, {-0.6636629f, 1.6153316f, 0.0167563f},
+                  {0.0117219f, -0.0082844f, 0.9883949f});
     return m;
 }
 const Imath::M33f& bradford() { // XYZ to cone responses

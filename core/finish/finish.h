@@ -17,8 +17,8 @@ struct Finish {
     bool operator==(const Finish&) const = default;
 };
 
-// The ACEScg colour, of luminance 1, of light of this temperature: on the daylight locus above 4 000 K, on the Planckian
-// one below.
+// The ACEScg colour, of luminance 1, of light of this temperature: on the daylight locus above 4 000 K, on the
+// Planckian one below.
 Rgb colourOfLight(float kelvin);
 // For ACEScg row vectors: makes that light neutral and keeps its luminance (Bradford chromatic adaptation), so that
 // other colours look under it as they do under white light.
@@ -35,8 +35,8 @@ public:
     Display(const Display&) = delete;
     Display& operator=(const Display&) = delete;
 
-    // The whole chain, for pictures at rest and in files. Eight bits are dithered by up to one step, so that skies show no
-    // bands; a pixel's share hangs on its place alone, counted from `start`: where the picture lies in a larger one.
+    // The whole chain, for pictures at rest and in files. Eight bits are dithered by up to one step, so that skies show
+    // no bands; a pixel's share hangs on its place alone, counted from `start`: where the picture lies in a larger one.
     Image8 encode(const Image& developed, const V2i& start = V2i(0)) const;
     Image16 encode16(const Image& developed) const;
     // By a table of the chain, for pictures that move: several times faster, on average within one step of 255.

@@ -211,8 +211,7 @@ Ground dab(const Ground& ground, const HeightField& natural, const Brush& brush,
             const float w = weight(p);
             if (w <= 0) return;
             const float v = static_cast<float>(t.at(x, y)) + sign * clamp01(brush.strength) * w;
-            const float chance =
-                unitFloat(mix(static_cast<uint64_t>(s.x), static_cast<uint64_t>(s.y), number, 0x6a));
+            const float chance = unitFloat(mix(static_cast<uint64_t>(s.x), static_cast<uint64_t>(s.y), number, 0x6a));
             t.at(x, y) = static_cast<uint8_t>(std::clamp(std::floor(v + chance), 0.0f, 255.0f));
         });
         break;

@@ -67,9 +67,9 @@ struct Brush {
 BrushKind inverse(BrushKind kind); // what the held key does; smooth stays smooth
 // Weight 0..1 at `distance` metres from the middle.
 float brushWeight(const Brush& brush, float distance);
-// One dab. `natural` is the ground without pads as it is now, earlier dabs among it. Returns a ground with new tiles where
-// the dab reached. `number` of the dab in its stroke: covers hold 256 steps, and what a weak dab adds of one is given to
-// some samples by chance, to others by the next dab.
+// One dab. `natural` is the ground without pads as it is now, earlier dabs among it. Returns a ground with new tiles
+// where the dab reached. `number` of the dab in its stroke: covers hold 256 steps, and what a weak dab adds of one is
+// given to some samples by chance, to others by the next dab.
 Ground dab(const Ground& ground, const HeightField& natural, const Brush& brush, const V2f& at, uint64_t number = 0);
 
 // Paints the gravel cover along a line of points, `width` metres wide with `soft` metres of edge.
@@ -90,8 +90,8 @@ class WaterRegion {
 public:
     // Empty when the spot is dry or outside the site.
     static WaterRegion of(const HeightField& field, const Water& water);
-    bool holds(const V2f& p) const;   // in a cell that the water covers, or in the rim
-    bool reaches(const V2f& p) const; // there, or within 3 m of the shore
+    bool holds(const V2f& p) const;                          // in a cell that the water covers, or in the rim
+    bool reaches(const V2f& p) const;                        // there, or within 3 m of the shore
     const std::vector<V2i>& cells() const { return cells_; } // covered and rim, in no order
 
 private:

@@ -103,11 +103,13 @@ void prepare(const Delivery& d, PictureSettings& settings) {
     if (d.deep && !holdsDeep(d.file))
         throw Error(Error::Kind::Unsupported, "can't hold 16 bits a channel", d.file.string(), "write a .png or .tif");
     // Tried where the picture will be, under a name of its own: nothing that is there is touched.
-    writeWhole(d.file.string() + "-can-be-written", [](const fs::path& t) {
-        if (!std::ofstream(t).flush()) throw std::runtime_error("write");
-    });
+    const fs::path probe = d.file.string() + "-can-be-written";
     std::error_code e;
-    fs::remove(d.file.string() + "-can-be-written", e);
+    const bool written = static_cast<bool>(std::ofstream(probe) << "so it is" << std::flush);
+    fs::remove(probe, e);
+    if (!written)
+        throw Error(Error::Kind::Unwritable, "could not be written", d.file.string(),
+                    "check that the folder can be written and the disk is not full");
     settings.split = wants(d, Pass::Light) || wants(d, Pass::Sources);
     settings.mattes = wants(d, Pass::Mattes) || d.mattePictures;
 }

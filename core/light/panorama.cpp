@@ -13,6 +13,7 @@ namespace {
 
 constexpr float kSunSpot = 3 * kPi / 180, kSunEdge = 2.5f * kPi / 180, kAroundTo = 4.5f * kPi / 180;
 constexpr float kSunShare = 0.05f; // of the light on level ground
+constexpr float kSunContrast = 20; // to the sky around
 constexpr float kSunRadius = 0.00465f;
 
 Rgb sound(const Rgb& c) {
@@ -116,7 +117,9 @@ void takeSunOut(Panorama& p) {
     }
     if (toward.length2() <= 0) return;
     toward.normalize();
-    if (luminance(sun) * std::max(toward.z, 0.0f) < kSunShare * luminance(onLevelGround(sky))) return;
+    // One that the file could not hold gives little and is a sun all the same.
+    const bool bright = most > kSunContrast * luminance(behind);
+    if (!bright && luminance(sun) * std::max(toward.z, 0.0f) < kSunShare * luminance(onLevelGround(sky))) return;
     for (const Cell& c : spot) {
         const float angle = std::acos(std::clamp(c.direction.dot(peak), -1.0f, 1.0f));
         Rgb& cell = sky.at(c.x, c.y);
@@ -146,7 +149,9 @@ void judgeSun(Panorama& p, bool cutOff) {
     bool odd = cutOff;
     for (int k = 0; k < 3; ++k) odd = odd || !(now[k] > 0.6f * scale * wanted[k] && now[k] < 1.6f * scale * wanted[k]);
     if (!odd) return;
-    const auto share = [](const Rgb& sun, const Image& sky) { return luminance(sun) / std::max(luminance(onLevelGround(sky)), 1e-20f); };
+    const auto share = [](const Rgb& sun, const Image& sky) {
+        return luminance(sun) / std::max(luminance(onLevelGround(sky)), 1e-20f);
+    };
     const float missing = 1 - share(now, p.sky) / share(wanted, clear.sky);
     p.sunIlluminance = wanted * scale;
     if (cutOff && missing > 0.05f)

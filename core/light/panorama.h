@@ -17,11 +17,12 @@ struct Panorama {
 inline constexpr int kWidestSky = 4096; // cells; larger pictures are averaged
 
 // The picture's left edge looks south, its middle north; its top row is the zenith. A sun is a spot of less than 6
-// degrees that gives at least a twentieth of the light on level ground; it becomes a disc of its own, as large as the
-// real one, and the sky behind it is filled with what is around. Where the picture is cut off at its brightest, or its
-// sun has a colour that sunlight never has, the sun's colour is that of a clear day at its height; how much of its light
-// is missing then is told in `warning`. What is not finite or negative counts as nothing.
-// `source` is named by Error::Unreadable when the picture is not twice as wide as high, smaller than 16 x 8, or black.
+// degrees that gives at least a twentieth of the light on level ground or is twenty times as bright as the sky around;
+// it becomes a disc of its own, as large as the real one, and the sky behind it is filled with what is around. Where
+// the picture is cut off at its brightest, or its sun has a colour that sunlight never has, the sun's colour is that of
+// a clear day at its height; how much of its light is missing then is told in `warning`. What is not finite or negative
+// counts as nothing. `source` is named by Error::Unreadable when the picture is not twice as wide as high, smaller than
+// 16 x 8, or black.
 Panorama panoramaOf(const Image& picture, const std::string& source);
 
 // Turned clockwise by `turn` (radians) and so bright that level ground gets `lux` from sun and sky together. There is

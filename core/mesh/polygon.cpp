@@ -122,7 +122,8 @@ V2f spanWithin(const V2f (&p)[3], float low, float high) {
     return span;
 }
 
-// The same area by runs of square cells, whatever the number of triangles: the union of a million of them takes minutes.
+// The same area by runs of square cells, whatever the number of triangles: the union of a million of them takes
+// minutes.
 struct Runs {
     float cell = 0;
     std::vector<Box2f> boxes;
@@ -139,7 +140,9 @@ Runs runsOf(const std::vector<const Mesh*>& meshes, float ceiling) {
     std::vector<char> filled(static_cast<size_t>(n.x) * n.y, 0);
     eachLow(meshes, ceiling, [&](const V2f& a, const V2f& b, const V2f& c) {
         const V2f p[3] = {a - all.min, b - all.min, c - all.min};
-        const auto cellAt = [&](float v, int limit) { return std::clamp(static_cast<int>(v / out.cell), 0, limit - 1); };
+        const auto cellAt = [&](float v, int limit) {
+            return std::clamp(static_cast<int>(v / out.cell), 0, limit - 1);
+        };
         const int first = cellAt(std::min({p[0].y, p[1].y, p[2].y}), n.y),
                   last = cellAt(std::max({p[0].y, p[1].y, p[2].y}), n.y);
         for (int y = first; y <= last; ++y) {
@@ -200,8 +203,8 @@ std::vector<Polygon> footprint(const std::vector<const Mesh*>& meshes, float cei
     // Out and in again closes the gaps between parts that only nearly touch.
     const Geometry wide =
         own(GEOSBufferWithStyle_r(geos.context, joined.get(), 0.15, 4, GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
-    const Geometry closed =
-        own(GEOSBufferWithStyle_r(geos.context, wide.get(), -0.15 - 0.5 * cell, 4, GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
+    const Geometry closed = own(GEOSBufferWithStyle_r(geos.context, wide.get(), -0.15 - 0.5 * cell, 4, GEOSBUF_CAP_FLAT,
+                                                      GEOSBUF_JOIN_MITRE, 2));
     const Geometry simple = own(GEOSTopologyPreserveSimplify_r(geos.context, closed.get(), 0.02 + cell));
     if (!simple) return out;
     for (int i = 0; i < GEOSGetNumGeometries_r(geos.context, simple.get()); ++i) {

@@ -3,9 +3,9 @@
 #include "core/project/climb.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 #include <unordered_map>
-#include <cmath>
 
 #include "core/base/hash.h"
 #include "core/base/noise.h"

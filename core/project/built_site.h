@@ -15,7 +15,7 @@ namespace thallos {
 struct PlantTile {
     Box3f bounds; // with their crowns
     std::vector<PlantRecord> records;
-    size_t woody = 0; // the first so many are trees and shrubs, the others grass
+    size_t woody = 0;                                  // the first so many are trees and shrubs, the others grass
     std::vector<std::pair<uint32_t, uint32_t>> counts; // by the planting item's id: how many are its
 };
 

@@ -169,7 +169,8 @@ void limits(auto& tell, const Index&, Is<Shot> auto& s) {
     try {
         check(s.daylight.time);
     } catch (const Error& e) {
-        if constexpr (std::is_const_v<std::remove_reference_t<decltype(s)>>) throw;
+        if constexpr (std::is_const_v<std::remove_reference_t<decltype(s)>>)
+            throw;
         else {
             tell.told.push_back(tell.item.name + ": the date or time is not one; it was set to midsummer");
             s.daylight.time = {2026, 6, 21, 15.5, 0};

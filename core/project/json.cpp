@@ -7,6 +7,7 @@
 
 #include "core/base/error.h"
 #include "core/material/model_blob.h"
+#include "core/project/json_keys.h"
 
 namespace thallos {
 
@@ -14,182 +15,10 @@ using nlohmann::json;
 
 namespace {
 
-// ---- out -----------------------------------------------------------------------------------------------------------
-
 // In double precision, so that an angle comes back to the very same float.
-double toDegrees(float radians) {
-    return radians * (180 / 3.14159265358979323846);
-}
 float toRadians(double degrees) {
     return static_cast<float>(degrees * (3.14159265358979323846 / 180));
 }
-
-json out(const V2f& v) {
-    return {v.x, v.y};
-}
-json out(const V3f& v) {
-    return {v.x, v.y, v.z};
-}
-
-json out(const std::vector<std::vector<V2f>>& areas) {
-    json list = json::array();
-    for (const auto& area : areas) {
-        json points = json::array();
-        for (const V2f& p : area) points.push_back(out(p));
-        list.push_back(std::move(points));
-    }
-    return list;
-}
-
-template <class Tile> json out(const TileGrid<Tile>& tiles, const BlobSink& sink) {
-    json list = json::array();
-    for (size_t i = 0; i < tiles.size(); ++i) {
-        if (!tiles[i]) continue;
-        const auto& v = tiles[i]->values;
-        const auto bytes = [&v] { return std::string(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(v[0])); };
-        list.push_back({{"tile", i}, {"blob", sink({tiles[i], bytes})}});
-    }
-    return list;
-}
-
-json out(const CivilTime& t) {
-    char date[40];
-    std::snprintf(date, sizeof date, "%04d-%02d-%02d", t.year, t.month, t.day);
-    return {{"date", date}, {"hour", t.hour}, {"zone_h", t.zone}};
-}
-
-// Of the pictures of a surface, in the order of kMaps; the first has its name from before there were others.
-constexpr const char* kMapKeys[std::size(kMaps)] = {"picture",         "roughness_picture", "metalness_picture",
-                                                    "opacity_picture", "normal_picture",    "height_picture"};
-
-json out(const Surface& s) {
-    return {{"name", s.name},
-            {"base_color", out(s.baseColor)},
-            {"roughness", s.roughness},
-            {"metalness", s.metalness},
-            {"transmission", s.transmission},
-            {"solid", s.solid},
-            {"absorption_per_m", out(s.absorption)},
-            {"translucency", s.translucency},
-            {"through_tint", out(s.throughTint)},
-            {"specular", s.specular},
-            {"coat", s.coat},
-            {"coat_roughness", s.coatRoughness},
-            {"lamp_group", s.lampGroup},
-            {"emission_cd_m2", out(s.emission)},
-            {"recipe", s.recipe},
-            {"scale", s.scale},
-            {"turn_deg", toDegrees(s.turn)},
-            {"relief", s.relief},
-            {"picture_size_m", s.textureSize},
-            {"picture_mixed", s.mixed},
-            {"picture_soft", s.soft}};
-}
-
-json out(const Rights& r) {
-    return {{"maker", r.maker}, {"source", r.source}, {"licence", r.licence}, {"price", r.price}};
-}
-
-struct Dump {
-    const BlobSink& sink;
-    json& j;
-
-    void operator()(const Building& b) const {
-        j["model"] = sink({b.model, [&b] { return packModel(*b.model); }});
-        j["position_m"] = out(b.position);
-        j["turn_deg"] = toDegrees(b.yaw);
-        j["scale"] = b.scale;
-        if (!(b.rights == Rights())) j["rights"] = out(b.rights);
-        for (size_t i = 0; i < b.surfaces.size(); ++i) {
-            j["surfaces"].push_back(out(b.surfaces[i]));
-            // Pictures other than the model's own.
-            for (size_t k = 0; k < std::size(kMaps); ++k) {
-                const auto& picture = b.surfaces[i].maps.*kMaps[k];
-                if (i < b.model->materials.size() && picture != b.model->materials[i].maps.*kMaps[k])
-                    j["surfaces"].back()[kMapKeys[k]] =
-                        picture ? sink({picture, [&picture] { return packPicture(*picture); }}) : std::string();
-            }
-        }
-    }
-    void operator()(const Figure& f) const {
-        j["at_m"] = out(f.at);
-        j["turn_deg"] = toDegrees(f.yaw);
-    }
-    void operator()(const BuildingPad& p) const {
-        j["building"] = p.building.value;
-        j["rise_m"] = p.rise;
-        j["apron_m"] = p.apron;
-        j["batter"] = p.batter;
-        j["sink_m"] = p.sink;
-    }
-    void operator()(const Water& w) const {
-        j["spot_m"] = out(w.spot);
-        j["level_m"] = w.level;
-        j["clarity_m"] = w.clarity;
-        j["ripple"] = w.ripple;
-        j["tint"] = out(w.tint);
-    }
-    void operator()(const Planting& p) const {
-        j["specimens"] = json::array();
-        for (const Specimen& s : p.specimens)
-            j["specimens"].push_back({{"species", s.species},
-                                      {"at_m", out(s.at)},
-                                      {"turn_deg", toDegrees(s.yaw)},
-                                      {"scale", s.scale},
-                                      {"individual", s.individual}});
-    }
-    void operator()(const Climber& c) const {
-        j["species"] = c.species;
-        j["on"] = c.on.value;
-        j["foot_m"] = out(c.foot);
-        j["facing_deg"] = toDegrees(c.facing);
-        j["width_m"] = c.width;
-        j["height_m"] = c.height;
-        j["seed"] = c.seed;
-    }
-    void operator()(const Drift& d) const {
-        j["areas_m"] = out(d.areas);
-        j["mix"] = json::array();
-        for (const MixEntry& m : d.mix) j["mix"].push_back({{"species", m.species}, {"share", m.share}});
-        j["density_per_m2"] = d.density;
-        j["spacing_m"] = d.spacing;
-        j["size_spread"] = d.sizeSpread;
-        j["lean"] = d.lean;
-        j["patchiness"] = d.patchiness;
-        j["seed"] = d.seed;
-        j["version"] = d.version;
-    }
-    void operator()(const Clearing& c) const { j["areas_m"] = out(c.areas); }
-    void operator()(const Shot& s) const {
-        const Camera& c = s.camera;
-        j["camera"] = {{"position_m", out(c.position)},
-                       {"bearing_deg", toDegrees(c.yaw)},
-                       {"pitch_deg", toDegrees(c.pitch)},
-                       {"focal_mm", c.focal},
-                       {"sensor_mm", c.sensor},
-                       {"aspect", c.aspect},
-                       {"shift", c.shift}};
-        j["daylight"] = out(s.daylight.time);
-        j["daylight"]["visibility_m"] = s.daylight.visibility;
-        j["daylight"]["cloud"] = s.daylight.cloud;
-        j["exposure"] = {{"metered", s.metered}, {"ev100", s.ev100}};
-        j["finish"] = {{"exposure_stops", s.finish.exposure},
-                       {"balance_k", s.finish.balance},
-                       {"contrast", s.finish.contrast},
-                       {"saturation", s.finish.saturation},
-                       {"vignette_stops", s.finish.vignette}};
-        j["output"] = {{"width", s.size.x}, {"height", s.size.y}, {"samples", s.samples}, {"noise", s.noise}};
-        j["hidden"] = json::array();
-        for (const Id id : s.hidden) j["hidden"].push_back(id.value);
-    }
-    void operator()(const Group&) const {}
-    void operator()(const Mark& m) const {
-        j["points_m"] = json::array();
-        for (const V3f& p : m.points) j["points_m"].push_back(out(p));
-    }
-};
-
-// ---- in ------------------------------------------------------------------------------------------------------------
 
 // A value with its place in the document, so that errors can name it.
 class In {
@@ -308,12 +137,15 @@ using Models = std::map<std::string, std::shared_ptr<const Model>>;
 
 // Where a map can't be read `lost` hears of it and the surface does without; null: that is an error.
 Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Models& models,
-            const std::function<void()>& lost) {
+            const std::function<void()>& lost, const BlobKnown& known) {
     if (type == "building") {
         Building b;
         const std::string hash = in.at("model").text();
         auto& model = models[hash];
-        if (!model) model = std::make_shared<const Model>(unpackModel(source(hash)));
+        if (!model) {
+            model = std::make_shared<const Model>(unpackModel(source(hash)));
+            if (known) known(model, hash);
+        }
         b.model = model;
         b.position = in.at("position_m").v3();
         b.yaw = toRadians(in.at("turn_deg").number());
@@ -330,6 +162,7 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
                 const std::string hash = s.at(kMapKeys[k]).text();
                 try {
                     picture = hash.empty() ? nullptr : std::make_shared<const Picture>(unpackPicture(source(hash)));
+                    if (known && picture) known(picture, hash);
                 } catch (const Error&) {
                     if (!lost) throw;
                     picture = nullptr;
@@ -413,7 +246,7 @@ Body bodyIn(const std::string& type, const In& in, const BlobSource& source, Mod
 // `lost` hears of tiles that can't be read; null: that is an error.
 template <class Tile>
 TileGrid<Tile> tilesIn(const In& in, const GroundGrid& grid, const BlobSource& source,
-                       const std::function<void()>& lost) {
+                       const std::function<void()>& lost, const BlobKnown& known) {
     TileGrid<Tile> tiles(grid.tileCount());
     in.each([&](const In& t) {
         const uint64_t i = t.at("tile").natural();
@@ -428,10 +261,15 @@ TileGrid<Tile> tilesIn(const In& in, const GroundGrid& grid, const BlobSource& s
         }
         if (bytes.size() != tile->values.size() * sizeof(tile->values[0])) t.fail("has the wrong size");
         std::memcpy(tile->values.data(), bytes.data(), bytes.size());
+        bool asSaved = true;
         if constexpr (std::is_same_v<Tile, HeightTile>)
             for (float& z : tile->values)
-                if (!(std::abs(z) < 1e5f)) z = 0;
+                if (!(std::abs(z) < 1e5f)) {
+                    z = 0;
+                    asSaved = false;
+                }
         tiles[i] = tile;
+        if (known && asSaved) known(tile, t.at("blob").text());
     });
     return tiles;
 }
@@ -456,52 +294,7 @@ void dropDangling(Project& p, std::vector<std::string>& leftOut) {
 
 } // namespace
 
-json dump(const Project& project, const BlobSink& sink) {
-    const Site& site = *project.site;
-    const Ground& g = *project.ground;
-    json j;
-    j["schema"] = kSchema;
-    j["site"] = {{"name", site.name},
-                 {"latitude_deg", site.place.latitude},
-                 {"longitude_deg", site.place.longitude},
-                 {"elevation_m", site.place.elevation},
-                 {"zone_h", site.zone},
-                 {"far_land_seed", site.farSeed},
-                 {"season", kSeasonNames[static_cast<int>(site.season)]}};
-    j["ground"] = {{"size_m", out(g.grid.size())},
-                   {"cell_m", g.grid.cell},
-                   {"tile_cells", g.grid.tileCells},
-                   {"relief",
-                    {{"seed", g.relief.seed},
-                     {"height_m", g.relief.height},
-                     {"feature_m", g.relief.feature},
-                     {"roughness", g.relief.roughness},
-                     {"tilt", out(g.relief.tilt)}}},
-                   {"survey", out(g.survey, sink)},
-                   {"sculpt", out(g.sculpt, sink)},
-                   {"gravel", out(g.gravel, sink)}};
-    for (const auto& c : project.species) {
-        json one = {{"name", c->name}, {"recipe", c->text}};
-        if (const auto model = c->model ? c->model->get() : nullptr)
-            one["model"] = sink({model, [&model] { return packModel(*model); }});
-        j["species"].push_back(std::move(one));
-    }
-    j["next_id"] = project.nextId;
-    j["items"] = json::array();
-    for (const auto& item : project.items) {
-        json i = {{"id", item->id.value},
-                  {"name", item->name},
-                  {"type", kBodyNames[item->body.index()]},
-                  {"visible", item->visible},
-                  {"locked", item->locked}};
-        if (item->group) i["group"] = item->group.value;
-        std::visit(Dump{sink, i}, item->body);
-        j["items"].push_back(std::move(i));
-    }
-    return j;
-}
-
-Project load(const json& document, const BlobSource& source, OpenReport* report) {
+Project load(const json& document, const BlobSource& source, OpenReport* report, const BlobKnown& known) {
     const In in(document, "document");
     const int64_t schema = in.at("schema").integer();
     const bool later = schema > kSchema;
@@ -548,7 +341,7 @@ Project load(const json& document, const BlobSource& source, OpenReport* report)
         r.fail("is out of range");
     if (g.at("survey").size()) {
         const auto lost = loses("a part of the surveyed ground");
-        ground.survey = tilesIn<HeightTile>(g.at("survey"), ground.grid, source, lost);
+        ground.survey = tilesIn<HeightTile>(g.at("survey"), ground.grid, source, lost, known);
         for (size_t i = 0; i < ground.survey.size(); ++i) {
             if (ground.survey[i]) continue;
             if (!lost) g.at("survey").fail("has gaps");
@@ -556,17 +349,22 @@ Project load(const json& document, const BlobSource& source, OpenReport* report)
             ground.survey[i] = std::make_shared<HeightTile>(ground.grid.tileSize(static_cast<int>(i)));
         }
     }
-    ground.sculpt = tilesIn<HeightTile>(g.at("sculpt"), ground.grid, source, loses("a part of the sculpted ground"));
-    ground.gravel = tilesIn<CoverTile>(g.at("gravel"), ground.grid, source, loses("a part of the painted ground"));
+    ground.sculpt =
+        tilesIn<HeightTile>(g.at("sculpt"), ground.grid, source, loses("a part of the sculpted ground"), known);
+    ground.gravel =
+        tilesIn<CoverTile>(g.at("gravel"), ground.grid, source, loses("a part of the painted ground"), known);
     p.ground = std::make_shared<const Ground>(std::move(ground));
 
     if (in.has("species"))
         in.at("species").each([&](const In& i) {
             CarriedSpecies c{i.at("name").text(), i.at("recipe").text(), nullptr};
             try {
-                if (i.has("model"))
-                    c.model = std::make_shared<const ProxyModel>(
-                        std::make_shared<const Model>(unpackModel(source(i.at("model").text()))));
+                if (i.has("model")) {
+                    const std::string hash = i.at("model").text();
+                    const auto model = std::make_shared<const Model>(unpackModel(source(hash)));
+                    if (known) known(model, hash);
+                    c.model = std::make_shared<const ProxyModel>(model);
+                }
             } catch (const Error&) {
                 const auto lost = loses("the species " + c.name);
                 if (!lost) throw;
@@ -585,7 +383,7 @@ Project load(const json& document, const BlobSource& source, OpenReport* report)
             item->visible = i.at("visible").yes();
             item->locked = i.at("locked").yes();
             if (i.has("group")) item->group = Id{i.at("group").natural()};
-            item->body = bodyIn(i.at("type").text(), i, source, models, loses("a map of " + item->name));
+            item->body = bodyIn(i.at("type").text(), i, source, models, loses("a map of " + item->name), known);
         } catch (const Error& e) {
             if (!report) throw;
             report->leftOut.push_back(item->name);

@@ -35,9 +35,12 @@ struct OpenReport {
     std::vector<std::string> mended;  // sentences of mended()
     std::string savedAt;              // when what was read was saved, if it is not the newest state
 };
-// Throws Error::Unreadable naming the place, Error::Newer for a later schema, Error::Invalid of check(). With a `report`
-// a later schema is read as far as it is understood, what can't be read is left out, what check() would refuse is
-// mended; it throws only if there is no site or ground to speak of. The result has passed check().
-Project load(const nlohmann::json& document, const BlobSource& source, OpenReport* report = nullptr);
+// Throws Error::Unreadable naming the place, Error::Newer for a later schema, Error::Invalid of check(). With a
+// `report` a later schema is read as far as it is understood, what can't be read is left out, what check() would refuse
+// is mended; it throws only if there is no site or ground to speak of. The result has passed check(). `known` hears of
+// each large thing that was read and of its hash.
+using BlobKnown = std::function<void(const std::shared_ptr<const void>& value, const std::string& hash)>;
+Project load(const nlohmann::json& document, const BlobSource& source, OpenReport* report = nullptr,
+             const BlobKnown& known = {});
 
 } // namespace thallos

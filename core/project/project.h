@@ -173,8 +173,8 @@ inline constexpr uint64_t kLargestId = UINT32_MAX; // of an item
 // What can be saved and opened. Throws Error::Invalid: names not unique or empty, values out of range or not finite,
 // references to nothing.
 void check(const Project& project);
-// The project with all mended that check() would refuse: values are brought into their range, names and ids made unique,
-// items left out that hang on nothing. `told` gets a sentence for each. Needs a ground.
+// The project with all mended that check() would refuse: values are brought into their range, names and ids made
+// unique, items left out that hang on nothing. `told` gets a sentence for each. Needs a ground.
 Project mended(const Project& project, std::vector<std::string>& told);
 
 } // namespace thallos

@@ -104,8 +104,8 @@ std::string timeNow() {
     return text;
 }
 
-// The document carries the hash of its own text without it: a changed digit reads well and is wrong all the same. Without
-// one, as other versions write it, it is taken at its word.
+// The document carries the hash of its own text without it: a changed digit reads well and is wrong all the same.
+// Without one, as other versions write it, it is taken at its word.
 std::string sealed(json document) {
     document.erase("hash");
     document["hash"] = contentHash(document.dump(1));
@@ -300,7 +300,8 @@ std::vector<Candidate> documentsIn(Database& db) {
 
 Project openProject(const fs::path& file, OpenReport* report) {
     std::error_code e;
-    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is not a file", file.string());
+    if (!fs::is_regular_file(file, e))
+        throw Error(Error::Kind::Missing, "is not there or is not a file", file.string());
     try {
         const auto db = openWhole(file);
         {
@@ -322,7 +323,8 @@ Project openProject(const fs::path& file, OpenReport* report) {
                 continue;
             }
             try {
-                Project project = load(document, source, report ? &own : nullptr);
+                Project project = load(document, source, report ? &own : nullptr,
+                                       [](const auto& value, const std::string& hash) { digests().keep(value, hash); });
                 if (report) {
                     own.damaged |= i > 0;
                     *report = std::move(own);

@@ -10,9 +10,9 @@
 
 namespace thallos {
 
-// Throws Error::Missing, Unreadable, Invalid or Newer. The file is not changed, but for a save that was cut short, which
-// is rolled back. With a `report` more is opened: a file of a later version as far as it is understood; a damaged one
-// without the parts that are gone, or as it was saved before; values out of range are mended. What is `later` or
+// Throws Error::Missing, Unreadable, Invalid or Newer. The file is not changed, but for a save that was cut short,
+// which is rolled back. With a `report` more is opened: a file of a later version as far as it is understood; a damaged
+// one without the parts that are gone, or as it was saved before; values out of range are mended. What is `later` or
 // `damaged` is to be saved under another name, for saving it in place would lose the rest.
 Project openProject(const std::filesystem::path& file, OpenReport* report = nullptr);
 // In place when `file` is already a project file, else beside and renamed. Only what changed is packed and written.

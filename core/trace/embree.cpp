@@ -35,7 +35,8 @@ void commitScene(RTCScene scene) {
     const RTCError code = failure.exchange(RTC_ERROR_NONE);
     if (code == RTC_ERROR_OUT_OF_MEMORY) throw std::bad_alloc();
     if (code != RTC_ERROR_NONE)
-        throw std::runtime_error("The scene could not be built (error " + std::to_string(code) + " of the ray tracing library).");
+        throw std::runtime_error("The scene could not be built (error " + std::to_string(code) +
+                                 " of the ray tracing library).");
 }
 
 void* newBuffer(RTCGeometry geometry, RTCBufferType type, RTCFormat format, size_t stride, size_t count) {

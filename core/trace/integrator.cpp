@@ -192,7 +192,8 @@ private:
         if (!described_) out_.features.emission += c * r.features.emission;
         if (settings_.split) {
             for (int k = 0; k < kSources; ++k) settings_.split->sources[k] += c * split.sources[k];
-            for (const Rgb& p : split.routes) settings_.split->routes[static_cast<int>(branch_.value_or(route))] += c * p;
+            for (const Rgb& p : split.routes)
+                settings_.split->routes[static_cast<int>(branch_.value_or(route))] += c * p;
         }
         return r.features;
     }

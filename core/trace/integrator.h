@@ -54,7 +54,7 @@ struct PathSample {
     Features features;
     // What is seen first, for mattes.
     bool sky = true;
-    bool lost = false; // could not be computed: black, and told of
+    bool lost = false;     // could not be computed: black, and told of
     uint32_t item = 0;     // id; 0: ground, far land
     uint32_t material = 0; // materialKey()
 };

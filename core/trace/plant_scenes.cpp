@@ -285,8 +285,8 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
                        : Rgb(1);
         };
         bright = measured(i, level, [&] {
-            return brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals), fast_ ? 2000 : 8000,
-                              tint);
+            return brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals),
+                              fast_ ? 2000 : 8000, tint);
         });
         tone = toneBetween(*bright, level == Level::Near ? *bright : *bright_[i]);
     }
@@ -302,7 +302,8 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
 std::string PlantScenes::toneKey(int i, Level level, bool fast) const {
     const std::string key = library_->cacheKey(i);
     if (key.empty()) return {};
-    return std::string("tone ") + CODE_OF_TONE + (fast ? " fast " : " ") + std::to_string(static_cast<int>(level)) + " " + key;
+    return std::string("tone ") + CODE_OF_TONE + (fast ? " fast " : " ") + std::to_string(static_cast<int>(level)) +
+           " " + key;
 }
 
 // Measured well before, it is well known now, too.

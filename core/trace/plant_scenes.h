@@ -31,8 +31,8 @@ public:
     // were. `stop` is asked often and may take its time: the work rests until it answers. One thread at a time; whoever
     // traces those that are there already is not disturbed.
     bool prepare(const std::vector<char>& wanted, const std::function<bool()>& stop = nullptr);
-    // What a fast prepare() has left for later so that a first picture comes soon: near forms, which until then are seen
-    // in their middle form. False when `stop` answered true before all were made. Whoever traces is not disturbed.
+    // What a fast prepare() has left for later so that a first picture comes soon: near forms, which until then are
+    // seen in their middle form. False when `stop` answered true before all were made. Whoever traces is not disturbed.
     bool complete(const std::function<bool()>& stop = nullptr) const;
     // What every ray that comes near an individual asks for, close together in memory.
     struct Grown {

@@ -38,8 +38,7 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
             if (point.water) {
                 const V3f above = offset(hit.position, V3f(0, 0, 1), hit.t);
                 const Rgb sun = env.toSun.z > 0 && !black(env.sunIlluminance)
-                                    ? env.sunIlluminance * env.toSun.z *
-                                          transmittance(scene, above, env.toSun, detail)
+                                    ? env.sunIlluminance * env.toSun.z * transmittance(scene, above, env.toSun, detail)
                                     : Rgb(0);
                 return sum + carried * s.albedo / kPi * (sun + env.skyIrradiance({0, 0, 1}) * 0.7f);
             }

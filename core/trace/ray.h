@@ -49,7 +49,7 @@ struct CrossedFace {
     const void* body; // which one
     float t;          // metres along the ray
     bool leaving;
-    float bend; // length of the way that light takes inside over that of the straight one
+    float bend;     // length of the way that light takes inside over that of the straight one
     V3f absorption; // 1/m
 };
 

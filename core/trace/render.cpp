@@ -271,8 +271,8 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     }
     progress.set(1);
     const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
-    return {std::move(picture), std::move(passes), ev, taken, rays, seconds,
-            part ? settings.regionStart : V2i(0), film.lost};
+    return {std::move(picture), std::move(passes), ev, taken, rays, seconds, part ? settings.regionStart : V2i(0),
+            film.lost};
 }
 
 } // namespace thallos

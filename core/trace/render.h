@@ -35,9 +35,9 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& environment
 // Seen straight from above, north up: for the plan.
 struct PlanPixel {
     enum Kind : uint8_t { Outside, Ground, Building, Water, Figure } kind;
-    bool shaded;  // from the sun
-    float height; // metres
-    float facing; // of the surface towards the north-west light of drawings, -1..1
+    bool shaded;   // from the sun
+    float height;  // metres
+    float facing;  // of the surface towards the north-west light of drawings, -1..1
     uint32_t item; // id
     explicit PlanPixel(int = 0) : kind(Outside), shaded(false), height(0), facing(0), item(0) {}
 };
@@ -66,14 +66,14 @@ struct RenderResult {
     V2i start{0};     // where the picture lies in the whole frame, pixels
     int64_t lost = 0; // samples that could not be computed; above 0 something is wrong, and people are told
 };
-// `samples` at most for each pixel, up to kMostSamples, with a split up to the next multiple of 2 x pairs; `denoise` 0..1 is how much of
-// the noise is taken out after. Throws Error::Cancelled.
+// `samples` at most for each pixel, up to kMostSamples, with a split up to the next multiple of 2 x pairs; `denoise`
+// 0..1 is how much of the noise is taken out after. Throws Error::Cancelled.
 RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot,
                            const PictureSettings& settings, int samples, float denoise, Progress& progress);
 
-// What exposes the shot: its own value or, when it is metered, that of a small quick picture of the whole frame. The one
-// meter for panes, files and regions, so that what was approved is what is delivered. The shot's own value when `stop`
-// answered true.
+// What exposes the shot: its own value or, when it is metered, that of a small quick picture of the whole frame. The
+// one meter for panes, files and regions, so that what was approved is what is delivered. The shot's own value when
+// `stop` answered true.
 float exposureOf(const Scene& scene, const Environment& environment, const Shot& shot,
                  const std::function<bool()>& stop = nullptr);
 

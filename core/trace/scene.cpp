@@ -99,15 +99,14 @@ std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int
     const V2i start = field.grid.tileStart(tile);
     const int w = heights.cells.x + 1, h = heights.cells.y + 1;
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
-    auto* v = static_cast<V3f*>(newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f),
-                                                        static_cast<size_t>(w) * h));
+    auto* v = static_cast<V3f*>(
+        newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), static_cast<size_t>(w) * h));
     for (int y = 0; y < h; ++y)
         for (int x = 0; x < w; ++x) {
             const V2f p = field.grid.place(start + V2i(x, y));
             *v++ = {p.x, p.y, heights.at(x, y)};
         }
-    auto* grid =
-        static_cast<RTCGrid*>(newBuffer(g, RTC_BUFFER_TYPE_GRID, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
+    auto* grid = static_cast<RTCGrid*>(newBuffer(g, RTC_BUFFER_TYPE_GRID, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
     *grid = {0, static_cast<unsigned>(w), static_cast<uint16_t>(w), static_cast<uint16_t>(h)};
     rtcSetGeometryMask(g, kMaskSolid);
     rtcCommitGeometry(g);

@@ -214,10 +214,8 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         out.water = object.water;
         // Between the pixel's width and its length on a surface seen at a slant.
         out.ripples = ripples(*object.water, xy(hit.position), footprint / std::sqrt(std::max(outward.z, 0.01f)));
-        out.surface = {.albedo = object.water->tint,
-                       .roughness = 0.03f,
-                       .transmission = 1,
-                       .normal = out.ripples.normal};
+        out.surface = {
+            .albedo = object.water->tint, .roughness = 0.03f, .transmission = 1, .normal = out.ripples.normal};
         break;
     }
     if (object.kind != ObjectKind::Water) {

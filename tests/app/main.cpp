@@ -12,6 +12,9 @@
 int main(int argc, char** argv) {
     const thallos::test::OwnFolders folders;
     ::testing::InitGoogleTest(&argc, argv);
+    if (GTEST_FLAG_GET(list_tests)) return RUN_ALL_TESTS(); // asked by the build, where no screen need be
+    if (qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") && qEnvironmentVariableIsEmpty("DISPLAY"))
+        qputenv("QT_QPA_PLATFORM", "offscreen");
     thallos::Application app(argc, argv);
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName("thallos-test");

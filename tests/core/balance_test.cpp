@@ -172,21 +172,41 @@ std::vector<Above> layers() {
     const auto with = [](std::initializer_list<std::pair<Mesh, Surface>> things) {
         Project p = floorSite();
         int n = 0;
-        for (const auto& [mesh, surface] : things) p = added(p, "Layer " + std::to_string(++n), buildingOf(mesh, surface));
+        for (const auto& [mesh, surface] : things)
+            p = added(p, "Layer " + std::to_string(++n), buildingOf(mesh, surface));
         return p;
     };
     const auto slab = [](float thick) { return box({-60, -60, kFloor + 2}, {60, 60, kFloor + 2 + thick}); };
     const float green = absorptionOf(kTint, kThick).y * kThick, thin = absorptionOf(kTint, 0.006f).y * 0.006f;
     return {
-        {"none", [=] { return floorSite(); }, [](double) { return Layer{1, 0}; }},
-        {"pane", [=] { return with({{level(kFloor + 2, 60), pane()}}); }, paneLayer},
-        {"two panes", [=] { return with({{level(kFloor + 2, 60), pane()}, {level(kFloor + 2.5f, 60), pane()}}); },
+        {"none", [=] { return floorSite(); },
+         [](double) {
+             return Layer{1, 0};
+         }},
+        {"pane",
+         [=] {
+             return with({{level(kFloor + 2, 60), pane()}});
+         },
+         paneLayer},
+        {"two panes",
+         [=] {
+             return with({{level(kFloor + 2, 60), pane()}, {level(kFloor + 2.5f, 60), pane()}});
+         },
          twoPanes},
-        {"clear body", [=] { return with({{slab(kThick), body(Rgb(0))}}); },
+        {"clear body",
+         [=] {
+             return with({{slab(kThick), body(Rgb(0))}});
+         },
          [](double c) { return bodyLayer(c, 0); }},
-        {"tinted body", [=] { return with({{slab(kThick), body(absorptionOf(kTint, kThick))}}); },
+        {"tinted body",
+         [=] {
+             return with({{slab(kThick), body(absorptionOf(kTint, kThick))}});
+         },
          [green](double c) { return bodyLayer(c, green); }},
-        {"6 mm of coloured glass", [=] { return with({{slab(0.006f), body(absorptionOf(kTint, 0.006f))}}); },
+        {"6 mm of coloured glass",
+         [=] {
+             return with({{slab(0.006f), body(absorptionOf(kTint, 0.006f))}});
+         },
          [thin](double c) { return bodyLayer(c, thin); }},
     };
 }
@@ -260,7 +280,8 @@ TEST(Balance, AFloorBesideAClearSurfaceIsLitByWhatItMirrorsAndLetsThrough) {
         SCOPED_TRACE(name);
         Project p = floorSite();
         int n = 0;
-        for (const auto& [mesh, surface] : things) p = added(p, "Beside " + std::to_string(++n), buildingOf(mesh, surface));
+        for (const auto& [mesh, surface] : things)
+            p = added(p, "Beside " + std::to_string(++n), buildingOf(mesh, surface));
         const auto scene = bareSceneOf(p);
         for (const Environment& e : {uniformEnvironment(Rgb(1000)), bright}) {
             const V3f at(0.3f, 0.4f, kFloor), from(0.5f, -3, kFloor + 2);
@@ -339,7 +360,8 @@ TEST(Balance, APlateUnderWaterHasTheRadianceOfTheClosedForm) {
         const auto through = [&](double c) {
             return (1 - fresnelDielectric(static_cast<float>(c), kWaterIndex)) * std::exp(-a * depth / c);
         };
-        const double t = overHemisphere(through), back = overHemisphere([&](double c) {
+        const double t = overHemisphere(through),
+                     back = overHemisphere([&](double c) {
                          return fresnelDielectric(static_cast<float>(c), kWaterIndex) * std::exp(-2 * a * depth / c);
                      });
         for (const Lit& lit : lights()) {
@@ -434,9 +456,8 @@ TEST(Balance, CutOutsAndLeavesLetTheirShareThrough) {
         const auto scene = bareSceneOf(p);
         for (const Lit& lit : lights()) {
             SCOPED_TRACE(std::string(c.name) + ", " + lit.name);
-            const double radiance =
-                kAlbedo / kPi * c.through * (kPi * lit.sky + lit.lux([](const V3f&) { return 1.0; })) /
-                (1 - kAlbedo * c.back);
+            const double radiance = kAlbedo / kPi * c.through *
+                                    (kPi * lit.sky + lit.lux([](const V3f&) { return 1.0; })) / (1 - kAlbedo * c.back);
             const V3f from(1, 0, kFloor + 1.5f), at(0.2f, 0.1f, kFloor);
             expectSame(measured(*scene, lit.environment, from, at, 2048), radiance);
             expectNoSavingShows(*scene, lit.environment, from, at, radiance, 2048);

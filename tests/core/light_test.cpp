@@ -251,11 +251,47 @@ TEST(Panorama, ItsSunBecomesADiscWhereItStood) {
                 sun += picture.at(x, y).y * 2 * kPi / picture.width *
                        (std::cos(kPi * static_cast<double>(y) / picture.height) -
                         std::cos(kPi * static_cast<double>(y + 1) / picture.height));
-    EXPECT_NEAR(p.sunIlluminance.y / sun, 1, 0.01);
+    EXPECT_NEAR(luminance(p.sunIlluminance) / sun, 1, 0.01);
     float brightest = 0;
     for (const Rgb& c : p.sky.pixels) brightest = std::max(brightest, c.y);
     EXPECT_LT(brightest, 1) << "nothing of it is left in the sky";
     EXPECT_EQ(panoramaOf(lateLight(1024, 2), "dull.exr").sunIlluminance, Rgb(0)) << "a bright cloud is no sun";
+}
+
+TEST(Panorama, ASunThatIsCutOffOrDiscolouredHasTheColourOfDaylight) {
+    const Environment clear = makeEnvironment(panoramaOf(lateLight(1024, 5000), "x").toSun, 0, Atmosphere(35000.0f));
+    const auto colour = [](const Rgb& c) { return c / luminance(c); };
+    // Cut off at forty times the sky: most of the sun is gone.
+    const Panorama cut = panoramaOf(lateLight(1024, 40), "cut.hdr");
+    if (cut.sunIlluminance != Rgb(0)) {
+        EXPECT_NE(cut.warning.find("cut off"), std::string::npos);
+        EXPECT_NEAR(colour(cut.sunIlluminance).z, colour(clear.sunIlluminance).z, 1e-3f);
+    }
+    // Lossy compression turned its edges purple and its middle green, and took light away below nothing.
+    Image picture = lateLight(1024, 5000);
+    int n = 0;
+    for (Rgb& c : picture.pixels)
+        if (c.y > 100) c = ++n % 2 ? Rgb(9000 + static_cast<float>(n), 100, 12000) : Rgb(-500, 9000, -200);
+    const Panorama odd = panoramaOf(picture, "odd.exr");
+    ASSERT_GT(luminance(odd.sunIlluminance), 0);
+    for (int k = 0; k < 3; ++k) {
+        EXPECT_GT(odd.sunIlluminance[k], 0);
+        EXPECT_NEAR(colour(odd.sunIlluminance)[k], colour(clear.sunIlluminance)[k], 0.02f);
+    }
+    // Where it stood there is neither a hole nor a ring: the sky goes on.
+    for (const Panorama* p : {&cut, &odd}) {
+        float low = 1e9f, high = 0;
+        for (int y = 0; y < p->sky.height; ++y)
+            for (int x = 0; x < p->sky.width; ++x) {
+                const V3f d =
+                    skyDirection((static_cast<float>(x) + 0.5f) / static_cast<float>(p->sky.width) * 2 * kPi,
+                                 skyElevation((static_cast<float>(y) + 0.5f) / static_cast<float>(p->sky.height)));
+                if (d.dot(odd.toSun) < std::cos(0.07f)) continue;
+                low = std::min(low, p->sky.at(x, y).y);
+                high = std::max(high, p->sky.at(x, y).y);
+            }
+        EXPECT_LT(high / low, 1.2f);
+    }
 }
 
 TEST(Panorama, KeepsAllOfItsLightAndGivesTheLuxAskedFor) {

@@ -1,5 +1,7 @@
 // The document as a value, as JSON, and copies of its items.
 #include <algorithm>
+#include <cmath>
+#include <filesystem>
 #include <functional>
 #include <map>
 
@@ -9,6 +11,7 @@
 #include "core/base/hash.h"
 #include "core/project/json.h"
 #include "core/project/move.h"
+#include "core/project/store.h"
 #include "tests/core/sample_site.h"
 
 using namespace thallos;
@@ -67,6 +70,81 @@ TEST(Project, CheckFindsWhatIsWrong) {
 TEST(Json, ComesBackTheSame) {
     const Project p = sample();
     EXPECT_EQ(text(reread(p)), text(p));
+}
+
+TEST(Project, WhatCheckRefusesIsMendedAndTold) {
+    Project p = sample();
+    const auto change = [&](const char* name, const std::function<void(Item&)>& set) {
+        Item item = *find(p, name);
+        set(item);
+        p = replaced(p, item);
+    };
+    change("Pond", [](Item& i) {
+        auto& w = std::get<Water>(i.body);
+        w.level = -1e6f;
+        w.tint.y = std::nanf("");
+    });
+    change("Shed", [](Item& i) {
+        auto& b = std::get<Building>(i.body);
+        b.surfaces[0].absorption.x = 1e9f;
+        b.position.x = INFINITY;
+    });
+    change("First look", [](Item& i) { std::get<Shot>(i.body).camera.position.z = std::nanf(""); });
+    p = added(p, "Lost pad", BuildingPad{Id{4000}});
+    p = added(p, "Short", Mark{{V3f(0)}});
+    EXPECT_THROW(check(p), Error);
+    EXPECT_THROW(saveProject(p, scratch() / "bad.thallos"), Error) << "what can't be opened is not saved";
+    EXPECT_FALSE(std::filesystem::exists(scratch() / "bad.thallos"));
+    std::vector<std::string> told;
+    const Project good = mended(p, told);
+    EXPECT_NO_THROW(check(good));
+    EXPECT_EQ(good.items.size(), p.items.size() - 2) << "only what hangs on nothing goes";
+    EXPECT_GE(told.size(), 7u);
+    for (const char* name : {"Pond", "Shed", "First look", "Lost pad", "Short"})
+        EXPECT_TRUE(std::any_of(told.begin(), told.end(), [&](const std::string& s) {
+            return s.find(name) != std::string::npos;
+        })) << name;
+    EXPECT_EQ(bodyOf<Water>(find(good, "Pond"))->level, -1e4f);
+    // What is right stays the very same.
+    std::vector<std::string> none;
+    const Project same = mended(sample(), none);
+    EXPECT_TRUE(none.empty());
+    EXPECT_EQ(text(same), text(sample()));
+    // The same from a file that an older version saved so: it was refused.
+    const Project read = [&] {
+        std::map<std::string, std::string> blobs;
+        const json j = dump(p, [&](const std::string& bytes) {
+            const std::string hash = contentHash(bytes);
+            blobs[hash] = bytes;
+            return hash;
+        });
+        EXPECT_THROW(load(json::parse(j.dump()), [&](const std::string& h) { return blobs.at(h); }), Error);
+        OpenReport report;
+        Project out = load(
+            json::parse(j.dump()), [&](const std::string& h) { return blobs.at(h); }, &report);
+        EXPECT_FALSE(report.mended.empty());
+        return out;
+    }();
+    EXPECT_NO_THROW(check(read));
+}
+
+TEST(Project, IdsBeyondSixteenBitsAreWhole) {
+    Project p = sample();
+    p.nextId = 70000;
+    Id pond;
+    p = added(p, "Large number", Water{{30, -30}, 0.2f}, &pond);
+    Drift d;
+    d.areas = {{{-30, -30}, {25, -35}, {30, 25}, {-25, 30}}};
+    d.mix = {{"Fescue", 1}};
+    d.density = 1;
+    Id drift;
+    p = added(p, "Numbered", d, &drift);
+    EXPECT_EQ(drift.value, 70001u);
+    EXPECT_NO_THROW(check(p));
+    EXPECT_EQ(text(reread(p)), text(p));
+    const auto site = build(p, library());
+    EXPECT_GT(site->plantCount(drift), 100);
+    EXPECT_EQ(site->plantCount(Id{drift.value & 65535}), 0) << "not another item's";
 }
 
 TEST(Json, LaterSchemaIsRefusedAsSuch) {

@@ -10,8 +10,7 @@ namespace fs = std::filesystem;
 namespace thallos::test {
 
 std::shared_ptr<const PlantLibrary> library() {
-    static const auto l =
-        PlantLibrary::load(fs::path(THALLOS_SOURCE) / "assets/species", {}, nullptr, plantCache());
+    static const auto l = PlantLibrary::load(fs::path(THALLOS_SOURCE) / "assets/species", {}, nullptr, plantCache());
     return l;
 }
 

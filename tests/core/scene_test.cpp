@@ -168,6 +168,15 @@ TEST(Scene, BetterTreesGiveTheSamePicture) {
     EXPECT_FALSE(make([] { return true; })) << "stopped";
     const auto better = fast.adopt(make(nullptr));
     EXPECT_FALSE(fast.better()) << "once";
+    // The first picture is drawn in middle forms; what is nearer comes behind it.
+    const int near = site->library->find("Spruce") * kIndividuals;
+    bool sketched = false;
+    for (int k = 0; k < kIndividuals; ++k)
+        sketched |=
+            first->plantScenes->scene(near + k, Level::Middle) && !first->plantScenes->scene(near + k, Level::Near);
+    EXPECT_TRUE(sketched);
+    EXPECT_FALSE(first->plantScenes->complete([] { return true; })) << "stopped";
+    EXPECT_TRUE(first->plantScenes->complete());
     Random random(8);
     for (int i = 0; i < 2000; ++i) {
         const V3f from(random.around(15), random.around(15), 12),

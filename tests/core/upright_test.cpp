@@ -81,7 +81,8 @@ std::string ifcOf(const char* prefix, float unit) {
         return s;
     };
     // The profile stands in the plane of north and up and is drawn out to the east.
-    return "ISO-10303-21;\nHEADER;\nFILE_DESCRIPTION((''),'2;1');\nFILE_NAME('','2026-01-01T00:00:00',(''),(''),'','','');\n"
+    return "ISO-10303-21;\nHEADER;\nFILE_DESCRIPTION((''),'2;1');\nFILE_NAME('','2026-01-01T00:00:00',(''),(''),'','','"
+           "');\n"
            "FILE_SCHEMA(('IFC2X3'));\nENDSEC;\nDATA;\n"
            "#1=IFCPERSON($,$,'x',$,$,$,$,$);\n#2=IFCORGANIZATION($,'x',$,$,$);\n#3=IFCPERSONANDORGANIZATION(#1,#2,$);\n"
            "#4=IFCAPPLICATION(#2,'1','x','x');\n#5=IFCOWNERHISTORY(#3,#4,$,.ADDED.,$,$,$,0);\n"
@@ -145,8 +146,9 @@ TEST_F(Upright, FormatsWithoutAnAxisOfTheirOwn) {
     for (const V3i& f : s.faces)
         for (const int v : {f.x, f.y, f.z, 7}) faces += raw(static_cast<uint16_t>(v));
     const std::string mesh = chunk3ds(0x4100, chunk3ds(0x4110, points) + chunk3ds(0x4120, faces));
-    expectUpright(write("a.3ds", chunk3ds(0x4d4d, chunk3ds(2, raw<uint32_t>(3)) +
-                                                      chunk3ds(0x3d3d, chunk3ds(0x4000, std::string("solid\0", 6) + mesh)))));
+    expectUpright(
+        write("a.3ds", chunk3ds(0x4d4d, chunk3ds(2, raw<uint32_t>(3)) +
+                                            chunk3ds(0x3d3d, chunk3ds(0x4000, std::string("solid\0", 6) + mesh)))));
 }
 
 TEST_F(Upright, ColladaInEachAxisAndUnit) {
@@ -155,23 +157,27 @@ TEST_F(Upright, ColladaInEachAxisAndUnit) {
             std::string corners;
             for (const V3i& f : Solid().faces)
                 for (int k = 0; k < 3; ++k) corners += std::to_string(f[k]) + " ";
-            expectUpright(write(
-                std::string(name) + std::to_string(unit) + ".dae",
-                "<?xml version=\"1.0\"?><COLLADA xmlns=\"http://www.collada.org/2005/11/COLLADASchema\" version=\"1.4.1\">"
-                "<asset><unit meter=\"" +
-                    std::to_string(unit) + "\"/><up_axis>" + name +
-                    "</up_axis></asset><library_geometries><geometry id=\"g\"><mesh><source id=\"p\">"
-                    "<float_array id=\"pa\" count=\"18\">" +
-                    numbers(inFile(up, unit), " ") +
-                    "</float_array><technique_common><accessor source=\"#pa\" count=\"6\" stride=\"3\">"
-                    "<param name=\"X\" type=\"float\"/><param name=\"Y\" type=\"float\"/><param name=\"Z\" type=\"float\"/>"
-                    "</accessor></technique_common></source><vertices id=\"v\"><input semantic=\"POSITION\" "
-                    "source=\"#p\"/></vertices><triangles count=\"8\"><input semantic=\"VERTEX\" source=\"#v\" "
-                    "offset=\"0\"/><p>" +
-                    corners +
-                    "</p></triangles></mesh></geometry></library_geometries><library_visual_scenes><visual_scene id=\"s\">"
-                    "<node id=\"n\"><instance_geometry url=\"#g\"/></node></visual_scene></library_visual_scenes><scene>"
-                    "<instance_visual_scene url=\"#s\"/></scene></COLLADA>"));
+            expectUpright(
+                write(std::string(name) + std::to_string(unit) + ".dae",
+                      "<?xml version=\"1.0\"?><COLLADA xmlns=\"http://www.collada.org/2005/11/COLLADASchema\" "
+                      "version=\"1.4.1\">"
+                      "<asset><unit meter=\"" +
+                          std::to_string(unit) + "\"/><up_axis>" + name +
+                          "</up_axis></asset><library_geometries><geometry id=\"g\"><mesh><source id=\"p\">"
+                          "<float_array id=\"pa\" count=\"18\">" +
+                          numbers(inFile(up, unit), " ") +
+                          "</float_array><technique_common><accessor source=\"#pa\" count=\"6\" stride=\"3\">"
+                          "<param name=\"X\" type=\"float\"/><param name=\"Y\" type=\"float\"/><param name=\"Z\" "
+                          "type=\"float\"/>"
+                          "</accessor></technique_common></source><vertices id=\"v\"><input semantic=\"POSITION\" "
+                          "source=\"#p\"/></vertices><triangles count=\"8\"><input semantic=\"VERTEX\" source=\"#v\" "
+                          "offset=\"0\"/><p>" +
+                          corners +
+                          "</p></triangles></mesh></geometry></library_geometries><library_visual_scenes><visual_scene "
+                          "id=\"s\">"
+                          "<node id=\"n\"><instance_geometry "
+                          "url=\"#g\"/></node></visual_scene></library_visual_scenes><scene>"
+                          "<instance_visual_scene url=\"#s\"/></scene></COLLADA>"));
         }
 }
 
@@ -194,7 +200,8 @@ TEST_F(Upright, FbxInEachAxisAndUnit) {
                     number("FrontAxis", "int", z ? "1" : "2") + number("FrontAxisSign", "int", z ? "-1" : "1") +
                     number("CoordAxis", "int", "0") + number("CoordAxisSign", "int", "1") +
                     number("UnitScaleFactor", "double", std::to_string(unit * 100)) +
-                    "\t}\n}\nDefinitions:  {\n\tVersion: 100\n\tCount: 2\n\tObjectType: \"Geometry\" {\n\t\tCount: 1\n\t}\n"
+                    "\t}\n}\nDefinitions:  {\n\tVersion: 100\n\tCount: 2\n\tObjectType: \"Geometry\" {\n\t\tCount: "
+                    "1\n\t}\n"
                     "\tObjectType: \"Model\" {\n\t\tCount: 1\n\t}\n}\nObjects:  {\n\tGeometry: 100, "
                     "\"Geometry::solid\", \"Mesh\" {\n\t\tVertices: *18 {\n\t\t\ta: " +
                     numbers(inFile(up, unit), ",") + "\n\t\t}\n\t\tPolygonVertexIndex: *24 {\n\t\t\ta: " + corners +
@@ -213,18 +220,18 @@ TEST_F(Upright, FarFromTheOriginNothingIsLost) {
     // 6 million metres away a float knows half metres.
     const std::string obj = "o a\nv 0 0 0\nv 0.02 0 0\nv 0 0.02 0\nf 1 2 3\n"; // reader's own numbers are floats
     expectUpright(write("z.obj", [&] {
-                      std::string out;
-                      for (const V3f& p : inFile('y', 1)) out += "v " + numbers({p}, " ") + "\n";
-                      for (const V3i& f : Solid().faces)
-                          out += "f " + std::to_string(f.x + 1) + " " + std::to_string(f.y + 1) + " " +
-                                 std::to_string(f.z + 1) + "\n";
-                      return out;
-                  }()));
+        std::string out;
+        for (const V3f& p : inFile('y', 1)) out += "v " + numbers({p}, " ") + "\n";
+        for (const V3i& f : Solid().faces)
+            out +=
+                "f " + std::to_string(f.x + 1) + " " + std::to_string(f.y + 1) + " " + std::to_string(f.z + 1) + "\n";
+        return out;
+    }()));
     // glTF nodes hold doubles: a triangle of 2 cm, put there.
-    const std::string data(reinterpret_cast<const char*>(std::vector<float>{0, 0, 0, 0.02f, 0, 0, 0, 0.02f, 0}.data()), 36);
+    const std::string data(reinterpret_cast<const char*>(std::vector<float>{0, 0, 0, 0.02f, 0, 0, 0, 0.02f, 0}.data()),
+                           36);
     write("t.bin", data);
-    const Model m = importModel(write(
-        "far.gltf", R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],
+    const Model m = importModel(write("far.gltf", R"({"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],
         "nodes":[{"mesh":0,"translation":[6000000.25,100,-4500000.75]}],"meshes":[{"primitives":[{"attributes":{"POSITION":0}}]}],
         "buffers":[{"uri":"t.bin","byteLength":36}],"bufferViews":[{"buffer":0,"byteLength":36}],
         "accessors":[{"bufferView":0,"componentType":5126,"count":3,"type":"VEC3","min":[0,0,0],"max":[1,1,1]}]})"));
@@ -289,11 +296,12 @@ TEST_F(Upright, StripsFansSparseDataLightsAndMovedTextures) {
     EXPECT_EQ(importModel(write("fan.gltf", gltf(6))).parts[0].mesh.triangles.size(), 2u);
     // What is no surface is said to be none.
     for (const auto& [name, bytes] :
-         {std::pair<std::string, std::string>("points.gltf", [&] {
-              std::string s = gltf(0);
-              s.replace(s.find("\"nodes\":[0,1,2]"), 15, "\"nodes\":[0]");
-              return s;
-          }()),
+         {std::pair<std::string, std::string>("points.gltf",
+                                              [&] {
+                                                  std::string s = gltf(0);
+                                                  s.replace(s.find("\"nodes\":[0,1,2]"), 15, "\"nodes\":[0]");
+                                                  return s;
+                                              }()),
           std::pair<std::string, std::string>("old.gltf", R"({"asset":{"version":"1.0"},"meshes":{}})")})
         try {
             importModel(write(name, bytes));
@@ -319,7 +327,8 @@ TEST_F(Upright, HeightsKeepTheirSizeAndWhatIsUnknownIsFilled) {
     EXPECT_NEAR(field.at({48, 0}), field.at({40, 0}), 4) << "beyond its border the land goes on";
     EXPECT_GT(field.range().x, 150) << "nothing falls to zero";
     r.sized = false;
-    EXPECT_NEAR(buildNatural(surveyed(ground, r, Fit::TrueSize, "x").ground).at({50, 0}), 220, 0.5f) << "over all of it";
+    EXPECT_NEAR(buildNatural(surveyed(ground, r, Fit::TrueSize, "x").ground).at({50, 0}), 220, 0.5f)
+        << "over all of it";
     r.values.assign(r.values.size(), std::nanf(""));
     EXPECT_THROW(surveyed(ground, r, Fit::TrueSize, "void.tif"), Error);
 

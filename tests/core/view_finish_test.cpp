@@ -1,5 +1,6 @@
 #include <cmath>
 #include <filesystem>
+#include <fstream>
 
 #include <gtest/gtest.h>
 
@@ -169,16 +170,72 @@ TEST(Display, IsMonotoneNeutralAndRollsOff) {
     const Display display;
     Image grey(12, 1);
     for (int i = 0; i < 12; ++i) grey.at(i, 0) = Rgb(0.002f * std::exp2(static_cast<float>(i)));
-    const Image8 out = display.encode(grey);
+    const Image16 out = display.encode16(grey);
     for (int i = 0; i < 12; ++i) {
-        const Pixel8& p = out.at(i, 0);
-        EXPECT_NEAR(p.r, p.g, 2);
-        EXPECT_NEAR(p.g, p.b, 2);
-        if (i) EXPECT_GE(p.g, out.at(i - 1, 0).g);
+        const Pixel16& p = out.at(i, 0);
+        EXPECT_NEAR(p.r, p.g, 2 * 257);
+        EXPECT_NEAR(p.g, p.b, 2 * 257);
+        if (i) EXPECT_GT(p.g, out.at(i - 1, 0).g);
     }
     const Image8 middle = display.encode(Image(1, 1, Rgb(0.18f)));
     EXPECT_NEAR(middle.at(0, 0).g, 90, 20);
     EXPECT_LT(display.encode(Image(1, 1, Rgb(1))).at(0, 0).g, 240) << "white paper keeps room for highlights";
+}
+
+TEST(Display, EightBitsAreDitheredByPlaceAndKeepTheMean) {
+    const Display display;
+    // A sky that brightens by half a step of 255 over a thousand pixels.
+    Image sky(1000, 8);
+    for (int y = 0; y < sky.height; ++y)
+        for (int x = 0; x < sky.width; ++x) sky.at(x, y) = Rgb(0.3f + 2e-6f * static_cast<float>(x));
+    const Image8 out = display.encode(sky);
+    const Image16 deep = display.encode16(sky);
+    double sum = 0, exact = 0;
+    int changes = 0;
+    for (int y = 0; y < sky.height; ++y)
+        for (int x = 0; x < sky.width; ++x) {
+            sum += out.at(x, y).g;
+            exact += deep.at(x, y).g / 257.0;
+            EXPECT_NEAR(out.at(x, y).g, deep.at(x, y).g / 257.0, 1.51);
+            changes += x > 0 && out.at(x, y).g != out.at(x - 1, y).g;
+        }
+    EXPECT_NEAR(sum / exact, 1, 1e-3) << "no darker and no lighter";
+    EXPECT_GT(changes, 1000) << "no line along which it jumps";
+    // A part of a picture is a cut of it.
+    Image part(40, 8);
+    for (int y = 0; y < 8; ++y)
+        for (int x = 0; x < 40; ++x) part.at(x, y) = sky.at(x + 100, y);
+    const Image8 cut = display.encode(part, {100, 0});
+    for (int y = 0; y < 8; ++y)
+        for (int x = 0; x < 40; ++x) EXPECT_EQ(cut.at(x, y), out.at(x + 100, y));
+}
+
+TEST(Encode, SixteenBitsAndProfilesAreInTheFiles) {
+    Image16 p(5, 4);
+    for (size_t i = 0; i < p.pixels.size(); ++i) p.pixels[i] = Pixel16(static_cast<uint16_t>(i * 3001), 258, 65535);
+    const auto bytesOf = [](const fs::path& file) {
+        std::ifstream in(file, std::ios::binary);
+        return std::string(std::istreambuf_iterator<char>(in), {});
+    };
+    for (const char* name : {"deep.png", "deep.TIF"}) {
+        writePicture(scratch(name), p, "a word");
+        const std::string a = bytesOf(scratch(name));
+        writePicture(scratch(name), p, "a word");
+        EXPECT_EQ(bytesOf(scratch(name)), a) << "no date in it";
+    }
+    const std::string png = bytesOf(scratch("deep.png"));
+    EXPECT_EQ(png[24], 16) << "bits a channel, in the header";
+    EXPECT_NE(png.find("iCCP"), std::string::npos);
+    EXPECT_NE(png.find("a word"), std::string::npos);
+    EXPECT_NE(bytesOf(scratch("deep.TIF")).find("acsp"), std::string::npos) << "a profile's mark";
+    writePicture(scratch("p.jpg"), Image8(4, 4));
+    EXPECT_NE(bytesOf(scratch("p.jpg")).find("ICC_PROFILE"), std::string::npos);
+    EXPECT_THROW(writePicture(scratch("deep.jpg"), p), Error);
+    EXPECT_TRUE(isExr("A.EXR"));
+    EXPECT_TRUE(holdsDeep("a.PNG"));
+    EXPECT_FALSE(holdsDeep("a.jpeg"));
+    // Wider than the format may be: a sentence, and the program goes on.
+    EXPECT_THROW(writePicture(scratch("wide.jpg"), Image8(70000, 1)), Error);
 }
 
 TEST(Encode, ExrComesBackInCandelas) {

@@ -12,6 +12,7 @@
 #include <dlfcn.h>
 #include <fcntl.h>
 #include <sys/types.h>
+#include <sys/uio.h>
 #include <unistd.h>
 
 namespace {
@@ -65,6 +66,13 @@ ssize_t write(int d, const void* data, size_t size) {
     if (!onDisk(d)) return go(d, data, size);
     if (const int e = fails()) return errno = e, -1;
     return go(d, data, given(size));
+}
+ssize_t writev(int d, const struct iovec* parts, int n) {
+    static const auto go = real<ssize_t (*)(int, const struct iovec*, int)>("writev");
+    if (!onDisk(d)) return go(d, parts, n);
+    if (const int e = fails()) return errno = e, -1;
+    if (fault == Short && calls == at && n > 0) return go(d, parts, 1); // a part of what it was given
+    return go(d, parts, n);
 }
 ssize_t pwrite(int d, const void* data, size_t size, off_t offset) {
     static const auto go = real<ssize_t (*)(int, const void*, size_t, off_t)>("pwrite");

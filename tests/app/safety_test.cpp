@@ -1,0 +1,236 @@
+// Hands that cannot hurt and work that is not lost, by posted events on the real window.
+#include <fstream>
+
+#include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QTest>
+#include <QTimer>
+#include <gtest/gtest.h>
+
+#include "app/engine.h"
+#include "app/inspector.h"
+#include "app/register.h"
+#include "app/pane.h"
+#include "app/task.h"
+#include "core/base/assets.h"
+#include "core/project/recovery.h"
+#include "core/project/store.h"
+#include "tests/app/window_driver.h"
+
+using namespace thallos;
+using namespace thallos::test;
+namespace fs = std::filesystem;
+
+namespace {
+
+QWidget& items() {
+    return *window().findChild<Register*>("register");
+}
+Id houseId() {
+    return itemsOf<Building>(session().project()).front()->id;
+}
+
+} // namespace
+
+TEST(Safety, TheWheelOverAClosedFieldChangesNothing) {
+    freshSite();
+    const std::string before = documentHash();
+    int met = 0;
+    for (const Verb v : {Verb::Light, Verb::Frame, Verb::Plant}) {
+        verb(v);
+        QCoreApplication::processEvents();
+        for (QComboBox* box : window().findChild<Inspector*>()->findChildren<QComboBox*>()) {
+            if (box->count() < 2 || !box->isVisible()) continue;
+            ++met;
+            const int index = box->currentIndex();
+            for (const int angle : {-120, -120, 120}) wheel(*box, box->rect().center(), angle);
+            QCoreApplication::processEvents();
+            EXPECT_EQ(box->currentIndex(), index) << box->accessibleName().toStdString();
+        }
+    }
+    EXPECT_GE(met, 3);
+    EXPECT_EQ(documentHash(), before);
+}
+
+TEST(Safety, DeleteAmongShotsDeletesTheShotAndNothingChosenElsewhere) {
+    freshSite();
+    verb(Verb::Seat);
+    session().choose(houseId());
+    verb(Verb::Frame);
+    const std::string before = documentHash();
+    // In the pane: the house was selected in another part of the work.
+    window().mainPane().setFocus();
+    key(Qt::Key_Delete);
+    EXPECT_EQ(documentHash(), before);
+    EXPECT_NE(message().indexOf("selected in another part"), -1);
+    key(Qt::Key_H);
+    EXPECT_FALSE(session().anyHidden());
+    // In the list the last shot stays, a second one goes.
+    items().setFocus();
+    key(Qt::Key_Delete);
+    EXPECT_EQ(documentHash(), before);
+    session().edit("Shot", added(session().project(), "Second", *bodyOf<Shot>(session().shotItem())));
+    session().showShot(last()->id);
+    items().setFocus();
+    key(Qt::Key_H);
+    key(Qt::Key_L);
+    EXPECT_TRUE(session().shotItem()->visible);
+    EXPECT_FALSE(session().shotItem()->locked);
+    key(Qt::Key_Delete);
+    EXPECT_EQ(itemsOf<Shot>(session().project()).size(), 1u);
+    EXPECT_TRUE(find(session().project(), houseId())) << "the house stays";
+}
+
+TEST(Safety, LightFrameAndFinishMoveNothingAndShapeBeginsWithPicking) {
+    for (const Verb v : {Verb::Light, Verb::Frame, Verb::Finish}) {
+        freshSite();
+        verb(Verb::Seat);
+        session().choose(houseId());
+        verb(v);
+        const std::string before = documentHash();
+        ShotPane& shot = window().shotPane();
+        const auto at = shot.toScreen(house()->position);
+        ASSERT_TRUE(at);
+        drag(shot, *at, *at + QPointF(60, 10));
+        EXPECT_EQ(documentHash(), before) << static_cast<int>(v);
+    }
+    freshSite();
+    verb(Verb::Shape);
+    const std::string before = documentHash();
+    drag(window().mainPane(), at(window().mainPane(), {20, 20}), at(window().mainPane(), {24, 20}));
+    EXPECT_EQ(documentHash(), before) << "the first stroke digs nothing";
+}
+
+TEST(Safety, LockedItemsAreGreyedAndSayWhy) {
+    freshSite();
+    verb(Verb::Seat);
+    session().choose(houseId());
+    session().editItem("Lock", houseId(), [](Item& i) { i.locked = true; });
+    session().choose({});
+    session().choose(houseId());
+    EXPECT_FALSE(field("East").isEnabled());
+    const std::string before = documentHash();
+    session().editChosen("Size", [](Item& i) { std::get<Building>(i.body).scale = 2; });
+    EXPECT_EQ(documentHash(), before);
+    EXPECT_NE(message().indexOf("is locked"), -1);
+    key(Qt::Key_Delete);
+    EXPECT_EQ(documentHash(), before);
+    session().editItem("Unlock", houseId(), [](Item& i) { i.locked = false; });
+    EXPECT_TRUE(field("East").isEnabled());
+}
+
+TEST(Safety, AnExceptionInAnEventOrAThreadIsToldAndWorkGoesOn) {
+    freshSite();
+    QTimer::singleShot(0, &window(), [] { throw std::runtime_error("An event went wrong."); });
+    ASSERT_TRUE(waitFor([] { return message().indexOf("An event went wrong") >= 0; }, 5000));
+    Task broken([] { throw std::runtime_error("A thread went wrong."); });
+    ASSERT_TRUE(waitFor([] { return message().indexOf("A thread went wrong") >= 0; }, 5000));
+    Task full([] { throw std::bad_alloc(); });
+    ASSERT_TRUE(waitFor([] { return message().indexOf("not enough memory") >= 0; }, 5000));
+}
+
+TEST(Safety, AFailedRenderFileKeepsThePictureAndAsksForAnotherPlace) {
+    freshSite();
+    const fs::path folder = scratch() / "goes-away", other = scratch() / "kept.png";
+    fs::create_directories(folder);
+    RenderOrder order{.project = session().project(), .shot = session().shot(), .size = {64, 36}};
+    order.samples = 20000;
+    order.shot.noise = 0;
+    order.delivery.file = folder / "shot.png";
+    int asked = 0;
+    const std::function<void(QDialog&)> answer = [&](QDialog& d) {
+        if (auto* box = qobject_cast<QMessageBox*>(&d)) {
+            ++asked;
+            EXPECT_NE(box->text().indexOf("kept"), -1);
+            whenDialogOpens(answer);
+            QTest::mouseClick(box->buttons().first(), Qt::LeftButton);
+        } else
+            chooseFile(d, other);
+    };
+    whenDialogOpens(answer);
+    window().startRender(order);
+    // The folder goes after it was found good, while the picture is made.
+    QTest::qWait(400);
+    ASSERT_TRUE(window().rendering()) << "the picture took less time than the test";
+    fs::remove_all(folder);
+    ASSERT_TRUE(waitFor([] { return !window().rendering(); }, 120000));
+    EXPECT_GE(asked, 1) << message().toStdString();
+    EXPECT_TRUE(fs::exists(other));
+}
+
+TEST(Safety, RenderingAsksBeforeItReplacesAndSaysWhichViewItIs) {
+    freshSite();
+    const fs::path file = scratch() / "there.png";
+    std::ofstream(file) << "a picture of last week";
+    Camera c = session().camera();
+    c.position.x += 3;
+    session().look(c);
+    bool asked = false;
+    whenDialogOpens([&](QDialog& d) {
+        auto* view = d.findChild<QComboBox*>("view");
+        ASSERT_TRUE(view);
+        EXPECT_EQ(view->count(), 2);
+        EXPECT_NE(view->currentText().indexOf("not saved"), -1);
+        d.findChild<QLineEdit*>("Width")->setText("64");
+        d.findChild<QLineEdit*>("Samples")->setText("1");
+        d.findChild<QLineEdit*>("File")->setText(QString::fromStdString(file.string()));
+        whenDialogOpens([&](QDialog& question) {
+            asked = true;
+            auto* box = qobject_cast<QMessageBox*>(&question);
+            ASSERT_TRUE(box);
+            for (auto* b : box->buttons())
+                if (box->buttonRole(b) == QMessageBox::RejectRole) return QTest::mouseClick(b, Qt::LeftButton);
+        });
+        QTest::mouseClick(d.findChild<QPushButton*>("go"), Qt::LeftButton);
+        EXPECT_TRUE(d.isVisible()) << "back in the dialog";
+        d.reject();
+    });
+    window().mainPane().setFocus();
+    key(Qt::Key_F9);
+    EXPECT_TRUE(asked);
+    EXPECT_FALSE(window().rendering());
+    EXPECT_EQ(fs::file_size(file), 22u);
+    session().dropLook();
+}
+
+TEST(Safety, ADamagedProjectOpensAsACopy) {
+    freshSite();
+    const fs::path file = scratch() / "damaged.thallos";
+    saveProjectAs(session().project(), file);
+    std::string bytes;
+    {
+        std::ifstream in(file, std::ios::binary);
+        bytes.assign(std::istreambuf_iterator<char>(in), {});
+    }
+    // In the middle of the largest part: the model.
+    for (size_t k = bytes.size() / 2; k < bytes.size() / 2 + 64; ++k) bytes[k] = static_cast<char>(~bytes[k]);
+    std::ofstream(file, std::ios::binary) << bytes;
+    window().openProject(file);
+    settle();
+    EXPECT_TRUE(session().file().empty()) << "the damaged file is left as it is";
+    EXPECT_TRUE(session().unsaved());
+    EXPECT_NE(message().indexOf("damaged"), -1);
+    EXPECT_FALSE(itemsOf<Shot>(session().project()).empty());
+}
+
+TEST(Safety, ARecoveryIsKeptUntilTheWorkIsSaved) {
+    freshSite();
+    const fs::path folder = stateFolder() / "recovery";
+    lockSession(folder, "session-that-ended"); // and let go at once, as an end does
+    writeRecovery(session().project(), folder, "session-that-ended", "");
+    const auto found = findRecoveries(folder);
+    ASSERT_EQ(found.size(), 1u);
+    session().recover(found.front());
+    settle();
+    EXPECT_TRUE(findRecoveries(folder).empty()) << "it is this session's now";
+    bool kept = false;
+    for (const auto& e : fs::directory_iterator(folder)) kept |= e.path().extension() == ".thallos";
+    EXPECT_TRUE(kept) << "a crash in the first minutes loses nothing";
+    session().saveAs(scratch() / "recovered.thallos");
+    for (const auto& e : fs::directory_iterator(folder)) EXPECT_NE(e.path().extension(), ".thallos");
+}
