@@ -427,6 +427,8 @@ void MainWindow::offerRecovery() {
                 .arg(QString::fromStdString(r.name),
                      QFileInfo(QString::fromStdString(r.file.string())).lastModified().toString("d MMM, HH:mm:ss")),
             QMessageBox::NoButton, this);
+        if (r.tries > 0)
+            box.setInformativeText(tr("Thallos ended when this was opened before. It is kept until you discard it."));
         auto* open = box.addButton(tr("Open it"), QMessageBox::AcceptRole);
         auto* drop = box.addButton(tr("Discard it"), QMessageBox::DestructiveRole);
         box.addButton(tr("Later"), QMessageBox::RejectRole);

@@ -11,6 +11,7 @@
 #include "core/finish/encode.h"
 #include "core/project/built_site.h"
 #include "core/project/json.h"
+#include "core/project/recovery.h"
 #include "core/project/store.h"
 
 namespace thallos {
@@ -18,6 +19,15 @@ namespace thallos {
 using nlohmann::json;
 
 namespace {
+
+// Not over a project that is open in a window: what is done there would be saved over it, or it over that.
+void saveFree(const Project& project, const std::filesystem::path& file) {
+    std::error_code e;
+    if (std::filesystem::exists(file, e) && !WriterLock(file).held())
+        throw Error(Error::Kind::Unwritable, "is open in another program", file.string(),
+                    "close it there, or write another file");
+    saveProjectAs(project, file);
+}
 
 Box3f transformed(const Box3f& box, const M44f& m) {
     Box3f out;
@@ -114,7 +124,7 @@ void edit(const std::string& file, const std::string& patchFile, const std::stri
         return it->second;
     });
     build(edited, plantLibrary()); // what cannot be built is not saved
-    saveProjectAs(edited, out);
+    saveFree(edited, out);
     report({{"changed", changed != d.document}});
 }
 
@@ -140,7 +150,7 @@ void import(const ImportOptions& o) {
     Project out = added(project, b.model->name, b, &id);
     if (o.seat) out = added(out, b.model->name + " pad", BuildingPad{id});
     check(out);
-    saveProjectAs(out, o.out);
+    saveFree(out, o.out);
     report({{"parts", b.model->parts.size()},
             {"materials", b.model->materials.size()},
             {"triangles", triangleCount(*b.model)},
@@ -160,7 +170,7 @@ void ground(const GroundOptions& o) {
         const HeightRaster r = importHeights(o.imported, static_cast<float>(o.pngHeight));
         Surveyed s = surveyed(*project.ground, r, o.resample ? Fit::TrueSize : Fit::Exact, o.imported);
         const Project out = withLand(project, std::move(s.ground));
-        saveProjectAs(out, o.out.empty() ? o.project : o.out);
+        saveFree(out, o.out.empty() ? o.project : o.out);
         const V2f z = buildNatural(*out.ground).range();
         report({{"width", r.width},
                 {"height", r.height},
@@ -266,7 +276,7 @@ void addDocumentCommands(CLI::App& app) {
         c->callback([=] {
             const Project p =
                 newProject(parsePair(*size, "--size-m"), *cell, std::filesystem::path(*file).stem().string());
-            saveProjectAs(p, *file);
+            saveFree(p, *file);
             report({{"width", p.ground->grid.cells.x + 1},
                     {"height", p.ground->grid.cells.y + 1},
                     {"cell_m", p.ground->grid.cell}});

@@ -1,6 +1,7 @@
 #include "core/project/store.h"
 
 #include <algorithm>
+#include <cerrno>
 #include <csignal>
 #include <cstdlib>
 #include <ctime>
@@ -252,7 +253,8 @@ void dropLeftovers(const fs::path& file) {
         const size_t digits = rest.find_first_not_of("0123456789");
         if (digits == 0 || (digits != std::string::npos && rest.substr(digits) != "-journal")) continue;
         const pid_t process = static_cast<pid_t>(std::strtol(rest.c_str(), nullptr, 10));
-        if (process > 0 && process != ::getpid() && ::kill(process, 0) != 0) gone.push_back(entry.path());
+        const bool ended = process > 0 && process != ::getpid() && ::kill(process, 0) != 0 && errno == ESRCH;
+        if (ended) gone.push_back(entry.path());
     }
     for (const fs::path& g : gone) fs::remove(g, e);
 }

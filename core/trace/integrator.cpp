@@ -201,8 +201,8 @@ private:
     // On from a clear surface, which mirrors `share` of the light and lets the rest through, tinted. The camera's ray
     // follows both ways without chance: the picture in the surface and the guides of the denoiser keep their edges. A
     // branch follows the stronger way and the weaker one by chance; scattered light takes one of them by chance.
-    // False when the path met clear surfaces too often. `sharp`: the mirrored picture is as it stands in every sample.
-    bool divide(const Way& mirrored, const Way& through, float share, const Rgb& tint, bool sharp) {
+    // False when the path met clear surfaces too often.
+    bool divide(const Way& mirrored, const Way& through, float share, const Rgb& tint) {
         const float u = sampler_.pair().x;
         if (--left_.clear < 0) return false;
         bool mirrors;
@@ -212,7 +212,7 @@ private:
             mode_ = Mode::Branch;
             mirrors = share >= 1;
             if (!mirrors && share > 0) {
-                mirrored_ = followAside(mirrored, Rgb(share), Route::Reflection, disc_, sharp);
+                mirrored_ = followAside(mirrored, Rgb(share), Route::Reflection, disc_, true);
                 mirrored_.albedo *= share;
                 mirroredShare_ = share;
                 carried_ *= 1 - share;
@@ -229,7 +229,6 @@ private:
         }
         if (mirrors) {
             last_.specular = true;
-            certain_ = certain_ && sharp;
         } else {
             carried_ *= tint;
         }
@@ -264,13 +263,12 @@ private:
         if (!point.front) { // out of the water, straight as aimed rays go
             leave({waterAbsorption(*point.water)}, hit.t);
             const float f = fresnelDielectric(std::abs(d_.z), kWaterIndex);
-            return divide({below, back, medium_}, {above, d_, {}}, f, Rgb(1), true);
+            return divide({below, back, medium_}, {above, d_, {}}, f, Rgb(1));
         }
         const bool described = described_;
         // Waves too short for the pixel turn the mirrored picture by chance; their glint is known as a whole.
         Ripples waves = point.ripples;
-        const bool sharp = waves.variance < 1e-6f;
-        if (!sharp) {
+        if (waves.variance > 0) {
             const V2f u = sampler_.pair();
             const float r = std::sqrt(-2 * waves.variance * std::log(1 - u.x)), a = 2 * kPi * u.y;
             waves.normal = (waves.normal + V3f(r * std::cos(a), r * std::sin(a), 0)).normalized();
@@ -299,7 +297,7 @@ private:
         const Hit bed = trace(scene_, below, down, coarse_, kFarAway, kMaskAll & ~kMaskClear);
         count();
         addMurk(*point.water, above, outward.z, bed ? bed.t : 50.0f, 1 - f);
-        const bool onward = divide({above, up, {}}, {below, down, water}, f, Rgb(1), sharp);
+        const bool onward = divide({above, up, {}}, {below, down, water}, f, Rgb(1));
         if (!described) describe(Rgb(1), V3f(0, 0, 1)); // water is its own thing to the denoiser
         return onward;
     }
@@ -331,7 +329,7 @@ private:
         const float f = fresnelPane(point.normal.dot(outward), point.surface.index);
         const V3f back = point.normal * (2 * point.normal.dot(outward)) - outward;
         return divide({offset(hit.position, point.normal, hit.t), back, medium_},
-                      {offset(hit.position, d_, hit.t), d_, medium_}, f, point.surface.albedo, true);
+                      {offset(hit.position, d_, hit.t), d_, medium_}, f, point.surface.albedo);
     }
 
     // A face of a body of glass.
@@ -348,7 +346,7 @@ private:
         if (!point.front) leave(inside, hit.t);
         return divide({offset(hit.position, point.normal, hit.t), mirrored, point.front ? medium_ : inside},
                       {offset(hit.position, -point.normal, hit.t), refracted, point.front ? inside : Medium{}}, f,
-                      Rgb(1), true);
+                      Rgb(1));
     }
 
     bool scatter(const Hit& hit, const ShadingPoint& point) {
