@@ -144,6 +144,30 @@ TEST(Analytic, LampsFoundByAimingAndByScatteringAgree) {
     }
 }
 
+TEST(Analytic, InAClosedRoomLightGoesOnUntilItIsSpent) {
+    // Inside a closed white body that shines evenly: radiance = emission / (1 - albedo), however often paths are ended
+    // by chance.
+    const Environment e = uniformEnvironment(Rgb(0));
+    Surface s = matt(0.8f);
+    s.emission = Rgb(100);
+    Mesh inside = box({-3, -3, 3000}, {3, 3, 3006});
+    for (V3i& t : inside.triangles) std::swap(t.y, t.z); // it shines inwards
+    const auto scene = bareSceneOf(aloft(buildingOf(inside, s)));
+    EXPECT_NEAR(meanRadiance(*scene, e, {0, 0, 3003}, {1, 0.4f, 3000}, 4000, 40).y / 500, 1, 0.02f);
+}
+
+TEST(Analytic, WaterTakesAwayLightByItsClarity) {
+    const Water clear{{0, 0}, 0, 4, 0, Rgb(0.02f, 0.05f, 0.03f)}, murky{{0, 0}, 0, 1, 0, Rgb(0.02f, 0.05f, 0.03f)};
+    const Rgb a = waterAbsorption(clear), b = waterAbsorption(murky);
+    for (int k = 0; k < 3; ++k) {
+        EXPECT_GT(a[k], 0.1f);
+        EXPECT_NEAR(b[k] / a[k], 4, 1e-3f) << "four times as clear, a quarter taken away";
+    }
+    EXPECT_GT(a.x, a.y) << "its own colour goes furthest";
+    // Half a hundredth of the light comes back from as deep as one sees.
+    EXPECT_LT(std::exp(-2 * murky.clarity * b.y), 0.1f);
+}
+
 TEST(Split, RoutesAndSourcesSumToTheSample) {
     Project p = smallSite();
     Surface glass{.name = "glass", .baseColor = Rgb(0.9f), .roughness = 0.02f, .transmission = 1}, shine = matt(0.2f);
@@ -190,14 +214,18 @@ TEST(Limit, SparksAreHeldBackAndTheRestIsLeftAlone) {
     const auto scene = sceneOf(smallSite());
     const Environment e = makeEnvironment(sunDirection({30, 60, 140}), 80, Atmosphere(30000.0f));
     PathSettings free, held;
-    held.limit = 2000;
+    held.limit = 50;
+    int bitten = 0;
     for (uint32_t i = 0; i < 300; ++i) {
         Sampler a(i, 3, i, 1), b(i, 3, i, 1);
         const V3f from(2, -16, 4), to(static_cast<float>(i % 20) - 10, 0, static_cast<float>(i % 7) - 2);
         const Rgb open = tracePath(*scene, e, from, (to - from).normalized(), a, free).radiance,
                   limited = tracePath(*scene, e, from, (to - from).normalized(), b, held).radiance;
         EXPECT_LE(limited.y, open.y * 1.0001f);
+        bitten += limited.y < 0.999f * open.y;
     }
+    // So low a limit meets light that was scattered by chance in most samples that a surface is seen in.
+    EXPECT_GT(bitten, 10);
 }
 
 TEST(Analytic, TwoPanesOfGlassReflectAsTheyShould) {

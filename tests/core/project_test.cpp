@@ -128,6 +128,84 @@ TEST(Project, WhatCheckRefusesIsMendedAndTold) {
     EXPECT_NO_THROW(check(read));
 }
 
+TEST(Json, EveryFieldComesBackAsItself) {
+    // No value is its default or its neighbour's.
+    Project p = sample();
+    Site site;
+    site.name = "Field by field";
+    site.place = {51.25, -2.5, 87};
+    site.zone = 1.5;
+    site.farSeed = 77;
+    site.season = Season::Autumn;
+    p = withSite(p, site);
+    Shot s;
+    s.camera = {{1, 2, 3}, 0.25f, 0.125f, 41, 33, 1.25f, 0.0625f};
+    s.daylight = {{2027, 3, 9, 7.75, 2.5}, 22000, 0.375f};
+    s.finish = {0.5f, 4700, 1.125f, 0.875f, 0.25f};
+    s.metered = false;
+    s.ev100 = 9.5f;
+    s.size = {1234, 987};
+    s.samples = 77;
+    s.noise = 0.0625f;
+    s.hidden = {find(p, "Shed")->id, find(p, "Pond")->id};
+    p = added(p, "Every field", s);
+    Item item = *find(p, "Every field");
+    item.visible = false;
+    p = replaced(p, item);
+    item = *find(p, "Figure");
+    item.locked = true;
+    p = replaced(p, item);
+    Id group;
+    p = grouped(p, "Together", {find(p, "Figure")->id, find(p, "Trees")->id}, &group);
+    Drift d;
+    d.areas = {{{0, 1}, {5, 2}, {4, 7}}};
+    d.mix = {{"Fescue", 0.25f}, {"Birch", 0.75f}};
+    d.density = 1.5f;
+    d.spacing = 0.375f;
+    d.sizeSpread = 0.3125f;
+    d.lean = 0.4375f;
+    d.patchiness = 0.5625f;
+    d.seed = 99;
+    p = added(p, "Every drift", d);
+
+    const Project q = reread(p);
+    EXPECT_EQ(q.site->name, site.name);
+    EXPECT_EQ(q.site->place.latitude, 51.25);
+    EXPECT_EQ(q.site->place.longitude, -2.5);
+    EXPECT_EQ(q.site->place.elevation, 87);
+    EXPECT_EQ(q.site->zone, 1.5);
+    EXPECT_EQ(q.site->farSeed, 77u);
+    EXPECT_EQ(q.site->season, Season::Autumn);
+    EXPECT_EQ(q.nextId, p.nextId);
+    const Shot& t = *bodyOf<Shot>(find(q, "Every field"));
+    EXPECT_EQ(t.camera, s.camera);
+    EXPECT_EQ(t.daylight, s.daylight);
+    EXPECT_EQ(t.finish, s.finish);
+    EXPECT_EQ(t.metered, false);
+    EXPECT_EQ(t.ev100, 9.5f);
+    EXPECT_EQ(t.size, V2i(1234, 987));
+    EXPECT_EQ(t.samples, 77);
+    EXPECT_EQ(t.noise, 0.0625f);
+    EXPECT_EQ(t.hidden, s.hidden);
+    EXPECT_FALSE(find(q, "Every field")->visible);
+    EXPECT_TRUE(find(q, "Shed")->visible);
+    EXPECT_TRUE(find(q, "Figure")->locked);
+    EXPECT_FALSE(find(q, "Shed")->locked);
+    EXPECT_EQ(find(q, "Figure")->group, group);
+    EXPECT_FALSE(find(q, "Shed")->group);
+    const Drift& e = *bodyOf<Drift>(find(q, "Every drift"));
+    EXPECT_EQ(e.areas, d.areas);
+    ASSERT_EQ(e.mix.size(), 2u);
+    EXPECT_EQ(e.mix[1].species, "Birch");
+    EXPECT_EQ(e.mix[1].share, 0.75f);
+    EXPECT_EQ(e.density, 1.5f);
+    EXPECT_EQ(e.spacing, 0.375f);
+    EXPECT_EQ(e.sizeSpread, 0.3125f);
+    EXPECT_EQ(e.lean, 0.4375f);
+    EXPECT_EQ(e.patchiness, 0.5625f);
+    EXPECT_EQ(e.seed, 99u);
+}
+
 TEST(Project, IdsBeyondSixteenBitsAreWhole) {
     Project p = sample();
     p.nextId = 70000;

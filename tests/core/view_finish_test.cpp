@@ -85,6 +85,19 @@ TEST(Meter, PutsAnEvenGreyInTheMiddle) {
     EXPECT_EQ(meter(Image(), 9), 9);
 }
 
+TEST(Meter, ATenthOfGlareCountsLittleAndTheMiddleCountsMore) {
+    // The same grey with a bright tenth at the rim, then with the bright part in the middle.
+    Image rim(100, 60, Rgb(200)), middle = rim;
+    for (int y = 0; y < 60; ++y)
+        for (int x = 0; x < 10; ++x) rim.at(x, y) = Rgb(800);
+    for (int y = 30; y < 50; ++y)
+        for (int x = 35; x < 65; ++x) middle.at(x, y) = Rgb(800);
+    const float even = meter(Image(100, 60, Rgb(200)));
+    EXPECT_GT(meter(rim), even);
+    EXPECT_LT(meter(rim), even + 0.6f);
+    EXPECT_GT(meter(middle), meter(rim) + 0.1f) << "where the eye looks";
+}
+
 TEST(Meter, HoldsBackTheBrightest) {
     Image dark(64, 64, Rgb(100));
     for (int y = 0; y < 20; ++y)
