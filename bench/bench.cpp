@@ -1,12 +1,15 @@
 // All figures as one JSON object on standard output. usage: thallos-bench DEMO.thallos
 #include <cstdio>
+#include <filesystem>
 
 #include <nlohmann/json.hpp>
 #include <sys/resource.h>
+#include <unistd.h>
 
 #include "bench/measure.h"
 #include "core/base/assets.h"
 #include "core/base/parallel.h"
+#include "core/project/recovery.h"
 #include "core/project/store.h"
 #include "core/trace/denoise.h"
 #include "core/trace/ray_log.h"
@@ -40,6 +43,33 @@ int main(int argc, char** argv) {
                        {"sky", lit},
                        {"coarse_picture", first},
                        {"all", grown + opened + built + traced + lit + first}};
+
+    // A save in place after one value changed, and the autosave of it.
+    {
+        namespace fs = std::filesystem;
+        const fs::path folder = fs::temp_directory_path() / ("thallos-bench-" + std::to_string(::getpid()));
+        fs::create_directories(folder);
+        const fs::path file = folder / "site.thallos";
+        fs::copy_file(argv[1], file, fs::copy_options::overwrite_existing);
+        Project saved = openProject(file);
+        saveProject(saved, file);
+        writeRecovery(saved, folder, "session", file);
+        int n = 0;
+        const auto change = [&] {
+            Site site = *saved.site;
+            site.name = "Change " + std::to_string(++n);
+            saved = withSite(saved, site);
+        };
+        out["save_one_value_ms"] = medianMilliseconds(5, [&] {
+            change();
+            saveProject(saved, file);
+        });
+        out["autosave_ms"] = medianMilliseconds(5, [&] {
+            change();
+            writeRecovery(saved, folder, "session", file);
+        });
+        fs::remove_all(folder);
+    }
 
     out["refine_plants_ms"] = milliseconds([&] { scene = builder.adopt(builder.better()(nullptr)); });
 
