@@ -166,9 +166,10 @@ TEST_P(PadOnSlope, IsLevelAndMeetsTheGround) {
     EXPECT_NEAR(f.at({0, 0}), -0.1f, 1e-4);
     // Far away the land is as it was.
     EXPECT_EQ(f.at({90, 90}), natural.at({90, 90}));
-    // As steep as the batter says where the cut meets the hill, and no flatter.
+    // As steep as the batter says where the fill meets the valley, and no flatter.
     float steepest = 0;
-    for (float y = 5.5f; y < 12; y += 0.5f) steepest = std::max(steepest, (f.at({0, y + 0.5f}) - f.at({0, y})) / 0.5f);
+    for (float y = -5.5f; y > -14; y -= 0.5f)
+        steepest = std::max(steepest, (f.at({0, y}) - f.at({0, y - 0.5f})) / 0.5f);
     EXPECT_GT(steepest, 0.75f / batter);
     // Nowhere steeper than the batter or the land itself.
     const float limit = 1 / batter + 0.15f + 0.08f + 0.02f;
