@@ -114,7 +114,7 @@ void torture(const Folder& folder, const Case& c) {
             if (::testing::Test::HasFailure()) return;
         }
     std::mt19937 random(5);
-    for (int k = 0; k < 50; ++k) {
+    for (int k = 0; k < 60; ++k) {
         SCOPED_TRACE(c.how + ", killed from outside, " + std::to_string(k));
         c.prepare();
         run("NEW", c.how, c.place, {"none", 0, static_cast<long>(random() % 60000)});
