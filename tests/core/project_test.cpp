@@ -93,8 +93,8 @@ TEST(Project, WhatCheckRefusesIsMendedAndTold) {
     p = added(p, "Lost pad", BuildingPad{Id{4000}});
     p = added(p, "Short", Mark{{V3f(0)}});
     EXPECT_THROW(check(p), Error);
-    EXPECT_THROW(saveProject(p, scratch() / "bad.thallos"), Error) << "what can't be opened is not saved";
-    EXPECT_FALSE(std::filesystem::exists(scratch() / "bad.thallos"));
+    EXPECT_THROW(saveProject(p, scratch() / "refused.thallos"), Error) << "what can't be opened is not saved";
+    EXPECT_FALSE(std::filesystem::exists(scratch() / "refused.thallos"));
     std::vector<std::string> told;
     const Project good = mended(p, told);
     EXPECT_NO_THROW(check(good));
