@@ -175,7 +175,7 @@ void write(Database& db, const Project& project) {
         Statement s(db, "SELECT 1 FROM blob WHERE hash = ? LIMIT 1");
         return s.bind(1, hash).step();
     };
-    const json document = dump(project, [&](const Blob& blob) {
+    json document = dump(project, [&](const Blob& blob) {
         std::string hash = digests().find(blob.value), bytes;
         if (hash.empty()) {
             bytes = blob.bytes();
@@ -205,7 +205,7 @@ void write(Database& db, const Project& project) {
         used.insert(hash);
         return hash;
     });
-    writeDocument(db, sealed(document), used);
+    writeDocument(db, sealed(std::move(document)), used);
     dropUnused(db, std::move(used));
     db.run("COMMIT");
 }
@@ -267,10 +267,6 @@ void flushFolder(const fs::path& file) {
     ::fsync(d);
     ::close(d);
 }
-
-} // namespace
-
-namespace {
 
 // The documents in a file that are as they were when they were saved, newest first.
 struct Candidate {

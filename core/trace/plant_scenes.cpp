@@ -359,7 +359,7 @@ bool PlantScenes::makeAll(const std::vector<char>& wanted, const std::function<b
                 // The near form is nine tenths of the work and waits.
                 if (sketch) {
                     bright_[i] = remembered(i, level);
-                    untoned_ = untoned_ || (!bright_[i] && !grown_[i].turns);
+                    if (!bright_[i] && !grown_[i].turns) untoned_ = true; // others set it at the same time
                     sketched_ = true;
                     continue;
                 }
