@@ -3,9 +3,11 @@
 #include <algorithm>
 #include <fstream>
 #include <iterator>
+#include <new>
 #include <optional>
 #include <tuple>
 
+#include <fcntl.h>
 #include <unistd.h>
 #include <zstd.h>
 
@@ -20,45 +22,122 @@ namespace fs = std::filesystem;
 namespace {
 
 // Of the code of all generators and of texels: a change of either makes the cached sheets stale.
-constexpr int kGenerators = 7;
+constexpr int kGenerators = 8;
+// Levels wider or higher than that are packed by themselves, and read when somebody looks closely.
+constexpr int kAtOnce = 512;
+
+// A file of a sheet: this, the coarser levels with the mean, and then each finer level, the finest first.
+struct SheetHead {
+    static constexpr uint32_t kMagic = 0x54454853; // SHET
+    static constexpr int kMostFiner = 6;
+    uint32_t magic = kMagic, cuts = 0, finer = 0, unused = 0;
+    uint64_t packed[1 + kMostFiner] = {}; // bytes of each
+};
 
 std::string textOf(const fs::path& file) {
     std::ifstream in(file, std::ios::binary);
     return {std::istreambuf_iterator<char>(in), std::istreambuf_iterator<char>()};
 }
 
-// Nothing when the file is missing or broken.
-std::optional<Texture> readSheet(const fs::path& file, int w, int h, const std::function<bool()>& stop) {
-    const std::string packed = textOf(file);
-    const size_t count = Texture::texelCount(w, h), bytes = count * sizeof(Texel);
-    if (packed.empty() || ZSTD_getFrameContentSize(packed.data(), packed.size()) != bytes) return std::nullopt;
-    std::vector<Texel> texels(count);
-    // A little at a time, so that it rests or stops when it is told to.
-    const std::unique_ptr<ZSTD_DStream, decltype(&ZSTD_freeDStream)> stream(ZSTD_createDStream(), &ZSTD_freeDStream);
-    ZSTD_inBuffer in{packed.data(), packed.size(), 0};
-    ZSTD_outBuffer out{texels.data(), 0, 0};
-    while (out.pos < bytes) {
-        if (stop && stop()) throw Error(Error::Kind::Cancelled, "stopped", file.string());
-        const size_t read = in.pos, written = out.pos;
-        out.size = std::min(bytes, out.size + (size_t{1} << 20));
-        if (ZSTD_isError(ZSTD_decompressStream(stream.get(), &out, &in))) return std::nullopt;
-        if (in.pos == read && out.pos == written) return std::nullopt; // it ends too soon
+// An open file stays readable when somebody empties the cache.
+class SheetFile {
+public:
+    explicit SheetFile(const fs::path& file) : descriptor_(::open(file.c_str(), O_RDONLY | O_CLOEXEC)) {}
+    ~SheetFile() {
+        if (descriptor_ >= 0) ::close(descriptor_);
     }
-    return Texture(w, h, std::move(texels));
+    SheetFile(const SheetFile&) = delete;
+    SheetFile& operator=(const SheetFile&) = delete;
+    bool read(void* to, size_t bytes, uint64_t from) const {
+        return descriptor_ >= 0 &&
+               ::pread(descriptor_, to, bytes, static_cast<off_t>(from)) == static_cast<ssize_t>(bytes);
+    }
+    // None when it is broken.
+    std::vector<Texel> unpack(uint64_t from, uint64_t bytes, size_t texels) const {
+        std::string packed(bytes, '\0');
+        if (!read(packed.data(), bytes, from) ||
+            ZSTD_getFrameContentSize(packed.data(), bytes) != texels * sizeof(Texel))
+            return {};
+        std::vector<Texel> out(texels);
+        const size_t n = ZSTD_decompress(out.data(), texels * sizeof(Texel), packed.data(), bytes);
+        return n == texels * sizeof(Texel) ? out : std::vector<Texel>();
+    }
+
+private:
+    int descriptor_;
+};
+
+// How many of a sheet's levels are finer than kAtOnce, and the texels of the others.
+struct Cut {
+    std::vector<size_t> finer; // texels of each
+    size_t rest;
+    Cut(int w, int h) {
+        for (; std::max(w, h) > kAtOnce && finer.size() < SheetHead::kMostFiner;
+             w = std::max(w / 2, 1), h = std::max(h / 2, 1))
+            finer.push_back(static_cast<size_t>(w) * h);
+        rest = Texture::texelCount(w, h);
+    }
+};
+
+// Nothing when the file is missing or broken.
+std::optional<Texture> readSheet(const fs::path& path, int w, int h) {
+    const auto file = std::make_shared<const SheetFile>(path);
+    const Cut cut(w, h);
+    SheetHead head;
+    std::error_code e;
+    const uint64_t size = fs::file_size(path, e);
+    if (e || !file->read(&head, sizeof head, 0) || head.magic != SheetHead::kMagic || head.finer != cut.finer.size())
+        return std::nullopt;
+    std::vector<uint64_t> starts{sizeof head};
+    for (size_t i = 0; i <= cut.finer.size(); ++i) {
+        if (head.packed[i] > size) return std::nullopt;
+        starts.push_back(starts.back() + head.packed[i]);
+    }
+    if (starts.back() != size) return std::nullopt;
+    std::vector<Texel> rest = file->unpack(starts[0], head.packed[0], cut.rest);
+    if (rest.empty()) return std::nullopt;
+    return Texture(
+        w, h, std::move(rest),
+        [file, head, starts, cut](int level) -> std::vector<Texel> {
+            try {
+                const auto l = static_cast<size_t>(level);
+                return file->unpack(starts[l + 1], head.packed[l + 1], cut.finer[l]);
+            } catch (const std::bad_alloc&) {
+                return {};
+            }
+        },
+        head.cuts != 0);
 }
 
 void writeSheet(const fs::path& file, const Texture& texture) {
     std::error_code ignored;
     fs::create_directories(file.parent_path(), ignored);
-    const std::vector<Texel>& texels = texture.texels();
-    std::string packed(ZSTD_compressBound(texels.size() * sizeof(Texel)), '\0');
-    const size_t n = ZSTD_compress(packed.data(), packed.size(), texels.data(), texels.size() * sizeof(Texel), 1);
-    if (ZSTD_isError(n)) return;
+    const std::vector<Texel> texels = texture.texels();
+    const Cut cut(texture.width(), texture.height());
+    SheetHead head;
+    head.cuts = texture.cuts() ? 1 : 0;
+    head.finer = static_cast<uint32_t>(cut.finer.size());
+    std::string finer, rest;
+    bool whole = true;
+    const auto pack = [&](std::string& to, size_t first, size_t count) {
+        const size_t before = to.size();
+        to.resize(before + ZSTD_compressBound(count * sizeof(Texel)));
+        const size_t n =
+            ZSTD_compress(to.data() + before, to.size() - before, texels.data() + first, count * sizeof(Texel), 1);
+        whole = whole && !ZSTD_isError(n);
+        to.resize(before + (ZSTD_isError(n) ? 0 : n));
+        return to.size() - before;
+    };
+    size_t at = 0;
+    for (size_t i = 0; i < cut.finer.size(); at += cut.finer[i++]) head.packed[i + 1] = pack(finer, at, cut.finer[i]);
+    head.packed[0] = pack(rest, at, cut.rest);
+    if (!whole) return;
     // Beside and renamed: another program may be reading. A cache that can't be written is no loss.
     fs::path temporary = file;
     temporary += "." + std::to_string(::getpid());
     std::ofstream out(temporary, std::ios::binary);
-    out.write(packed.data(), static_cast<std::streamsize>(n));
+    out.write(reinterpret_cast<const char*>(&head), sizeof head);
+    out << rest << finer;
     out.close();
     if (out)
         fs::rename(temporary, file, ignored);
@@ -134,10 +213,14 @@ std::shared_ptr<const Texture> MaterialLibrary::sheet(const std::string& name, i
     const fs::path file = cache_ / (hashes_[static_cast<size_t>(r - recipes_.data())] + "-" + std::to_string(width) +
                                     "-" + std::to_string(kGenerators) + ".sheet");
     std::optional<Texture> made;
-    if (keep) made = readSheet(file, w, h, stop);
+    if (stop && stop()) throw Error(Error::Kind::Cancelled, "stopped", name);
+    if (keep) made = readSheet(file, w, h);
     if (!made) {
         made = bake(*r, width, stop);
-        if (keep) writeSheet(file, *made);
+        if (keep) {
+            writeSheet(file, *made);
+            if (auto kept = readSheet(file, w, h)) made = std::move(kept); // lets go of what nobody may look at
+        }
     }
     auto texture = std::make_shared<const Texture>(std::move(*made));
     const std::lock_guard lock(mutex_);

@@ -120,13 +120,64 @@ size_t Texture::texelCount(int width, int height) {
     return n;
 }
 
-Texture::Texture(int width, int height, std::vector<Texel> texels) : texels_(std::move(texels)) {
+void Texture::layOut(int width, int height) {
     levels_.push_back({width, height, 0});
     while (levels_.back().width > 1 || levels_.back().height > 1) {
         const Level& l = levels_.back();
         levels_.push_back(
             {std::max(l.width / 2, 1), std::max(l.height / 2, 1), l.first + static_cast<size_t>(l.width) * l.height});
     }
+}
+
+Texture::Texture(int width, int height, std::vector<Texel> texels, Reader read, bool cuts)
+    : texels_(std::move(texels)), cuts_(cuts), mean_(decodeTexel(texels_.back())) {
+    layOut(width, height);
+    const size_t missing = texelCount(width, height) - texels_.size();
+    while (levels_[unread_].first < missing) ++unread_;
+    for (Level& l : levels_) l.first -= std::min(l.first, missing);
+    finer_ = std::make_shared<Finer>(std::move(read), static_cast<size_t>(unread_));
+}
+
+const Texel* Texture::level(int l) const {
+    if (l >= unread_) return texels_.data() + levels_[l].first;
+    const size_t n = finer_->levels.size() - static_cast<size_t>(unread_) + static_cast<size_t>(l);
+    Unread& unread = finer_->levels[n];
+    if (const Texel* there = unread.ready.load(std::memory_order_acquire)) return there;
+    std::call_once(unread.once, [&] {
+        unread.texels = finer_->read(static_cast<int>(n));
+        if (unread.texels.size() == static_cast<size_t>(levels_[l].width) * levels_[l].height)
+            unread.ready.store(unread.texels.data(), std::memory_order_release);
+    });
+    return unread.ready.load(std::memory_order_acquire);
+}
+
+size_t Texture::bytes() const {
+    return levels_.empty() ? 0 : texelCount(width(), height()) * sizeof(Texel);
+}
+
+size_t Texture::bytesHeld() const {
+    size_t n = texels_.size();
+    if (finer_)
+        for (const Unread& u : finer_->levels)
+            if (u.ready.load(std::memory_order_acquire)) n += u.texels.size();
+    return n * sizeof(Texel);
+}
+
+std::vector<Texel> Texture::texels() const {
+    std::vector<Texel> out;
+    for (int l = 0; l < unread_; ++l) {
+        const size_t n = static_cast<size_t>(levels_[l].width) * levels_[l].height;
+        if (const Texel* there = level(l))
+            out.insert(out.end(), there, there + n);
+        else
+            out.resize(out.size() + n, texels_.back());
+    }
+    out.insert(out.end(), texels_.begin(), texels_.end());
+    return out;
+}
+
+Texture::Texture(int width, int height, std::vector<Texel> texels) : texels_(std::move(texels)) {
+    layOut(width, height);
     const size_t finest = static_cast<size_t>(width) * height;
     cuts_ = std::any_of(texels_.begin(), texels_.begin() + static_cast<std::ptrdiff_t>(finest),
                         [](const Texel& t) { return t.opacity < 255; });
@@ -219,12 +270,13 @@ TextureSample Texture::sample(const V2f& whole, float footprint) const {
     const float level = std::log2(std::max(footprint * static_cast<float>(width()), 1.0f));
     const int last = static_cast<int>(levels_.size()) - 1, l = std::min(static_cast<int>(level), last);
     const float t = level - static_cast<float>(l);
-    const Level& fine = levels_[l];
-    Wide sum = bilinear(texels_.data() + fine.first, fine.width, fine.height, uv);
-    if (l < last && t > 1 / 64.0f) {
-        const Level& coarse = levels_[l + 1];
-        sum = mixed(sum, bilinear(texels_.data() + coarse.first, coarse.width, coarse.height, uv), t);
-    }
+    const auto at = [&](int k) {
+        const Texel* texels = this->level(k);
+        while (!texels) texels = this->level(++k);
+        return bilinear(texels, levels_[k].width, levels_[k].height, uv);
+    };
+    Wide sum = at(l);
+    if (l < last && t > 1 / 64.0f) sum = mixed(sum, at(l + 1), t);
     float lower[4], upper[4];
     _mm_storeu_ps(lower, _mm_mul_ps(sum.lower, _mm_setr_ps(kLight, kLight, kLight, kPart)));
     _mm_storeu_ps(upper, _mm_mul_ps(sum.upper, _mm_setr_ps(kSlope, kSlope, kPart, kPart)));
@@ -238,7 +290,12 @@ TextureSample Texture::sample(const V2f& whole, float footprint) const {
 Texture Texture::coarser() const {
     if (levels_.size() < 2) return *this;
     const Level& l = levels_[1];
-    return {l.width, l.height, {texels_.begin() + static_cast<std::ptrdiff_t>(l.first), texels_.end()}};
+    if (unread_ == 0)
+        return {l.width, l.height, {texels_.begin() + static_cast<std::ptrdiff_t>(l.first), texels_.end()}};
+    Texture out = *this;
+    out.levels_.erase(out.levels_.begin());
+    --out.unread_;
+    return out;
 }
 
 namespace {

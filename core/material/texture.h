@@ -2,9 +2,13 @@
 #pragma once
 
 #include <array>
+#include <atomic>
 #include <cstdint>
+#include <functional>
 #include <memory>
+#include <mutex>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 #include "core/base/vec.h"
@@ -48,17 +52,23 @@ public:
     // `texels`: width * height of the finest level alone, or all that texels() gave, when nothing is left to compute.
     // Both sizes at least 1, at most 16384.
     Texture(int width, int height, std::vector<Texel> texels);
+    // `texels` are those of the coarser levels alone, and the mean. `read` gives those of a finer one when somebody
+    // first looks closely enough: most sheets are seen from afar. It is asked once a level, from any thread, must not
+    // throw, and gives none when they are lost: the next coarser level then stands for them.
+    using Reader = std::function<std::vector<Texel>(int level)>;
+    Texture(int width, int height, std::vector<Texel> texels, Reader read, bool cuts);
 
     bool empty() const { return levels_.empty(); }
     int width() const { return levels_.empty() ? 0 : levels_.front().width; }
     int height() const { return levels_.empty() ? 0 : levels_.front().height; }
-    size_t bytes() const { return texels_.size() * sizeof(Texel); }
+    size_t bytes() const;     // when all of it is in memory
+    size_t bytesHeld() const; // now
     // All levels, the finest first, rows from v = 0; then the mean.
-    const std::vector<Texel>& texels() const { return texels_; }
+    std::vector<Texel> texels() const;
     static size_t texelCount(int width, int height); // of texels()
 
     // Trilinear. `uv` in repeats; `footprint` is the width of the pixel there, in repeats along u. Safe to call from
-    // any number of threads.
+    // any number of threads; reads what is not in memory yet.
     TextureSample sample(const V2f& uv, float footprint) const;
     bool cuts() const { return cuts_; }                 // there are holes
     const TextureSample& mean() const { return mean_; } // of all of it
@@ -71,9 +81,24 @@ private:
         int width, height;
         size_t first; // of its texels
     };
+    struct Unread {
+        std::once_flag once;
+        std::vector<Texel> texels;
+        std::atomic<const Texel*> ready{nullptr};
+    };
+    struct Finer {
+        Reader read;
+        std::vector<Unread> levels;
+        Finer(Reader r, size_t n) : read(std::move(r)), levels(n) {}
+    };
+    void layOut(int width, int height);
     void average(const Level& from, const Level& to); // into `to`
+    const Texel* level(int l) const;                  // null: lost
     std::vector<Texel> texels_;
     std::vector<Level> levels_;
+    // The first so many levels are not in texels_ but in the last ones of these.
+    int unread_ = 0;
+    std::shared_ptr<Finer> finer_;
     bool cuts_ = false;
     TextureSample mean_;
 };

@@ -216,8 +216,9 @@ TEST(MaterialLibrary, SheetsAreSoundAndClose) {
         EXPECT_LT(luminance(mean.color), 0.97f) << r.name; // frosted glass
         // The step over the sheet's edge is no greater than steps within.
         double edge = 0, within = 0;
+        const std::vector<Texel> texels = t.texels();
         const auto at = [&](int x, int y) {
-            return luminance(decodeTexel(t.texels()[static_cast<size_t>(y) * t.width() + x]).color);
+            return luminance(decodeTexel(texels[static_cast<size_t>(y) * t.width() + x]).color);
         };
         for (int y = 0; y < t.height(); ++y) {
             edge += std::abs(at(0, y) - at(t.width() - 1, y));
@@ -289,7 +290,8 @@ TEST(MaterialLibrary, CacheGivesTheSameSheet) {
     ASSERT_FALSE(fs::is_empty(cache));
     const auto again = MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull);
     ASSERT_EQ(again->texels().size(), baked->texels().size());
-    EXPECT_EQ(std::memcmp(again->texels().data(), baked->texels().data(), baked->bytes()), 0);
+    const std::vector<Texel> before = baked->texels(), after = again->texels();
+    EXPECT_EQ(std::memcmp(after.data(), before.data(), baked->bytes()), 0);
     EXPECT_EQ(again->cuts(), baked->cuts());
     EXPECT_THROW(MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull, [] { return true; }), Error);
     // A broken file of the cache is made again.
@@ -299,6 +301,57 @@ TEST(MaterialLibrary, CacheGivesTheSameSheet) {
     EXPECT_EQ(first->sheet("B", 64), nullptr);
     EXPECT_EQ(first->surface("B").name, "B");
     EXPECT_THROW(bake(*first->find("A"), 256, [] { return true; }), Error);
+}
+
+constexpr const char* kLimewash = R"({"name":"A","family":"x","generator":"limewash",
+    "colors_srgb":[[0.8,0.8,0.7],[0.2,0.2,0.1]],"laying":{"kind":"blend","size_m":[1,1]}})";
+
+TEST(MaterialLibrary, FinestLevelsAreReadWhenSomebodyLooksClosely) {
+    const fs::path cache = temporary("thallos-sheets-close"), recipes = temporary("thallos-recipes-close");
+    std::ofstream(recipes / "a.json") << kLimewash;
+    constexpr int kWide = MaterialLibrary::kFull;
+    const auto library = MaterialLibrary::load(recipes);
+    const auto whole = library->sheet("A", kWide); // without a cache
+    EXPECT_EQ(whole->bytesHeld(), whole->bytes());
+    const auto sheet = MaterialLibrary::load(recipes, cache)->sheet("A", kWide);
+    EXPECT_EQ(sheet->bytes(), whole->bytes());
+    const size_t least = sheet->bytesHeld();
+    EXPECT_LT(least, whole->bytes() / 12);
+    const auto same = [&](float footprint) {
+        for (int i = 0; i < 50; ++i) {
+            const V2f uv(0.37f * static_cast<float>(i), 0.61f * static_cast<float>(i));
+            const TextureSample a = whole->sample(uv, footprint), b = sheet->sample(uv, footprint);
+            EXPECT_EQ(a.color, b.color) << footprint;
+            EXPECT_EQ(a.slope, b.slope) << footprint;
+        }
+    };
+    same(8.0f / kWide);
+    EXPECT_EQ(sheet->bytesHeld(), least);
+    fs::remove_all(cache); // what is open stays readable
+    same(2.0f / kWide);
+    EXPECT_LT(sheet->bytesHeld(), whole->bytes() / 2);
+    same(1.0f / kWide);
+    EXPECT_EQ(sheet->bytesHeld(), whole->bytes());
+    const Texture coarser = sheet->coarser();
+    EXPECT_EQ(coarser.width(), kWide / 2);
+    EXPECT_EQ(coarser.sample({0.3f, 0.4f}, 2.0f / kWide).color, whole->sample({0.3f, 0.4f}, 2.0f / kWide).color);
+}
+
+TEST(MaterialLibrary, ALevelThatIsLostIsStoodForByTheNext) {
+    const fs::path cache = temporary("thallos-sheets-lost"), recipes = temporary("thallos-recipes-lost");
+    std::ofstream(recipes / "a.json") << kLimewash;
+    constexpr int kWide = MaterialLibrary::kFull;
+    MaterialLibrary::load(recipes, cache)->sheet("A", kWide);
+    for (const auto& f : fs::directory_iterator(cache)) { // its end is the end of the second finest level
+        std::fstream file(f.path(), std::ios::in | std::ios::out | std::ios::binary);
+        file.seekp(-2000, std::ios::end);
+        for (int i = 0; i < 1000; ++i) file.put('\x55');
+    }
+    const auto whole = MaterialLibrary::load(recipes)->sheet("A", kWide),
+               sheet = MaterialLibrary::load(recipes, cache)->sheet("A", kWide);
+    EXPECT_EQ(sheet->sample({0.3f, 0.4f}, 1.0f / kWide).color, whole->sample({0.3f, 0.4f}, 1.0f / kWide).color);
+    EXPECT_EQ(sheet->sample({0.3f, 0.4f}, 2.0f / kWide).color, whole->sample({0.3f, 0.4f}, 4.0f / kWide).color);
+    EXPECT_EQ(sheet->texels().size(), whole->texels().size());
 }
 
 TEST(MaterialLibrary, BadRecipesAreRefusedByName) {
