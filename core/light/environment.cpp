@@ -7,15 +7,64 @@ namespace thallos {
 
 namespace {
 
-float rowOf(float elevation) {
-    const float s = std::sqrt(std::abs(elevation) * 2 / kPi);
-    return (1 - (elevation < 0 ? -s : s)) / 2;
+// Rays ask for places in the sky more often than for anything else of it. Arc tangent and arc sine to 2e-8, by
+// M. Abramowitz & I. Stegun, "Handbook of Mathematical Functions", 4.4.49 and 4.4.46.
+float arcTangent(float x) { // of 0..1
+    const float s = x * x;
+    return x +
+           x * s *
+               (-0.3333314528f +
+                s * (0.1999355085f +
+                     s * (-0.1420889944f +
+                          s * (0.1065626393f + s * (-0.0752896400f +
+                                                    s * (0.0429096138f + s * (-0.0161657367f + s * 0.0028662257f)))))));
+}
+float arcSine(float x) { // of 0..1
+    if (x < 0.3f) {      // the horizon, where rows are narrow
+        const float s = x * x;
+        return x + x * s * (1 / 6.0f + s * (3 / 40.0f + s * (15 / 336.0f + s * (105 / 3456.0f))));
+    }
+    return kPi / 2 -
+           std::sqrt(1 - x) *
+               (1.5707963050f +
+                x * (-0.2145988016f +
+                     x * (0.0889789874f +
+                          x * (-0.0501743046f +
+                               x * (0.0308918810f + x * (-0.0170881256f + x * (0.0066700901f - x * 0.0012624911f)))))));
+}
+
+// Where in the sky's picture a direction is: columns clockwise from north and rows from the top.
+struct SkyPlace {
+    float x, y;
+};
+SkyPlace placeOf(const Environment& e, const V3f& d) {
+    const float east = std::abs(d.x), north = std::abs(d.y), most = std::max(east, north);
+    float turns = most > 0 ? arcTangent(std::min(east, north) / most) / (2 * kPi) : 0;
+    if (east > north) turns = 0.25f - turns;
+    if (d.y < 0) turns = 0.5f - turns;
+    if (d.x < 0) turns = 1 - turns;
+    const float s = std::sqrt(arcSine(std::min(std::abs(d.z), 1.0f)) * 2 / kPi);
+    return {turns * static_cast<float>(e.sky.width), (1 - (d.z < 0 ? -s : s)) / 2 * static_cast<float>(e.sky.height)};
+}
+
+// The first of n cumulative chances that is over each of n even steps.
+void startsOf(const float* cumulative, int n, uint16_t* starts) {
+    for (int step = 0, i = 0; step < n; ++step) {
+        while (i < n - 1 && cumulative[i] <= static_cast<float>(step) / static_cast<float>(n)) ++i;
+        starts[step] = static_cast<uint16_t>(i);
+    }
 }
 
 void tabulateChances(Environment& e) {
     const int width = e.sky.width, height = e.sky.height;
     e.rowChance.assign(height, 0);
     e.columnChance.assign(static_cast<size_t>(width) * height, 0);
+    e.rowStart.resize(height);
+    e.columnStart.resize(e.columnChance.size());
+    e.density.resize(e.columnChance.size());
+    e.rowSine.resize(static_cast<size_t>(height) + 1);
+    for (int y = 0; y <= height; ++y)
+        e.rowSine[y] = std::sin(skyElevation(static_cast<float>(y) / static_cast<float>(height)));
     double total = 0;
     for (int y = 0; y < height; ++y) {
         double row = 0;
@@ -33,6 +82,14 @@ void tabulateChances(Environment& e) {
         e.rowChance[y] = static_cast<float>(total);
     }
     for (float& c : e.rowChance) c = static_cast<float>(c / total);
+    startsOf(e.rowChance.data(), height, e.rowStart.data());
+    for (int y = 0; y < height; ++y) {
+        const size_t row = static_cast<size_t>(y) * width;
+        const float* column = &e.columnChance[row];
+        startsOf(column, width, &e.columnStart[row]);
+        const float chance = e.rowChance[y] - (y ? e.rowChance[y - 1] : 0), solid = skySolidAngle(y, width, height);
+        for (int x = 0; x < width; ++x) e.density[row + x] = chance * (column[x] - (x ? column[x - 1] : 0)) / solid;
+    }
 }
 
 std::array<float, 9> harmonicsAt(const V3f& d) {
@@ -64,13 +121,34 @@ void project(Environment& e) {
     e.sunShare = sun / std::max(sun + luminance(e.skyIrradiance({0, 0, 1})), 1e-9f);
 }
 
-int pick(const float* cumulative, int n, float u, float& rest, float& chance) {
-    const int i =
-        static_cast<int>(std::min<ptrdiff_t>(std::upper_bound(cumulative, cumulative + n, u) - cumulative, n - 1));
+// The first of n that is over u, in 0..1, and how far u is on the way to it.
+int pick(const float* cumulative, const uint16_t* starts, int n, float u, float& rest) {
+    // Multiplied, u may round up into a step whose start is past it.
+    int i = starts[std::clamp(static_cast<int>(u * static_cast<float>(n)) - 1, 0, n - 1)];
+    while (i < n - 1 && cumulative[i] <= u) ++i;
     const float low = i ? cumulative[i - 1] : 0;
-    chance = cumulative[i] - low;
-    rest = clamp01((u - low) / std::max(chance, 1e-12f));
+    rest = clamp01((u - low) / std::max(cumulative[i] - low, 1e-12f));
     return i;
+}
+
+// Between the middles of the cells around a place.
+Rgb radianceAt(const Environment& e, const SkyPlace& place) {
+    const int width = e.sky.width, height = e.sky.height;
+    const float x = place.x - 0.5f, y = place.y - 0.5f;
+    const float fx = std::floor(x), fy = std::floor(y);
+    int x0 = static_cast<int>(fx);
+    if (x0 < 0) x0 += width;
+    if (x0 >= width) x0 -= width;
+    const int x1 = x0 + 1 < width ? x0 + 1 : 0;
+    const int y0 = std::clamp(static_cast<int>(fy), 0, height - 1), y1 = std::min(y0 + 1, height - 1);
+    const float u = x - fx, v = y < 0 ? 0 : y - fy;
+    return lerp(lerp(e.sky.at(x0, y0), e.sky.at(x1, y0), u), lerp(e.sky.at(x0, y1), e.sky.at(x1, y1), u), v);
+}
+
+float densityAt(const Environment& e, const SkyPlace& place) {
+    const int x = std::min(static_cast<int>(place.x), e.sky.width - 1),
+              y = std::min(static_cast<int>(place.y), e.sky.height - 1);
+    return e.density[static_cast<size_t>(y) * e.sky.width + x];
 }
 
 } // namespace
@@ -116,37 +194,25 @@ Rgb Environment::skyIrradiance(const V3f& normal) const {
 }
 
 Rgb skyRadiance(const Environment& e, const V3f& direction) {
-    const int width = e.sky.width, height = e.sky.height;
-    const float x = skyAzimuth(direction) / (2 * kPi) * static_cast<float>(width) - 0.5f;
-    const float y = rowOf(std::asin(std::clamp(direction.z, -1.0f, 1.0f))) * static_cast<float>(height) - 0.5f;
-    const float fx = std::floor(x), fy = std::floor(y);
-    const int x0 = (static_cast<int>(fx) + width) % width, x1 = (x0 + 1) % width;
-    const int y0 = std::clamp(static_cast<int>(fy), 0, height - 1), y1 = std::min(y0 + 1, height - 1);
-    const float u = x - fx, v = y < 0 ? 0 : y - fy;
-    return lerp(lerp(e.sky.at(x0, y0), e.sky.at(x1, y0), u), lerp(e.sky.at(x0, y1), e.sky.at(x1, y1), u), v);
+    return radianceAt(e, placeOf(e, direction));
 }
 
 SkySample sampleSky(const Environment& e, float u, float v) {
     const int width = e.sky.width, height = e.sky.height;
-    float v2 = 0, u2 = 0, rowP = 0, columnP = 0;
-    const int y = pick(e.rowChance.data(), height, v, v2, rowP);
-    const int x = pick(&e.columnChance[static_cast<size_t>(y) * width], width, u, u2, columnP);
+    float v2 = 0, u2 = 0;
+    const int y = pick(e.rowChance.data(), e.rowStart.data(), height, v, v2);
+    const size_t row = static_cast<size_t>(y) * width;
+    const int x = pick(&e.columnChance[row], &e.columnStart[row], width, u, u2);
     // Even in solid angle within the cell: the sine of the elevation is even.
-    const float top = std::sin(skyElevation(static_cast<float>(y) / static_cast<float>(height))),
-                low = std::sin(skyElevation(static_cast<float>(y + 1) / static_cast<float>(height)));
-    const float elevation = std::asin(std::clamp(lerp(top, low, v2), -1.0f, 1.0f));
-    return {skyDirection((static_cast<float>(x) + u2) / static_cast<float>(width) * 2 * kPi, elevation),
-            rowP * columnP / skySolidAngle(y, width, height)};
+    const float sine = lerp(e.rowSine[y], e.rowSine[y + 1], v2), cosine = std::sqrt(std::max(1 - sine * sine, 0.0f));
+    const float azimuth = (static_cast<float>(x) + u2) / static_cast<float>(width) * 2 * kPi;
+    const V3f direction(cosine * std::sin(azimuth), cosine * std::cos(azimuth), sine);
+    return {direction, e.density[row + x], skyRadiance(e, direction)};
 }
 
-float skyDensity(const Environment& e, const V3f& d) {
-    const int width = e.sky.width, height = e.sky.height;
-    const int x = std::min(static_cast<int>(skyAzimuth(d) / (2 * kPi) * static_cast<float>(width)), width - 1);
-    const int y = std::min(
-        static_cast<int>(rowOf(std::asin(std::clamp(d.z, -1.0f, 1.0f))) * static_cast<float>(height)), height - 1);
-    const float* column = &e.columnChance[static_cast<size_t>(y) * width];
-    const float row = e.rowChance[y] - (y ? e.rowChance[y - 1] : 0), cell = column[x] - (x ? column[x - 1] : 0);
-    return row * cell / skySolidAngle(y, width, height);
+SkySample skySample(const Environment& e, const V3f& direction) {
+    const SkyPlace place = placeOf(e, direction);
+    return {direction, densityAt(e, place), radianceAt(e, place)};
 }
 
 Illuminance illuminance(const Environment& e) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <array>
+#include <cstdint>
 #include <vector>
 
 #include "core/base/image.h"
@@ -17,8 +18,12 @@ struct Environment {
     // Radiance over the sphere without the sun's disc, cd/m2, twice as wide as high. Columns clockwise from north, rows
     // from the zenith at skyElevation().
     Image sky;
-    std::vector<float> rowChance;    // cumulative, for sampling
-    std::vector<float> columnChance; // cumulative within each row
+    // For sampling, by tabulate(): cumulative chances of the rows, and of the columns within each row; for even steps
+    // of chance where in them to begin to look; the density in each cell, a steradian; the sines of the elevations
+    // between the rows.
+    std::vector<float> rowChance, columnChance;
+    std::vector<uint16_t> rowStart, columnStart;
+    std::vector<float> density, rowSine;
 
     // Haze between the camera and what it sees: by azimuth (relative to the sun), elevation and distance.
     struct HazeCell {
@@ -52,10 +57,12 @@ Rgb skyRadiance(const Environment& environment, const V3f& direction);
 
 struct SkySample {
     V3f direction;
-    float density; // per steradian
+    float density; // of sampleSky(), a steradian
+    Rgb radiance;
 };
 SkySample sampleSky(const Environment& environment, float u, float v);
-float skyDensity(const Environment& environment, const V3f& direction);
+// The same of a given direction.
+SkySample skySample(const Environment& environment, const V3f& direction);
 
 Environment::HazeCell hazeAlong(const Environment& environment, const V3f& direction, float distance);
 

@@ -161,15 +161,16 @@ private:
     }
 
     void escape() {
-        const Rgb sky = skyRadiance(env_, d_), sun = sunDisc(env_, d_);
+        const Rgb sun = sunDisc(env_, d_);
         if (!scattered()) {
-            const Rgb seen = disc_ ? sun : Rgb(0);
+            const Rgb sky = skyRadiance(env_, d_), seen = disc_ ? sun : Rgb(0);
             add(sky, kSky, Route::Background);
             add(seen, kSun, Route::Background);
             keepUnfiltered(sky + seen);
             return;
         }
-        add(sky * last_.weight(skyDensity(env_, d_)), kSky, Route::Background);
+        const SkySample sky = skySample(env_, d_);
+        add(sky.radiance * last_.weight(sky.density), kSky, Route::Background);
         if (!black(sun)) add(sun * last_.weight(1 / sunSolidAngle(env_)), kSun, Route::Background);
     }
 
@@ -472,7 +473,7 @@ private:
             const SkySample sky = sampleSky(env_, u.x, u.y);
             if (sky.density > 0) {
                 Candidate& c = consider(sky.direction);
-                c.light = skyRadiance(env_, sky.direction) / (sky.density + scattering.density(sky.direction));
+                c.light = sky.radiance / (sky.density + scattering.density(sky.direction));
             }
         }
         if (scatterings_ > 0 && settings_.oneShadowRay && n > 1) {
