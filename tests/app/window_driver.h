@@ -1,7 +1,9 @@
 // Drives the real window with posted events, as a hand would, and waits for what follows.
 #pragma once
 
+#include <ctime>
 #include <filesystem>
+#include <functional>
 
 #include <QDialog>
 #include <QImage>
@@ -17,6 +19,15 @@ namespace thallos::test {
 MainWindow& window();
 // A fresh small site in the window, with everything built and the first pictures shown.
 void freshSite(bool house = true);
+
+// Processor time that this process has spent since: how long something took, however busy the machine is.
+class Spent {
+public:
+    double milliseconds() const { return 1000.0 * static_cast<double>(std::clock() - start_) / CLOCKS_PER_SEC; }
+
+private:
+    std::clock_t start_ = std::clock();
+};
 
 bool waitFor(const std::function<bool()>& done, int milliseconds = 20000);
 // Until the engine has built the document as it is now, at rest.

@@ -405,6 +405,24 @@ TEST(Balance, ALampUnderWaterLightsADryWallByItsWayInTheWater) {
     }
 }
 
+TEST(Balance, TheSunIsMirroredInWaterAsItsGlint) {
+    Project p = newProject({40, 40}, 1, "x");
+    p = added(p, "Pond", Water{{0, 0}, 1, 0.5f, 0, Rgb(0.02f, 0.03f, 0.02f)});
+    const auto scene = bareSceneOf(p);
+    const Water& water = scene->site->waters.front().water;
+    Environment sun = uniformEnvironment(Rgb(0));
+    sun.toSun = V3f(0, 0.8f, 0.6f);
+    sun.sunIlluminance = Rgb(80000);
+    const V3f at(0, 0, water.level);
+    for (const float turned : {0.0f, 0.02f, 0.05f}) {
+        const V3f outward = V3f(turned, -0.8f, 0.6f).normalized();
+        const double glint = sunGlint(sun, water, ripples(water, {0, 0}, 1e-3f), outward).y;
+        ASSERT_GT(glint, 1e4);
+        // Besides, the murk sends a thousandth of that back.
+        EXPECT_NEAR(measured(*scene, sun, at + outward * 5.0f, at, 64).mean / glint, 1, 0.05) << turned;
+    }
+}
+
 TEST(Balance, ASoffitByAPondSeesTheSkyInIt) {
     // Nothing but the mirrored sky and what the murk sends back lights the underside; both are in the unaimed estimate.
     Project p = newProject({40, 40}, 1, "x");

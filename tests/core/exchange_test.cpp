@@ -1,7 +1,10 @@
 #include <algorithm>
 #include <cmath>
+#include <csignal>
+#include <cstdlib>
 #include <filesystem>
 #include <fstream>
+#include <map>
 #include <sstream>
 
 #include <gtest/gtest.h>
@@ -213,7 +216,64 @@ TEST_F(Exchange, NoFileOutsideTheFolderIsRead) {
     expectSentence(write("inside/link.gltf", s));
 }
 
-TEST_F(Exchange, CancelAndTimeLimitEndTheChild) {
+namespace {
+
+// Stands in for the reader.
+class Reader {
+public:
+    Reader(const fs::path& file, const char* script) {
+        std::ofstream(file) << "#!/bin/sh\n" << script << "\n";
+        fs::permissions(file, fs::perms::owner_all);
+        ::setenv("THALLOS_IMPORTER", file.c_str(), 1);
+    }
+    ~Reader() { ::unsetenv("THALLOS_IMPORTER"); }
+    Reader(const Reader&) = delete;
+    Reader& operator=(const Reader&) = delete;
+};
+
+} // namespace
+
+TEST_F(Exchange, TheReaderHasLimitsOfMemoryAndTime) {
+    const Reader reader(folder / "reader", "echo $(ulimit -v) $(ulimit -t) $(ulimit -c) >&2; exit 1");
+    try {
+        importModel(kHouse, {}, nullptr, {.memory = int64_t(512) << 20, .seconds = 77});
+        FAIL();
+    } catch (const Error& e) {
+        const std::string said = e.what();
+#if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)
+        EXPECT_NE(said.find(" 77 0"), std::string::npos) << said;
+#else
+        EXPECT_NE(said.find("524288 77 0"), std::string::npos) << said; // kB, s, no core
+#endif
+    }
+}
+
+TEST_F(Exchange, AReaderThatHangsIsEndedWithWhatItStarted) {
+    const Reader reader(folder / "reader", "sleep 600 & echo $! > \"$(dirname \"$0\")/child\"; wait");
+    try {
+        importModel(kHouse, {}, nullptr, {.seconds = 1});
+        FAIL();
+    } catch (const Error& e) {
+        EXPECT_NE(std::string(e.what()).find("longer than 1 s"), std::string::npos) << e.what();
+    }
+    const int child = std::stoi(read(folder / "child"));
+    for (int i = 0; i < 200 && ::kill(child, 0) == 0; ++i) ::usleep(10000);
+    std::ifstream stat("/proc/" + std::to_string(child) + "/stat");
+    const std::string line((std::istreambuf_iterator<char>(stat)), {});
+    EXPECT_TRUE(line.empty() || line.find(") Z ") != std::string::npos) << line; // gone, or dead and not yet taken away
+}
+
+TEST_F(Exchange, AReaderThatComputesForEverIsEnded) {
+    const Reader reader(folder / "reader", "while :; do :; done");
+    try {
+        importModel(kHouse, {}, nullptr, {.seconds = 1});
+        FAIL();
+    } catch (const Error& e) {
+        EXPECT_NE(std::string(e.what()).find("longer than 1 s"), std::string::npos) << e.what();
+    }
+}
+
+TEST_F(Exchange, CancelEndsTheChild) {
     Progress progress;
     progress.cancel();
     try {
@@ -242,6 +302,13 @@ TEST_F(Exchange, HeightsGoOutAndComeBack) {
         EXPECT_NEAR(back.cell, 0.5f, 1e-5);
         for (size_t i = 0; i < r.values.size(); ++i) EXPECT_NEAR(back.values[i], r.values[i], 2e-3) << name;
     }
+    // Where it lies is in the file: half a cell beyond the sample in the lower left corner.
+    std::ifstream grid(folder / "h.asc");
+    std::map<std::string, double> said;
+    std::string name;
+    for (double v = 0; said.size() < 5 && grid >> name >> v;) said[name] = v;
+    EXPECT_NEAR(said["xllcorner"], -5.25, 1e-6);
+    EXPECT_NEAR(said["yllcorner"], -3.25, 1e-6);
     exportHeights(folder / "h.png", r, {0, 0});
     const HeightRaster png = importHeights(folder / "h.png", 10);
     EXPECT_NEAR(*std::max_element(png.values.begin(), png.values.end()), 10, 1e-3);

@@ -163,6 +163,20 @@ TEST(Daylight, TheSunSideIsBrighterAndTheZenithBluer) {
     EXPECT_LT(horizon.z / horizon.x, up.z / up.x) << "pale at the horizon";
 }
 
+TEST(Daylight, AnAureoleLiesAroundTheSun) {
+    // Haze scatters forwards: at the same height the sky 5 degrees from the sun is several times as bright as at 30.
+    for (const float altitude : {25.0f, 40.0f}) {
+        const Environment e = makeEnvironment(sunAt(altitude), 0, Atmosphere(30000.0f));
+        const auto beside = [&](float degrees) {
+            const float a = radians(altitude);
+            return luminance(skyRadiance(e, skyDirection(kPi + radians(degrees) / std::cos(a), a)));
+        };
+        EXPECT_GT(beside(5) / beside(30), 5);
+        EXPECT_LT(beside(5) / beside(30), 10);
+        EXPECT_NEAR(beside(-5) / beside(5), 1, 0.02);
+    }
+}
+
 TEST(Daylight, SunsetReddens) {
     const Environment noon = makeEnvironment(sunAt(50), 0, clearAir()),
                       evening = makeEnvironment(sunAt(2), 0, clearAir());
@@ -178,10 +192,41 @@ TEST(Sky, SamplingAgreesWithItsDensity) {
         const SkySample s = sampleSky(e, u, v);
         ASSERT_NEAR(s.direction.length(), 1, 1e-4);
         ASSERT_GT(s.density, 0);
-        if (i % 16 == 0) EXPECT_NEAR(skySample(e, s.direction).density / s.density, 1, 0.35) << i; // cells meet at their rims
+        if (i % 16 == 0)
+            EXPECT_NEAR(skySample(e, s.direction).density / s.density, 1, 0.35) << i; // cells meet at their rims
         if (s.direction.z > 0) sum += luminance(skyRadiance(e, s.direction)) * s.direction.z / s.density;
     }
     EXPECT_NEAR(sum / n / illuminance(e).diffuseHorizontal, 1, 0.02);
+}
+
+TEST(Sky, PlacesAreThoseOfItsCells) {
+    // Each cell has a colour of its own: in its middle the sky has just that one.
+    Environment e;
+    constexpr int kWide = 64, kHigh = 32;
+    e.sky = Image(kWide, kHigh);
+    for (int y = 0; y < kHigh; ++y)
+        for (int x = 0; x < kWide; ++x)
+            e.sky.at(x, y) = Rgb(static_cast<float>(1 + x), static_cast<float>(1 + y), static_cast<float>((x * y) % 7));
+    tabulate(e);
+    for (int y = 0; y < kHigh; ++y)
+        for (int x = 0; x < kWide; ++x) {
+            const V3f d = skyDirection((static_cast<float>(x) + 0.5f) / kWide * 2 * kPi,
+                                       skyElevation((static_cast<float>(y) + 0.5f) / kHigh));
+            const Rgb c = skyRadiance(e, d), want = e.sky.at(x, y);
+            EXPECT_NEAR(c.x, want.x, 1e-2) << x << " " << y;
+            EXPECT_NEAR(c.y, want.y, 1e-2) << x << " " << y;
+            EXPECT_NEAR(c.z, want.z, 1e-2) << x << " " << y;
+            // A sample's density is that of its cell, wherever in the cell it falls.
+            const SkySample s =
+                sampleSky(e, (static_cast<float>(x) + 0.5f) / kWide, (static_cast<float>(y) + 0.5f) / kHigh);
+            const SkySample there = skySample(e, s.direction);
+            EXPECT_EQ(there.density, s.density);
+            EXPECT_EQ(there.radiance, s.radiance);
+        }
+    for (const V3f& d : {V3f(0, 0, 1), V3f(0, 0, -1), V3f(0, 1, 0), V3f(-1e-8f, 1, 0), V3f(1, 0, 0), V3f(0, -1, 0)}) {
+        EXPECT_TRUE(std::isfinite(luminance(skyRadiance(e, d))));
+        EXPECT_GT(skySample(e, d).density, 0);
+    }
 }
 
 TEST(Sky, HarmonicsGiveTheIrradiance) {

@@ -75,6 +75,12 @@ TEST(Camera, ShiftKeepsVerticalsUpright) {
     // What was in the middle still is.
     const V3f middle = c.position + viewDirection(c) * 30.0f;
     EXPECT_NEAR(lens.project(middle).y, 0.5f, 0.01f);
+    // The shift that there was stays: what stood in the middle of the picture stands there again.
+    Camera shifted = c;
+    shifted.shift = 0.12f;
+    const Lens before(shifted), after(upright(shifted));
+    const V3f seen = before.origin + before.ray({0.5f, 0.5f}) * 30.0f;
+    EXPECT_NEAR(after.project(seen).y, 0.5f, 0.01f);
 }
 
 TEST(Meter, PutsAnEvenGreyInTheMiddle) {
@@ -191,7 +197,9 @@ TEST(Display, IsMonotoneNeutralAndRollsOff) {
         if (i) EXPECT_GT(p.g, out.at(i - 1, 0).g);
     }
     const Image8 middle = display.encode(Image(1, 1, Rgb(0.18f)));
-    EXPECT_NEAR(middle.at(0, 0).g, 90, 20);
+    // Middle grey is a tenth of white, in the curve of sRGB (IEC 61966-2-1): 89 of 255.
+    EXPECT_NEAR(display.encode16(Image(1, 1, Rgb(0.18f))).at(0, 0).g / 257.0, 89, 2);
+    EXPECT_NEAR(middle.at(0, 0).g, 89, 3);
     EXPECT_LT(display.encode(Image(1, 1, Rgb(1))).at(0, 0).g, 240) << "white paper keeps room for highlights";
 }
 
