@@ -9,6 +9,7 @@
 #include <QPainter>
 #include <QPainterPath>
 
+#include "app/figures.h"
 #include "app/theme.h"
 #include "core/material/surface.h"
 
@@ -17,11 +18,6 @@ namespace thallos {
 namespace {
 
 constexpr int kSteps = 96;
-
-QString clock(double hour) {
-    const int m = static_cast<int>(std::lround(hour * 60)) % (24 * 60 + 1);
-    return QString("%1:%2").arg(m / 60, 2, 10, QChar('0')).arg(m % 60, 2, 10, QChar('0'));
-}
 
 // Colour of the sky to the side of the sun, exposed as a drawing: night stays dark, day does not burn out.
 QColor skyColor(const Atmosphere& air, float elevation, const V3f& toSun) {
@@ -154,7 +150,7 @@ void DayBand::paintEvent(QPaintEvent*) {
     p.drawRoundedRect(chip, 3, 3);
     p.setPen(t.chrome);
     p.setFont(typeface(Type::Small));
-    p.drawText(chip, Qt::AlignCenter, clock(now.hour));
+    p.drawText(chip, Qt::AlignCenter, clockText(now.hour));
 
     p.setFont(typeface(Type::Medium));
     p.setPen(t.ink);
@@ -163,8 +159,9 @@ void DayBand::paintEvent(QPaintEvent*) {
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
     p.drawText(QRectF(0, 25, width() - 12, 20), Qt::AlignVCenter | Qt::AlignRight,
-               day_.sunrise && day_.sunset ? tr("sunrise %1, sunset %2").arg(clock(*day_.sunrise), clock(*day_.sunset))
-                                           : tr("the sun does not rise or set"));
+               day_.sunrise && day_.sunset
+                   ? tr("sunrise %1, sunset %2").arg(clockText(*day_.sunrise), clockText(*day_.sunset))
+                   : tr("the sun does not rise or set"));
     if (hasFocus()) {
         p.setBrush(Qt::NoBrush);
         p.setPen(QPen(t.accent, 2));

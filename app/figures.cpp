@@ -2,6 +2,8 @@
 
 #include <QCoreApplication>
 
+#include "core/base/quantity.h"
+
 namespace thallos {
 
 namespace {
@@ -27,6 +29,10 @@ QString areaText(double squareMetres) {
     const int decimals = shown < 100 ? 2 : 0;
     return feet ? QCoreApplication::translate("Figures", "%1 ft²").arg(shown, 0, 'f', decimals)
                 : QCoreApplication::translate("Figures", "%1 m²").arg(shown, 0, 'f', decimals);
+}
+
+QString clockText(double hours) {
+    return QString::fromStdString(formatClock(hours));
 }
 
 QString countText(int64_t n) {

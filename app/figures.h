@@ -11,6 +11,7 @@ bool showsFeet();
 // "12.30 m", or "40.35 ft".
 QString lengthText(double metres, int decimals = 2);
 QString areaText(double squareMetres);
+QString clockText(double hours); // "08:36"
 // Thin spaces between thousands.
 QString countText(int64_t n);
 

@@ -189,7 +189,7 @@ void Inspector::rebuild() {
     default:
         if (Brush* b = tools_.brushOf(tool_); b && session_.verb() == Verb::Shape) brushRows(*b);
         if (const size_t n = session_.chosenLeaves().size(); n > 1 && !bodyOf<Group>(item))
-            heading(tr("%1 items chosen").arg(n), tr("values set all alike"));
+            heading(tr("%1 items selected").arg(n), tr("values set all alike"));
         if (item) {
             const int first = layout_->count();
             itemRows(*item);
@@ -199,7 +199,7 @@ void Inspector::rebuild() {
         } else if (session_.verb() == Verb::Shape)
             reliefRows();
         else if (session_.verb() == Verb::Seat) {
-            heading(tr("Nothing chosen"), {});
+            heading(tr("Nothing selected"), {});
             note([] {
                 return tr("Click a building in either pane or in the list. Open (Ctrl+I) brings one from a file: glTF, "
                           "OBJ and others.");

@@ -137,7 +137,7 @@ void Inspector::itemRows(const Item& item) {
             specimenRows(item, one);
         else {
             heading(name, tr("%1 specimens").arg(p->specimens.size()));
-            note([] { return tr("Click a plant again to choose it alone."); });
+            note([] { return tr("Click a plant again to select it alone."); });
         }
     } else if (bodyOf<Climber>(&item))
         climberRows(item);
@@ -146,7 +146,7 @@ void Inspector::itemRows(const Item& item) {
         note([] { return tr("Plants keep out of this outline. Drag its handles in either pane."); });
     } else if (bodyOf<Group>(&item)) {
         heading(name, tr("group of %1").arg(leaves(session_.project(), {item.id}).size()));
-        note([] { return tr("It moves, turns and is hidden as one. Click in it again to choose what it holds."); });
+        note([] { return tr("It moves, turns and is hidden as one. Click in it again to select what it holds."); });
     } else if (bodyOf<Mark>(&item))
         markRows(item);
 }

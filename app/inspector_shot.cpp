@@ -44,11 +44,11 @@ void Inspector::lightRows() {
             "date");
     });
     shotRow(
-        tr("Hour"), {0, 24, false, Dimension::Plain, "h", 2, 12},
+        tr("Time"), {0, 24, false, Dimension::Clock, {}, 2, 12},
         tr("Time of day; also on the day band under the picture"), [](const Shot& s) { return s.daylight.time.hour; },
         [](Shot& s, double v) { s.daylight.time.hour = v; });
     shotRow(
-        tr("Visibility"), {1000, 120000, true, Dimension::Length, "m", 0, 35000},
+        tr("Visibility"), {1000, 120000, true, Dimension::Length, "km", 1, 35000},
         tr("How far one sees through the haze"), [](const Shot& s) { return s.daylight.visibility; },
         [](Shot& s, double v) { s.daylight.visibility = static_cast<float>(v); });
     shotRow(

@@ -35,6 +35,7 @@
 #include "app/stem.h"
 #include "app/theme.h"
 #include "app/windows/costs_window.h"
+#include "app/windows/messages_window.h"
 #include "app/windows/find_box.h"
 #include "app/windows/preferences.h"
 #include "app/windows/render_dialog.h"
@@ -149,6 +150,7 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     message_->setObjectName("message");
     message_->setWordWrap(false);
     message_->hide();
+    messages_ = new MessagesWindow(this);
     messageTimer_ = new QTimer(this);
     messageTimer_->setSingleShot(true);
     connect(messageTimer_, &QTimer::timeout, message_, &QWidget::hide);
@@ -452,6 +454,7 @@ void MainWindow::refreshBar() {
 }
 
 void MainWindow::tell(const QString& sentence, bool trouble) {
+    messages_->add(sentence, trouble);
     const Theme& t = Theme::now();
     message_->setText(sentence);
     message_->setFont(typeface(Type::Body));

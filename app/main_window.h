@@ -31,6 +31,7 @@ class DayBand;
 class ShotStrip;
 class FindBox;
 class KeysSheet;
+class MessagesWindow;
 class HistoryList;
 class ProxyDialog;
 struct ProxyDraft;
@@ -157,6 +158,7 @@ private:
     QMenuBar* menuBar_;
     QToolButton *undo_, *redo_;
     QLabel *title_, *cost_, *message_;
+    MessagesWindow* messages_;
     QPushButton* render_;
     QWidget* jobBox_;
     QProgressBar* jobBar_;

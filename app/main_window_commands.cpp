@@ -16,6 +16,7 @@
 #include "app/windows/find_box.h"
 #include "app/windows/history_list.h"
 #include "app/windows/keys_sheet.h"
+#include "app/windows/messages_window.h"
 #include "app/windows/preferences.h"
 #include "core/base/error.h"
 #include "core/base/quantity.h"
@@ -104,7 +105,7 @@ void MainWindow::editCommands() {
                        historyList_->show();
                    }});
     commands_.separator(menu);
-    commands_.add({"edit.cut", menu, tr("Cut"), tr("Copies what is chosen and deletes it"), QKeySequence::Cut,
+    commands_.add({"edit.cut", menu, tr("Cut"), tr("Copies the selection and deletes it"), QKeySequence::Cut,
                    [this] {
                        session_.copyChosen();
                        deleteChosen();
@@ -122,14 +123,14 @@ void MainWindow::editCommands() {
     commands_.add({"edit.pasteInPlace", menu, tr("Paste in place"), tr("Where it was copied from"),
                    QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_V),
                    [this] { session_.paste(tr("Paste"), std::nullopt); }, canPaste});
-    commands_.add({"edit.duplicate", menu, tr("Duplicate beside"), tr("A copy next to what is chosen"),
+    commands_.add({"edit.duplicate", menu, tr("Duplicate beside"), tr("A copy next to the selection"),
                    QKeySequence(Qt::CTRL | Qt::Key_D),
                    [this] {
                        session_.copyChosen();
                        session_.paste(tr("Duplicate"), std::nullopt, true);
                    },
                    any});
-    commands_.add({"edit.delete", menu, tr("Delete"), tr("What is chosen, and what cannot be without it"),
+    commands_.add({"edit.delete", menu, tr("Delete"), tr("The selection, and what cannot be without it"),
                    Qt::Key_Delete, [this] { deleteChosen(); }, any});
     commands_.separator(menu);
     commands_.add({"edit.find", menu, tr("Find…"), tr("Any item by name, kind, species or material"),
@@ -140,8 +141,7 @@ void MainWindow::itemCommands() {
     const QString menu = tr("&Items");
     const auto any = [this] { return !session_.allChosen().empty(); };
     const auto movable = [this](const Item& i) { return holdOf(i, nullptr).has_value(); };
-    commands_.add({"items.all", menu, tr("Choose all of the verb"), tr("Everything in the register"),
-                   QKeySequence::SelectAll, [this] {
+    commands_.add({"items.all", menu, tr("Select all"), tr("Everything in the list"), QKeySequence::SelectAll, [this] {
                        std::vector<Id> ids;
                        for (const auto& i : session_.project().items)
                            if (!i->group && !std::holds_alternative<Shot>(i->body) && session_.seen(*i) && !i->locked &&
@@ -149,7 +149,7 @@ void MainWindow::itemCommands() {
                                ids.push_back(i->id);
                        session_.chooseAll(std::move(ids));
                    }});
-    commands_.add({"items.kind", menu, tr("Choose all of its kind"), tr("Every item of the kind that is chosen"),
+    commands_.add({"items.kind", menu, tr("Select all of its kind"), tr("Every item of the kinds that are selected"),
                    QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_A),
                    [this] {
                        std::vector<Id> ids;
@@ -161,10 +161,10 @@ void MainWindow::itemCommands() {
                        session_.chooseAll(std::move(ids));
                    },
                    any});
-    commands_.add({"items.none", menu, tr("Choose nothing"), tr("Esc in a pane does the same"),
+    commands_.add({"items.none", menu, tr("Select none"), tr("Esc in a pane does the same"),
                    QKeySequence(Qt::CTRL | Qt::Key_Backslash), [this] { session_.choose({}); }, any});
     commands_.separator(menu);
-    commands_.add({"items.group", menu, tr("Group"), tr("What is chosen is held together under one name"),
+    commands_.add({"items.group", menu, tr("Group"), tr("The selection is held together under one name"),
                    QKeySequence(Qt::CTRL | Qt::Key_G), [this] { groupChosen(); }, any});
     commands_.add({"items.ungroup", menu, tr("Ungroup"), tr("What the group held stands for itself again"),
                    QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_G),
@@ -259,12 +259,12 @@ void MainWindow::itemCommands() {
         {"items.alignMiddleY", tr("Middles, north to south"), Side::MiddleNorthSouth, Qt::Key_PageDown},
         {"items.alignHeight", tr("Bases"), Side::Height, Qt::Key_Home}};
     for (const auto& [id, text, side, key] : sides)
-        commands_.add({id, align, text, tr("To the item that was chosen last"), QKeySequence(Qt::ALT | Qt::SHIFT | key),
-                       [this, side = side] {
-                           session_.edit(tr("Align"),
-                                         aligned(session_.project(), session_.allChosen(), side, session_.ground()));
-                       },
-                       several});
+        commands_.add(
+            {id, align, text, tr("To the item that was selected last"), QKeySequence(Qt::ALT | Qt::SHIFT | key),
+             [this, side = side] {
+                 session_.edit(tr("Align"), aligned(session_.project(), session_.allChosen(), side, session_.ground()));
+             },
+             several});
     const QString spread = menu + "/" + tr("Space evenly");
     for (const bool east : {true, false})
         commands_.add(
@@ -283,7 +283,7 @@ void MainWindow::itemCommands() {
         {"items.turnLeftFine", tr("Left by 1°"), 1.0f, QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_Comma)},
         {"items.turnRightFine", tr("Right by 1°"), -1.0f, QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_Period)}};
     for (const auto& [id, text, by, key] : turns)
-        commands_.add({id, turn, text, tr("Each about the middle of what is chosen"), key,
+        commands_.add({id, turn, text, tr("Each about the middle of the selection"), key,
                        [this, by = by] {
                            Box2f box;
                            for (const Id leaf : session_.chosenLeaves())
@@ -326,7 +326,7 @@ void MainWindow::lookCommands() {
     const QString menu = tr("&Look");
     const auto any = [this] { return !session_.allChosen().empty(); };
     const auto looking = [this] { return session_.looking(); };
-    commands_.add({"look.frame", menu, tr("Frame what is chosen"),
+    commands_.add({"look.frame", menu, tr("Frame the selection"),
                    tr("Brings it into view; the shot stays as it is saved"), Qt::Key_F, [this] { frame(false); }, any});
     commands_.add({"look.frameAll", menu, tr("Frame all"), tr("Brings the whole site into view"), Qt::Key_Home,
                    [this] { frame(true); }});
@@ -344,7 +344,7 @@ void MainWindow::lookCommands() {
         {"look.west", tr("West"), 270.0, Qt::Key_4},
         {"look.above", tr("Above"), std::nullopt, Qt::Key_5}};
     for (const auto& [id, text, bearing, key] : winds)
-        commands_.add({id, from, text, tr("Of what is chosen, or else of all buildings"), QKeySequence(Qt::ALT | key),
+        commands_.add({id, from, text, tr("Of the selection, or else of all buildings"), QKeySequence(Qt::ALT | key),
                        [this, bearing = bearing] { shotPane_->viewFrom(boxOf(session_.chosenLeaves()), bearing); }});
     commands_.separator(menu);
     commands_.add({"look.part",
@@ -497,6 +497,12 @@ void MainWindow::helpCommands() {
                        delete keysSheet_;
                        keysSheet_ = new KeysSheet(commands_, this);
                        keysSheet_->show();
+                   }});
+    commands_.add({"help.messages", menu, tr("Messages…"), tr("What has been told since the start, the newest first"),
+                   QKeySequence(Qt::CTRL | Qt::Key_F1), [this] {
+                       messages_->show();
+                       messages_->raise();
+                       messages_->activateWindow();
                    }});
 }
 

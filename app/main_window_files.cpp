@@ -353,7 +353,7 @@ void MainWindow::layMaterial(const QString& name, const PanePoint* at) {
     const auto* b = bodyOf<Building>(item);
     if (!b || (at && (!scene || !at->inside)))
         return tell(at ? tr("%1: drop it on a part of a building.").arg(name)
-                       : tr("Choose a building first, or drag %1 onto one.").arg(name));
+                       : tr("Select a building first, or drag %1 onto one.").arg(name));
     const auto shown = static_cast<size_t>(inspector_->material());
     const std::string part = at                           ? probe(*scene, at->origin, at->direction).material
                              : shown < b->surfaces.size() ? b->surfaces[shown].name

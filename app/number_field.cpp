@@ -17,17 +17,25 @@
 namespace thallos {
 
 double ValueRow::unitFactor() const {
-    return range_.dimension == Dimension::Percent ? 100 : range_.unit == "ft" ? 1 / 0.3048 : 1;
+    if (range_.dimension == Dimension::Percent) return 100;
+    return range_.unit == "ft" ? 1 / 0.3048 : range_.unit == "km" ? 0.001 : 1;
+}
+
+QString ValueRow::textOf(double value) const {
+    return QString::fromStdString(range_.dimension == Dimension::Clock
+                                      ? formatClock(value)
+                                      : formatNumber(value * unitFactor(), range_.decimals));
 }
 
 ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& what, QWidget* parent)
     : QWidget(parent), label_(label), range_(range), value_(range.normal) {
     if (showsFeet() && range_.unit == "m") range_.unit = "ft";
-    const auto text = [this](double v) {
-        return QString::fromStdString(formatNumber(v * unitFactor(), range_.decimals));
-    };
-    const QString tip = tr("%1\nFrom %2 to %3 %4, usually %5 (Ctrl+Backspace)")
-                            .arg(what, text(range.low), text(range.high), range_.unit, text(range.normal));
+    const QString tip =
+        tr("%1\nFrom %2 to %3, usually %4 (Ctrl+Backspace)")
+            .arg(what, textOf(range.low),
+                 range_.unit.isEmpty() ? textOf(range.high)
+                                       : tr("%1 %2", "number, unit").arg(textOf(range.high), range_.unit),
+                 textOf(range.normal));
     setFixedHeight(28);
     setToolTip(tip);
     field_ = new QLineEdit(this);
@@ -58,8 +66,7 @@ double ValueRow::fromShare(double s) const {
 }
 
 void ValueRow::show() {
-    const QString number =
-        mixed_ ? QString() : QString::fromStdString(formatNumber(value_ * unitFactor(), range_.decimals));
+    const QString number = mixed_ ? QString() : textOf(value_);
     if (field_->text() != number) field_->setText(number);
     if (field_->property("wrong").toBool()) { // polishing costs more than the rest of a row
         setLook(field_, "wrong", false);
@@ -87,13 +94,8 @@ void ValueRow::typed() {
     try {
         const double v = parseQuantity(field_->text().toStdString(), range_.dimension, range_.unit.toStdString());
         if (v < range_.low - 1e-9 || v > range_.high + 1e-9) {
-            const double k = unitFactor();
             throw Error(Error::Kind::Invalid,
-                        tr("From %1 to %2")
-                            .arg(QString::fromStdString(formatNumber(range_.low * k, range_.decimals)),
-                                 QString::fromStdString(formatNumber(range_.high * k, range_.decimals)))
-                            .toStdString(),
-                        "");
+                        tr("From %1 to %2").arg(textOf(range_.low), textOf(range_.high)).toStdString(), "");
         }
         field_->setModified(false);
         mixed_ = false;
@@ -115,7 +117,7 @@ void ValueRow::step(double by) {
     const double v = range_.logarithmic ? value_ * std::pow(range_.high / range_.low, by / 100)
                                         : value_ + (range_.high - range_.low) * by / 100;
     // Steps land on round values.
-    const double unit = std::pow(10, -range_.decimals) / unitFactor();
+    const double unit = range_.dimension == Dimension::Clock ? 1 / 60.0 : std::pow(10, -range_.decimals) / unitFactor();
     value_ = std::clamp(std::round(v / unit) * unit, range_.low, range_.high);
     field_->setModified(false);
     mixed_ = false;

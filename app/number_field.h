@@ -61,6 +61,7 @@ private:
     void step(double by);
     void reset();
     double unitFactor() const; // of what is shown
+    QString textOf(double value) const;
     QString label_;
     ValueRange range_;
     QLineEdit* field_;

@@ -219,7 +219,7 @@ void Pane::drawProbe(QPainter& painter) const {
 void Pane::drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const {
     QString text =
         tool_ ? tool_->hint()
-              : tr("Left click chooses · right drag goes round what is under the pointer · middle drag shifts · "
+              : tr("Left click selects · right drag goes round what is under the pointer · middle drag shifts · "
                    "wheel goes nearer");
     const QFontMetricsF m(typeface(Type::Small));
     text = m.elidedText(text, Qt::ElideRight, room - 20);

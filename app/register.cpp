@@ -98,12 +98,10 @@ void Register::fill(Row& row) const {
         row.icon = "ui-ruler";
         row.count = lengthText(measure(m->points).length);
     } else if (const auto* s = std::get_if<Shot>(&body)) {
-        const int minutes = static_cast<int>(std::lround(s->daylight.time.hour * 60));
         row.icon = session_.verb() == Verb::Light ? "verb-light" : "verb-frame";
-        row.count = session_.verb() == Verb::Frame ? tr("%1 mm").arg(s->camera.focal, 0, 'f', 0)
-                    : session_.verb() == Verb::Finish
-                        ? tr("%1 × %2").arg(s->size.x).arg(s->size.y)
-                        : QString("%1:%2").arg(minutes / 60, 2, 10, QChar('0')).arg(minutes % 60, 2, 10, QChar('0'));
+        row.count = session_.verb() == Verb::Frame    ? tr("%1 mm").arg(s->camera.focal, 0, 'f', 0)
+                    : session_.verb() == Verb::Finish ? tr("%1 × %2").arg(s->size.x).arg(s->size.y)
+                                                      : clockText(s->daylight.time.hour);
     } else {
         row.icon = std::holds_alternative<Drift>(body) ? "leaf-plant-drift" : "leaf-plant-specimen";
         const auto known = counts_.find(row.item->id.value);

@@ -9,6 +9,7 @@
 #include <QPainter>
 #include <QTimer>
 
+#include "app/figures.h"
 #include "app/stand_back.h"
 #include "app/theme.h"
 
@@ -136,11 +137,10 @@ void ShotStrip::paintEvent(QPaintEvent*) {
         p.drawText(text, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, QString::fromStdString(shots[i]->name));
         p.setFont(typeface(Type::Small));
         p.setPen(t.second);
-        const int m = static_cast<int>(std::lround(shot.daylight.time.hour * 60));
         p.drawText(QRectF(r.left() + 91, r.top() + 38, r.width() - 92, 15), Qt::AlignLeft,
                    tr("%1 mm").arg(shot.camera.focal, 0, 'f', 0));
         p.drawText(QRectF(r.left() + 91, r.top() + 52, r.width() - 92, 15), Qt::AlignLeft,
-                   QString("%1:%2").arg(m / 60, 2, 10, QChar('0')).arg(m % 60, 2, 10, QChar('0')));
+                   clockText(shot.daylight.time.hour));
     }
     p.setPen(QPen(t.buttonLine, 1));
     p.setBrush(hover_ == -2 ? t.hover : t.panel);

@@ -46,30 +46,30 @@ Tools::Tools(Session& session) : session_(session) {
     add(Verb::Seat, {"move",
                      toolText("Move"),
                      "leaf-seat-move",
-                     toolText("Choose and drag things over the site; they keep to the ground"),
+                     toolText("Select and drag things over the site; they keep to the ground"),
                      "M",
                      hand,
                      {}});
     add(Verb::Seat, {"turn",
                      toolText("Turn"),
                      "leaf-seat-turn",
-                     toolText("Turn what is chosen, so that other faces catch the light"),
+                     toolText("Turn the selection, so that other faces catch the light"),
                      "R",
                      own(makeTurnTool(session)),
                      {}});
     add(Verb::Seat, {"size",
                      toolText("Size"),
                      "leaf-seat-size",
-                     toolText("Make what is chosen larger or smaller about its pivot"),
+                     toolText("Make the selection larger or smaller about its pivot"),
                      "Z",
                      own(makeSizeTool(session)),
                      {}});
     add(Verb::Seat, {"drop", toolText("Drop"), "leaf-seat-drop",
-                     toolText("Set the chosen building down on the ground under it"), "G", nullptr, [this] {
+                     toolText("Set the selected building down on the ground under it"), "G", nullptr, [this] {
                          bool any = false;
                          for (const Id id : session_.chosenLeaves()) any = any || bodyOf<Building>(session_.item(id));
                          if (!any || !session_.built()) {
-                             Q_EMIT session_.message(toolText("Choose a building first, then drop it."));
+                             Q_EMIT session_.message(toolText("Select a building first, then drop it."));
                              return;
                          }
                          session_.editChosen(toolText("Drop to the ground"), [&](Item& i) {
@@ -88,7 +88,7 @@ Tools::Tools(Session& session) : session_(session) {
     add(Verb::Shape, {"pick",
                       toolText("Pick"),
                       "leaf-plant-pick",
-                      toolText("Choose pads and water in either pane, and move what can be moved"),
+                      toolText("Select pads and water in either pane, and move what can be moved"),
                       "M",
                       hand,
                       {}});
@@ -145,7 +145,7 @@ Tools::Tools(Session& session) : session_(session) {
     add(Verb::Plant, {"pick",
                       toolText("Pick"),
                       "leaf-plant-pick",
-                      toolText("Choose planting in the picture; move, turn and size it or single specimens"),
+                      toolText("Select planting in the picture; move, turn and size it or single specimens"),
                       "M",
                       hand,
                       {}});

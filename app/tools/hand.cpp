@@ -224,7 +224,7 @@ public:
                             "free · Ctrl without snapping · Esc gives up");
         if (session_.allChosen().empty())
             return toolText(
-                "Click chooses, again what lies beneath · Shift adds or takes away · drag on nothing frames, "
+                "Click selects, again what lies beneath · Shift adds or takes away · drag on nothing frames, "
                 "with Ctrl freely · right drag goes round");
         return toolText(
             "Drag it or its handles: E N along, arrow up, ring turns, square sizes, Shift+diamond the pivot · "

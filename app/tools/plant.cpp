@@ -212,7 +212,7 @@ class DriftTool : public AreaTool<Drift> {
 public:
     explicit DriftTool(Session& s)
         : AreaTool(s, toolText("Drift"),
-                   toolText("Draw round an area to plant it · drag a handle of the chosen drift")) {}
+                   toolText("Draw round an area to plant it · drag a handle of the selected drift")) {}
 
 protected:
     Drift fresh() const override {

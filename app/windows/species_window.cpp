@@ -174,7 +174,7 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     forget_->setToolTip(tr("Takes your own species out of your library; projects that use it tell so"));
     take_ = new QPushButton(tr("Plant it"), this);
     take_->setObjectName("plantSpecies");
-    take_->setToolTip(tr("The specimen tool plants it; a chosen drift takes it into its mix"));
+    take_->setToolTip(tr("The specimen tool plants it; a selected drift takes it into its mix"));
     // Enter in a field is for the field.
     for (QPushButton* b : {star_, keep_, back_, forget_, take_}) b->setAutoDefault(false);
     right->addLayout(head);

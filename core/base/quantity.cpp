@@ -16,10 +16,11 @@ struct Unit {
 };
 constexpr double kFoot = 0.3048, kInch = 0.0254;
 constexpr Unit kUnits[] = {
-    {"mm", Dimension::Length, 0.001},  {"cm", Dimension::Length, 0.01},  {"km", Dimension::Length, 1000},
-    {"m", Dimension::Length, 1},       {"ft", Dimension::Length, kFoot}, {"'", Dimension::Length, kFoot},
-    {"in", Dimension::Length, kInch},  {"\"", Dimension::Length, kInch}, {"deg", Dimension::Angle, 1},
-    {"\xC2\xB0", Dimension::Angle, 1}, {"%", Dimension::Percent, 0.01}};
+    {"mm", Dimension::Length, 0.001},   {"cm", Dimension::Length, 0.01},  {"km", Dimension::Length, 1000},
+    {"m", Dimension::Length, 1},        {"ft", Dimension::Length, kFoot}, {"'", Dimension::Length, kFoot},
+    {"in", Dimension::Length, kInch},   {"\"", Dimension::Length, kInch}, {"deg", Dimension::Angle, 1},
+    {"\xC2\xB0", Dimension::Angle, 1},  {"%", Dimension::Percent, 0.01},  {"h", Dimension::Clock, 1},
+    {"min", Dimension::Clock, 1 / 60.0}};
 
 // Recursive descent over the usual grammar.
 class Parser {
@@ -38,6 +39,11 @@ public:
             const double run = sum();
             if (v == 0) fail("The first part of a ratio cannot be 0");
             v = run / v;
+        }
+        if (dimension_ == Dimension::Clock && take(":")) {
+            const double minutes = number();
+            if (minutes >= 60) fail("An hour has 60 minutes");
+            v += minutes / 60;
         }
         skip();
         if (!rest_.empty()) fail("\"" + std::string(rest_) + "\" is not understood");
@@ -173,6 +179,12 @@ private:
 
 double parseQuantity(std::string_view text, Dimension dimension, std::string_view unit) {
     return Parser(text, dimension, unit).run();
+}
+
+std::string formatClock(double hours) {
+    const long minutes = std::lround(hours * 60);
+    const auto two = [](long n) { return std::string(n < 10 ? "0" : "") + std::to_string(n); };
+    return two(minutes / 60) + ":" + two(minutes % 60);
 }
 
 std::string formatNumber(double value, int decimals) {

@@ -468,7 +468,8 @@ TEST(Values, OfSeveralAreShownAsMixedAndSetAlike) {
 TEST(Values, GoBackToTheUsualByOneGesture) {
     freshSite();
     verb(Verb::Light);
-    setField("Visibility", "9000");
+    setField("Visibility", "9");
+    EXPECT_EQ(session().shot().daylight.visibility, 9000);
     QLineEdit& f = field("Visibility");
     f.setFocus();
     QTest::keyClick(&f, Qt::Key_Backspace, Qt::ControlModifier);

@@ -96,7 +96,7 @@ TEST(Files, EverythingIsUndoneToTheStart) {
     leaf("specimen");
     click(plan, at(plan, {20, -20}));
     verb(Verb::Light);
-    setField("Visibility", "9000");
+    setField("Visibility", "9");
     verb(Verb::Finish);
     setField("Contrast", "120");
     settle();

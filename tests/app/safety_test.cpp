@@ -3,6 +3,7 @@
 
 #include <QApplication>
 #include <QCheckBox>
+#include <QClipboard>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
@@ -10,12 +11,13 @@
 #include <QPushButton>
 #include <QTest>
 #include <QTimer>
+#include <QTreeWidget>
 #include <gtest/gtest.h>
 
 #include "app/engine.h"
 #include "app/inspector.h"
-#include "app/register.h"
 #include "app/pane.h"
+#include "app/register.h"
 #include "app/task.h"
 #include "core/base/assets.h"
 #include "core/project/recovery.h"
@@ -139,7 +141,7 @@ TEST(Safety, AFailedRenderFileKeepsThePictureAndAsksForAnotherPlace) {
     const fs::path folder = scratch() / "goes-away", other = scratch() / "kept.png";
     fs::create_directories(folder);
     RenderOrder order{.project = session().project(), .shot = session().shot(), .size = {64, 36}};
-    order.samples = 20000;
+    order.samples = 1500;
     order.shot.noise = 0;
     order.delivery.file = folder / "shot.png";
     int asked = 0;
@@ -233,4 +235,24 @@ TEST(Safety, ARecoveryIsKeptUntilTheWorkIsSaved) {
     EXPECT_TRUE(kept) << "a crash in the first minutes loses nothing";
     session().saveAs(scratch() / "recovered.thallos");
     for (const auto& e : fs::directory_iterator(folder)) EXPECT_NE(e.path().extension(), ".thallos");
+}
+
+TEST(Safety, WhatWasToldStaysInAList) {
+    freshSite();
+    auto* list = window().findChild<QTreeWidget*>("messagesList");
+    ASSERT_TRUE(list);
+    Q_EMIT session().message("The first sentence.");
+    Q_EMIT session().message("The second sentence.");
+    window().mainPane().setFocus();
+    key(Qt::Key_F1, Qt::ControlModifier);
+    EXPECT_TRUE(list->isVisible());
+    ASSERT_GE(list->topLevelItemCount(), 2);
+    EXPECT_EQ(list->topLevelItem(0)->text(1), "The second sentence.");
+    EXPECT_EQ(list->topLevelItem(1)->text(1), "The first sentence.");
+    click(*window().findChild<QPushButton*>("copyMessages"), {10, 10});
+    EXPECT_TRUE(QApplication::clipboard()->text().endsWith("The second sentence."));
+    for (int i = 0; i < 600; ++i) Q_EMIT session().message(QString::number(i));
+    EXPECT_EQ(list->topLevelItemCount(), 500);
+    EXPECT_EQ(list->topLevelItem(0)->text(1), "599");
+    list->window()->close();
 }

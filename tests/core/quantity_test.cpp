@@ -41,7 +41,9 @@ INSTANTIATE_TEST_SUITE_P(
                     Typed{"45\xC2\xB0", Dimension::Angle, "\xC2\xB0", 45},
                     Typed{"90 deg / 4", Dimension::Angle, "deg", 22.5}, Typed{"1 km", Dimension::Length, "m", 1000},
                     Typed{"  7  ", Dimension::Plain, "", 7}, Typed{".5", Dimension::Plain, "", 0.5},
-                    Typed{",5", Dimension::Plain, "", 0.5}),
+                    Typed{",5", Dimension::Plain, "", 0.5}, Typed{"8:36", Dimension::Clock, "", 8.6},
+                    Typed{" 08 : 30 ", Dimension::Clock, "", 8.5}, Typed{"8.6", Dimension::Clock, "", 8.6},
+                    Typed{"7 h + 45 min", Dimension::Clock, "", 7.75}),
     [](const auto& info) { return "case" + std::to_string(info.index); });
 
 // Every way to write a length, in every unit, with either decimal mark, under a locale that writes a comma.
@@ -84,10 +86,16 @@ TEST(QuantityErrors, NameTheReason) {
     for (const char* bad : {"", "m", "2 +", "2 3", "1/0", "(2", "2..3", "abc", "5 kg", "1:2", "--", "2 deg", "1,2,3"})
         EXPECT_THROW(parseQuantity(bad, Dimension::Length, "m"), Error) << bad;
     EXPECT_THROW(parseQuantity("0:3", Dimension::Ratio, ""), Error);
+    EXPECT_THROW(parseQuantity("8:60", Dimension::Clock, ""), Error);
+    EXPECT_THROW(parseQuantity("8:", Dimension::Clock, ""), Error);
     EXPECT_THROW(parseQuantity("2 m", Dimension::Plain, ""), Error);
 }
 
 TEST(QuantityFormat, HasNoTrailingZeros) {
+    EXPECT_EQ(formatClock(8.6), "08:36");
+    EXPECT_EQ(formatClock(0), "00:00");
+    EXPECT_EQ(formatClock(9 + 59.7 / 60), "10:00");
+    EXPECT_EQ(formatClock(24), "24:00");
     EXPECT_EQ(formatNumber(2.50, 2), "2.5");
     EXPECT_EQ(formatNumber(20, 2), "20");
     EXPECT_EQ(formatNumber(-0.0001, 2), "0");
