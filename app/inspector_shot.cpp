@@ -241,7 +241,7 @@ void Inspector::finishRows() {
         [](Shot& s, double v) { s.samples = static_cast<int>(std::lround(v)); });
     shotRow(
         tr("Noise"), {0, 0.3, false, Dimension::Percent, "%", 1, 0.04},
-        tr("Parts of the picture that are this clean take no more samples; at 0 % all take as many"),
+        tr("Parts of the picture with no more noise than this take no more samples; at 0 % all take as many"),
         [](const Shot& s) { return s.noise; }, [](Shot& s, double v) { s.noise = static_cast<float>(v); });
 }
 

@@ -369,7 +369,7 @@ void ShotPane::paintEvent(QPaintEvent*) {
                                                   : tr("%1 of %2 samples%3")
                                                         .arg(picture_.samples)
                                                         .arg(picture_.wanted)
-                                                        .arg(picture_.denoised ? tr(", cleaned") : QString());
+                                                        .arg(picture_.denoised ? tr(", denoised") : QString());
     painter.setFont(typeface(Type::Small));
     const double w = QFontMetricsF(painter.font()).horizontalAdvance(state) + 20;
     if (compact_) {

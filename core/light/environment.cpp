@@ -138,7 +138,7 @@ Rgb radianceAt(const Environment& e, const SkyPlace& place) {
     const float fx = std::floor(x), fy = std::floor(y);
     int x0 = static_cast<int>(fx);
     if (x0 < 0) x0 += width;
-    if (x0 >= width) x0 -= width;
+    x0 = std::clamp(x0, 0, width - 1); // whatever the direction was
     const int x1 = x0 + 1 < width ? x0 + 1 : 0;
     const int y0 = std::clamp(static_cast<int>(fy), 0, height - 1), y1 = std::min(y0 + 1, height - 1);
     const float u = x - fx, v = y < 0 ? 0 : y - fy;
@@ -146,8 +146,8 @@ Rgb radianceAt(const Environment& e, const SkyPlace& place) {
 }
 
 float densityAt(const Environment& e, const SkyPlace& place) {
-    const int x = std::min(static_cast<int>(place.x), e.sky.width - 1),
-              y = std::min(static_cast<int>(place.y), e.sky.height - 1);
+    const int x = std::clamp(static_cast<int>(place.x), 0, e.sky.width - 1),
+              y = std::clamp(static_cast<int>(place.y), 0, e.sky.height - 1);
     return e.density[static_cast<size_t>(y) * e.sky.width + x];
 }
 

@@ -145,11 +145,23 @@ void writeSheet(const fs::path& file, const Texture& texture) {
         fs::remove(temporary, ignored);
 }
 
+// What an earlier version has left.
+void removeStale(const fs::path& cache) {
+    std::error_code e;
+    const std::string current = "-" + std::to_string(kGenerators) + ".sheet";
+    std::vector<fs::path> stale;
+    for (const auto& f : fs::directory_iterator(cache, e))
+        if (f.path().extension() == ".sheet" && !f.path().filename().string().ends_with(current))
+            stale.push_back(f.path());
+    for (const fs::path& f : stale) fs::remove(f, e);
+}
+
 } // namespace
 
 std::shared_ptr<const MaterialLibrary> MaterialLibrary::load(const fs::path& folder, const fs::path& cache) {
     auto library = std::make_shared<MaterialLibrary>();
     library->cache_ = cache;
+    removeStale(cache);
     std::vector<fs::path> files;
     std::error_code e;
     if (!fs::is_directory(folder, e))

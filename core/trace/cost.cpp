@@ -88,7 +88,7 @@ std::vector<Cost> costsOf(const Scene& scene, const Environment& env, const Came
         if (object.materials)
             for (const Material& m : *object.materials)
                 materials[m.surface.name].bytes =
-                    std::max(materials[m.surface.name].bytes, m.texture ? m.texture->bytes() : 0);
+                    std::max(materials[m.surface.name].bytes, m.texture ? m.texture->bytesHeld() : 0);
     }
     for (int i = 0; i < library.individualCount(); ++i)
         if (const auto there = species.find(library.species()[i / kIndividuals].recipe.name); there != species.end())

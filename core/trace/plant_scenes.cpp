@@ -3,9 +3,11 @@
 #include <algorithm>
 #include <array>
 #include <atomic>
+#include <chrono>
 #include <cmath>
 #include <cstring>
 #include <optional>
+#include <thread>
 
 #include "code_of_tone.h"
 #include "core/base/disk_cache.h"
@@ -335,6 +337,13 @@ bool PlantScenes::prepare(const std::vector<char>& wanted, const std::function<b
 }
 
 bool PlantScenes::complete(const std::function<bool()>& stop) const {
+    // Whoever asks while another makes them waits for that: a final picture is not begun with middle forms.
+    std::unique_lock making(completing_, std::try_to_lock);
+    while (!making.owns_lock()) {
+        if (stop && stop()) return false;
+        std::this_thread::sleep_for(std::chrono::milliseconds(2));
+        making.try_lock();
+    }
     if (!sketched_.exchange(false)) return true;
     std::vector<char> there(static_cast<size_t>(library_->individualCount()));
     for (size_t i = 0; i < there.size(); ++i) there[i] = scene(static_cast<int>(i), Level::Far) != nullptr;

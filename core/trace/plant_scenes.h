@@ -81,7 +81,7 @@ private:
     // Near first: the tones of the others are measured against it.
     void make(int index, Level level, const std::function<bool()>& stop) const;
     mutable std::vector<std::unique_ptr<Traced>> traced_; // of each individual and level
-    mutable std::mutex publishing_;
+    mutable std::mutex publishing_, completing_;
     mutable std::unique_ptr<Grown[]> grown_;
     mutable std::vector<std::optional<Brightness>> bright_; // of the near levels, where it is known
     mutable std::vector<std::vector<float>> reaches_;

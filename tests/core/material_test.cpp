@@ -294,6 +294,13 @@ TEST(MaterialLibrary, CacheGivesTheSameSheet) {
     EXPECT_EQ(std::memcmp(after.data(), before.data(), baked->bytes()), 0);
     EXPECT_EQ(again->cuts(), baked->cuts());
     EXPECT_THROW(MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull, [] { return true; }), Error);
+    // What an earlier version left goes, other things stay.
+    std::ofstream(cache / "0123-2048-1.sheet") << "old";
+    std::ofstream(cache / "letter.txt") << "mine";
+    MaterialLibrary::load(recipes, cache);
+    EXPECT_FALSE(fs::exists(cache / "0123-2048-1.sheet"));
+    EXPECT_TRUE(fs::exists(cache / "letter.txt"));
+    fs::remove(cache / "letter.txt");
     // A broken file of the cache is made again.
     for (const auto& f : fs::directory_iterator(cache)) fs::resize_file(f.path(), 100);
     EXPECT_EQ(MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull)->mean().color,
