@@ -22,23 +22,40 @@ fs::path lockOf(const fs::path& folder, const std::string& session) {
     return folder / (session + ".lock");
 }
 
-json readNote(const fs::path& file) {
+// What of a note can be read; a damaged one still stands for the work beside it.
+struct Note {
+    std::string original, name;
+    int process = 0, tries = 0;
+};
+Note readNote(const fs::path& file) {
     std::ifstream in(file);
-    return json::parse(in, nullptr, false);
+    const json note = json::parse(in, nullptr, false);
+    Note out;
+    const auto text = [&](const char* key, std::string& to) {
+        if (note.is_object() && note.contains(key) && note[key].is_string()) to = note[key].get<std::string>();
+    };
+    const auto number = [&](const char* key, int& to) {
+        if (note.is_object() && note.contains(key) && note[key].is_number_integer()) to = note[key].get<int>();
+    };
+    text("original", out.original);
+    text("name", out.name);
+    number("process", out.process);
+    number("tries", out.tries);
+    return out;
 }
 
 // Beside and renamed: it is never half there.
-void writeNote(const fs::path& file, const json& note) {
+void writeNote(const fs::path& file, const Note& note) {
+    const json out{{"original", note.original}, {"name", note.name}, {"process", note.process}, {"tries", note.tries}};
     const fs::path beside = file.string() + ".new";
     std::error_code e;
-    if (std::ofstream(beside) << note.dump(1)) fs::rename(beside, file, e);
+    if (std::ofstream(beside) << out.dump(1, ' ', false, json::error_handler_t::replace)) fs::rename(beside, file, e);
 }
 
-bool isRunning(const fs::path& folder, const std::string& session, const json& note) {
+bool isRunning(const fs::path& folder, const std::string& session, int process) {
     std::error_code e;
     if (const fs::path lock = lockOf(folder, session); fs::exists(lock, e)) return !WriterLock(lock).held();
     // As earlier versions left it.
-    const auto process = note.value("process", 0);
     return process > 0 && (process == ::getpid() || ::kill(process, 0) == 0);
 }
 
@@ -83,10 +100,10 @@ void writeRecovery(const Project& project, const fs::path& folder, const std::st
                    const fs::path& original) {
     std::error_code e;
     fs::create_directories(folder, e);
+    // The note first: alone it is offered to nobody, while work without a note would lie there unseen.
+    writeNote(folder / (session + ".json"), {original.string(), project.site->name, ::getpid()});
     std::vector<std::string> told;
     saveProject(mended(project, told), folder / (session + ".thallos"));
-    writeNote(folder / (session + ".json"),
-              {{"original", original.string()}, {"name", project.site->name}, {"process", ::getpid()}});
 }
 
 void dropRecovery(const fs::path& folder, const std::string& session) {
@@ -100,14 +117,11 @@ std::vector<Recovery> findRecoveries(const fs::path& folder) {
     std::error_code e;
     for (const auto& entry : fs::directory_iterator(folder, e)) {
         if (entry.path().extension() != ".json") continue;
-        const json note = readNote(entry.path());
-        if (!note.is_object()) continue;
-        if (isRunning(folder, entry.path().stem().string(), note)) continue;
+        const Note note = readNote(entry.path());
+        if (isRunning(folder, entry.path().stem().string(), note.process)) continue;
         fs::path file = entry.path();
         file.replace_extension(".thallos");
-        if (fs::exists(file, e))
-            out.push_back({file, note.value("original", std::string()), note.value("name", std::string()),
-                           note.value("tries", 0)});
+        if (fs::exists(file, e)) out.push_back({file, note.original, note.name, note.tries});
     }
     return out;
 }
@@ -115,16 +129,14 @@ std::vector<Recovery> findRecoveries(const fs::path& folder) {
 void noteTry(const Recovery& recovery) {
     fs::path file = recovery.file;
     file.replace_extension(".json");
-    json note = readNote(file);
-    if (!note.is_object()) return;
-    note["tries"] = recovery.tries + 1;
+    Note note = readNote(file);
+    note.tries = recovery.tries + 1;
     writeNote(file, note);
 }
 
 void takeRecovery(const Recovery& recovery, const fs::path& folder, const std::string& session) {
     std::error_code e;
-    writeNote(folder / (session + ".json"),
-              {{"original", recovery.original.string()}, {"name", recovery.name}, {"process", ::getpid()}});
+    writeNote(folder / (session + ".json"), {recovery.original.string(), recovery.name, ::getpid()});
     fs::rename(recovery.file, folder / (session + ".thallos"), e);
     if (e) return; // it stays where it is, and is offered again
     const fs::path from = recovery.file.parent_path();

@@ -262,8 +262,25 @@ TEST(Store, RecoveryIsFoundWhenItsProcessIsGone) {
     ASSERT_EQ(found.size(), 1u);
     EXPECT_EQ(found[0].original, "/home/x/site.thallos");
     EXPECT_EQ(text(openProject(found[0].file)), text(p));
+    // A damaged note hides no work.
+    for (const char* bad : {"", "{", "[1]", R"({"original": 5, "name": null, "process": "x", "tries": 1e99})"}) {
+        std::ofstream(folder / "session-1.json") << bad;
+        const auto still = findRecoveries(folder);
+        ASSERT_EQ(still.size(), 1u) << bad;
+        EXPECT_EQ(text(openProject(still[0].file)), text(p));
+        noteTry(still[0]);
+        EXPECT_EQ(findRecoveries(folder).at(0).tries, 1) << bad;
+    }
     dropRecovery(folder, "session-1");
     EXPECT_TRUE(findRecoveries(folder).empty());
+}
+
+TEST(Store, TheNoteOfARecoveryIsThereBeforeItsWork) {
+    const fs::path folder = scratch() / "recovery-first";
+    WriterLock lock = lockSession(folder, "session-2");
+    fs::create_directories(folder / "session-2.thallos" / "in the way"); // so that the work cannot be written
+    EXPECT_THROW(writeRecovery(sample(), folder, "session-2", {}), Error);
+    EXPECT_TRUE(fs::exists(folder / "session-2.json"));
 }
 
 // ---- what is derived -----------------------------------------------------------------------------------------------
