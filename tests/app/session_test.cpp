@@ -2,6 +2,7 @@
 #include <gtest/gtest.h>
 
 #include "app/session.h"
+#include "core/base/assets.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -174,4 +175,18 @@ TEST_F(Opened, AMissingFileLeavesItAsItIs) {
     EXPECT_TRUE(session.project() == before);
     EXPECT_THROW(session.saveAs("/no-such-folder/x.thallos"), std::exception);
     EXPECT_TRUE(session.file().empty());
+}
+
+TEST_F(Opened, TheTimerKeepsUnsavedWorkAside) {
+    const auto kept = [] {
+        int n = 0;
+        std::error_code e;
+        for (const auto& f : std::filesystem::directory_iterator(stateFolder() / "recovery", e))
+            n += f.path().extension() == ".thallos";
+        return n;
+    };
+    const int before = kept();
+    session.setAutosave(1);
+    moveFigure(7, "drag");
+    EXPECT_TRUE(waitFor([&] { return kept() > before; }));
 }

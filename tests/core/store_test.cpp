@@ -275,6 +275,74 @@ TEST(Store, RecoveryIsFoundWhenItsProcessIsGone) {
     EXPECT_TRUE(findRecoveries(folder).empty());
 }
 
+namespace {
+
+std::vector<std::string> column(const fs::path& file, const char* query) {
+    std::vector<std::string> out;
+    sqlite3* db = nullptr;
+    EXPECT_EQ(sqlite3_open(file.c_str(), &db), SQLITE_OK);
+    EXPECT_EQ(sqlite3_exec(
+                  db, query,
+                  [](void* to, int, char** row, char**) {
+                      static_cast<std::vector<std::string>*>(to)->push_back(row && row[0] ? row[0] : "");
+                      return 0;
+                  },
+                  &out, nullptr),
+              SQLITE_OK)
+        << query;
+    sqlite3_close(db);
+    return out;
+}
+
+} // namespace
+
+TEST(Store, WhatNoSavedStateNamesLeavesTheFile) {
+    const fs::path file = scratch() / "states.thallos";
+    Project p = sample();
+    saveProjectAs(p, file);
+    const std::vector<std::string> first = column(file, "SELECT DISTINCT hash FROM blob");
+    const auto raised = [&](float by) {
+        Ground g = *p.ground;
+        const auto sculpted =
+            std::find_if(g.sculpt.begin(), g.sculpt.end(), [](const auto& t) { return t != nullptr; });
+        auto tile = std::make_shared<HeightTile>(**sculpted);
+        tile->values[0] = by;
+        *sculpted = tile;
+        return withGround(p, g);
+    };
+    size_t most = 0;
+    for (int i = 1; i <= 25; ++i) {
+        saveProject(raised(static_cast<float>(i)), file);
+        most = std::max(most, column(file, "SELECT DISTINCT hash FROM blob").size());
+    }
+    EXPECT_EQ(column(file, "SELECT number FROM state").size(), 10u);
+    EXPECT_LE(most, first.size() + 10);
+}
+
+TEST(Store, APartUnderTheNameOfAnotherIsNotTakenForIt) {
+    const fs::path whole = scratch() / "named.thallos", bad = scratch() / "misnamed.thallos";
+    saveProjectAs(sample(), whole);
+    const std::vector<std::string> all = column(whole, "SELECT DISTINCT hash FROM blob");
+    ASSERT_GE(all.size(), 2u);
+    for (const std::string& a : all)
+        for (const std::string& b : all) {
+            if (a == b) continue;
+            fs::copy_file(whole, bad, fs::copy_options::overwrite_existing);
+            column(bad, ("DELETE FROM blob WHERE hash = '" + b + "'").c_str());
+            column(bad, ("UPDATE blob SET hash = '" + b + "' WHERE hash = '" + a + "'").c_str());
+            column(
+                bad,
+                ("INSERT INTO blob SELECT '" + a + "', chunk, size, data FROM blob WHERE hash = '" + b + "'").c_str());
+            OpenReport report;
+            try {
+                openProject(bad, &report);
+                EXPECT_TRUE(report.damaged || !report.leftOut.empty() || !report.mended.empty()) << a << " for " << b;
+            } catch (const Error& e) {
+                EXPECT_NE(std::string(e.what()).find("damaged"), std::string::npos) << e.what();
+            }
+        }
+}
+
 TEST(Store, TheNoteOfARecoveryIsThereBeforeItsWork) {
     const fs::path folder = scratch() / "recovery-first";
     WriterLock lock = lockSession(folder, "session-2");
