@@ -6,6 +6,7 @@
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
+using namespace thallos::test;
 
 namespace {
 
