@@ -40,7 +40,7 @@ int main(int argc, char** argv) {
     parser.addOption({"wait", "seconds between what is done and the screenshot", "s", "0.7"});
     parser.addOption({"samples", "samples to wait for before the screenshot", "n", "1"});
     parser.addOption({"verb", "verb to show: seat, shape, plant, light, frame, finish", "name"});
-    parser.addOption({"choose", "item to choose; may be given several times", "name"});
+    parser.addOption({"choose", "item to select; may be given several times", "name"});
     parser.addOption(
         {"do", "command of the menus to do before the screenshot, by its id; may be given several times", "id"});
     parser.addOption({"keys", "print the page of keys and quit"});

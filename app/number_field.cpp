@@ -16,20 +16,19 @@
 
 namespace thallos {
 
-double ValueRow::unitFactor() const {
-    if (range_.dimension == Dimension::Percent) return 100;
-    return range_.unit == "ft" ? 1 / 0.3048 : range_.unit == "km" ? 0.001 : 1;
+double ValueRow::unit() const {
+    return unitSize(range_.dimension, range_.unit.toStdString());
 }
 
 QString ValueRow::textOf(double value) const {
-    return QString::fromStdString(range_.dimension == Dimension::Clock
-                                      ? formatClock(value)
-                                      : formatNumber(value * unitFactor(), range_.decimals));
+    return QString::fromStdString(range_.dimension == Dimension::Clock ? formatClock(value)
+                                                                       : formatNumber(value / unit(), range_.decimals));
 }
 
 ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& what, QWidget* parent)
     : QWidget(parent), label_(label), range_(range), value_(range.normal) {
     if (showsFeet() && range_.unit == "m") range_.unit = "ft";
+    if (showsFeet() && range_.unit == "km") range_.unit = "mi";
     const QString tip =
         tr("%1\nFrom %2 to %3, usually %4 (Ctrl+Backspace)")
             .arg(what, textOf(range.low),
@@ -117,8 +116,8 @@ void ValueRow::step(double by) {
     const double v = range_.logarithmic ? value_ * std::pow(range_.high / range_.low, by / 100)
                                         : value_ + (range_.high - range_.low) * by / 100;
     // Steps land on round values.
-    const double unit = range_.dimension == Dimension::Clock ? 1 / 60.0 : std::pow(10, -range_.decimals) / unitFactor();
-    value_ = std::clamp(std::round(v / unit) * unit, range_.low, range_.high);
+    const double step = range_.dimension == Dimension::Clock ? 1 / 60.0 : std::pow(10, -range_.decimals) * unit();
+    value_ = std::clamp(std::round(v / step) * step, range_.low, range_.high);
     field_->setModified(false);
     mixed_ = false;
     show();

@@ -60,7 +60,7 @@ private:
     void typed();
     void step(double by);
     void reset();
-    double unitFactor() const; // of what is shown
+    double unit() const; // of what is shown, in that of the value
     QString textOf(double value) const;
     QString label_;
     ValueRange range_;

@@ -4,6 +4,7 @@
 
 #include <cmath>
 #include <cstdint>
+#include <initializer_list>
 
 namespace thallos::elementary {
 
@@ -46,6 +47,38 @@ inline float log2(float x) {
 }
 inline float pow(float x, float y) {
     return x <= 0 ? 0 : exp2(y * log2(x));
+}
+
+// Inverse functions to 3e-7 radians, by M. Abramowitz & I. Stegun, "Handbook of Mathematical Functions", 4.4.49 and
+// 4.4.46; three times as fast as the C library's.
+inline float atan2(float y, float x) { // (0, 0): 0
+    constexpr float kTurn = 6.28318531f;
+    const float ax = std::fabs(x), ay = std::fabs(y), most = ax > ay ? ax : ay;
+    if (!(most > 0)) return 0;
+    const float t = (ax > ay ? ay : ax) / most, s = t * t;
+    float a = -0.0161657367f + s * 0.0028662257f;
+    for (const float c : {0.0429096138f, -0.0752896400f, 0.1065626393f, -0.1420889944f, 0.1999355085f, -0.3333314528f})
+        a = c + s * a;
+    a = t + t * s * a;
+    if (ay > ax) a = kTurn / 4 - a;
+    if (x < 0) a = kTurn / 2 - a;
+    return y < 0 ? -a : a;
+}
+// |x| up to 1; near 0 to 3e-7 of the result.
+inline float asin(float x) {
+    const float t = std::fabs(x);
+    float a = 0;
+    if (t < 0.3f) {
+        const float s = t * t;
+        a = t + t * s * (1 / 6.0f + s * (3 / 40.0f + s * (15 / 336.0f + s * (105 / 3456.0f))));
+    } else {
+        a = 0.0066700901f - t * 0.0012624911f;
+        for (const float c :
+             {-0.0170881256f, 0.0308918810f, -0.0501743046f, 0.0889789874f, -0.2145988016f, 1.5707963050f})
+            a = c + t * a;
+        a = 1.57079633f - std::sqrt(t < 1 ? 1 - t : 0.0f) * a;
+    }
+    return x < 0 ? -a : a;
 }
 
 } // namespace thallos::elementary

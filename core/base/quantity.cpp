@@ -16,19 +16,17 @@ struct Unit {
 };
 constexpr double kFoot = 0.3048, kInch = 0.0254;
 constexpr Unit kUnits[] = {
-    {"mm", Dimension::Length, 0.001},   {"cm", Dimension::Length, 0.01},  {"km", Dimension::Length, 1000},
-    {"m", Dimension::Length, 1},        {"ft", Dimension::Length, kFoot}, {"'", Dimension::Length, kFoot},
-    {"in", Dimension::Length, kInch},   {"\"", Dimension::Length, kInch}, {"deg", Dimension::Angle, 1},
-    {"\xC2\xB0", Dimension::Angle, 1},  {"%", Dimension::Percent, 0.01},  {"h", Dimension::Clock, 1},
-    {"min", Dimension::Clock, 1 / 60.0}};
+    {"mm", Dimension::Length, 0.001},    {"cm", Dimension::Length, 0.01},    {"km", Dimension::Length, 1000},
+    {"mi", Dimension::Length, 1609.344}, {"m", Dimension::Length, 1},        {"ft", Dimension::Length, kFoot},
+    {"'", Dimension::Length, kFoot},     {"in", Dimension::Length, kInch},   {"\"", Dimension::Length, kInch},
+    {"deg", Dimension::Angle, 1},        {"\xC2\xB0", Dimension::Angle, 1},  {"%", Dimension::Percent, 0.01},
+    {"h", Dimension::Clock, 1},          {"min", Dimension::Clock, 1 / 60.0}};
 
 // Recursive descent over the usual grammar.
 class Parser {
 public:
     Parser(std::string_view text, Dimension dimension, std::string_view unit) : rest_(text), dimension_(dimension) {
-        for (const Unit& u : kUnits)
-            if (u.name == unit && u.dimension == dimension) implied_ = u.factor;
-        if (dimension == Dimension::Percent) implied_ = 0.01;
+        implied_ = unitSize(dimension, unit);
     }
 
     double run() {
@@ -176,6 +174,13 @@ private:
 };
 
 } // namespace
+
+double unitSize(Dimension dimension, std::string_view unit) {
+    if (dimension == Dimension::Percent) return 0.01;
+    for (const Unit& u : kUnits)
+        if (u.name == unit && u.dimension == dimension) return u.factor;
+    return 1;
+}
 
 double parseQuantity(std::string_view text, Dimension dimension, std::string_view unit) {
     return Parser(text, dimension, unit).run();

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/base/elementary.h"
 #include "core/base/error.h"
 #include "core/base/parallel.h"
 
@@ -125,7 +126,7 @@ Environment makeEnvironment(const Place& place, const Daylight& daylight,
 
 Environment::HazeCell hazeAlong(const Environment& e, const V3f& direction, float distance) {
     if (e.haze.empty()) return {Rgb(0), Rgb(1)};
-    const float elevation = std::asin(std::clamp(direction.z, -1.0f, 1.0f));
+    const float elevation = elementary::asin(std::clamp(direction.z, -1.0f, 1.0f));
     float offset = std::abs(skyAzimuth(direction) - skyAzimuth(e.toSun));
     if (offset > kPi) offset = 2 * kPi - offset;
     const float a = offset / kPi * (kHazeAzimuths - 1);

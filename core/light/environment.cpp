@@ -3,48 +3,21 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/base/elementary.h"
+
 namespace thallos {
 
 namespace {
-
-// Rays ask for places in the sky more often than for anything else of it. Arc tangent and arc sine to 2e-8, by
-// M. Abramowitz & I. Stegun, "Handbook of Mathematical Functions", 4.4.49 and 4.4.46.
-float arcTangent(float x) { // of 0..1
-    const float s = x * x;
-    return x +
-           x * s *
-               (-0.3333314528f +
-                s * (0.1999355085f +
-                     s * (-0.1420889944f +
-                          s * (0.1065626393f + s * (-0.0752896400f +
-                                                    s * (0.0429096138f + s * (-0.0161657367f + s * 0.0028662257f)))))));
-}
-float arcSine(float x) { // of 0..1
-    if (x < 0.3f) {      // the horizon, where rows are narrow
-        const float s = x * x;
-        return x + x * s * (1 / 6.0f + s * (3 / 40.0f + s * (15 / 336.0f + s * (105 / 3456.0f))));
-    }
-    return kPi / 2 -
-           std::sqrt(1 - x) *
-               (1.5707963050f +
-                x * (-0.2145988016f +
-                     x * (0.0889789874f +
-                          x * (-0.0501743046f +
-                               x * (0.0308918810f + x * (-0.0170881256f + x * (0.0066700901f - x * 0.0012624911f)))))));
-}
 
 // Where in the sky's picture a direction is: columns clockwise from north and rows from the top.
 struct SkyPlace {
     float x, y;
 };
 SkyPlace placeOf(const Environment& e, const V3f& d) {
-    const float east = std::abs(d.x), north = std::abs(d.y), most = std::max(east, north);
-    float turns = most > 0 ? arcTangent(std::min(east, north) / most) / (2 * kPi) : 0;
-    if (east > north) turns = 0.25f - turns;
-    if (d.y < 0) turns = 0.5f - turns;
-    if (d.x < 0) turns = 1 - turns;
-    const float s = std::sqrt(arcSine(std::min(std::abs(d.z), 1.0f)) * 2 / kPi);
-    return {turns * static_cast<float>(e.sky.width), (1 - (d.z < 0 ? -s : s)) / 2 * static_cast<float>(e.sky.height)};
+    const float elevation = elementary::asin(std::clamp(d.z, -1.0f, 1.0f)),
+                s = std::copysign(std::sqrt(std::abs(elevation) * 2 / kPi), elevation);
+    return {skyAzimuth(d) / (2 * kPi) * static_cast<float>(e.sky.width),
+            (1 - s) / 2 * static_cast<float>(e.sky.height)};
 }
 
 // The first of n cumulative chances that is over each of n even steps.
@@ -169,7 +142,7 @@ V3f skyDirection(float azimuth, float elevation) {
 }
 
 float skyAzimuth(const V3f& d) {
-    const float a = std::atan2(d.x, d.y);
+    const float a = elementary::atan2(d.x, d.y);
     return a < 0 ? a + 2 * kPi : a;
 }
 

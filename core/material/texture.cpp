@@ -133,18 +133,18 @@ Texture::Texture(int width, int height, std::vector<Texel> texels, Reader read, 
     : texels_(std::move(texels)), cuts_(cuts), mean_(decodeTexel(texels_.back())) {
     layOut(width, height);
     const size_t missing = texelCount(width, height) - texels_.size();
-    while (levels_[unread_].first < missing) ++unread_;
+    const auto there = std::find_if(levels_.begin(), levels_.end(), [&](const Level& l) { return l.first >= missing; });
+    if (const auto n = static_cast<size_t>(there - levels_.begin()))
+        finer_ = std::make_shared<Finer>(std::move(read), n);
     for (Level& l : levels_) l.first -= std::min(l.first, missing);
-    finer_ = std::make_shared<Finer>(std::move(read), static_cast<size_t>(unread_));
 }
 
 const Texel* Texture::level(int l) const {
-    if (l >= unread_) return texels_.data() + levels_[l].first;
-    const size_t n = finer_->levels.size() - static_cast<size_t>(unread_) + static_cast<size_t>(l);
-    Unread& unread = finer_->levels[n];
+    if (l >= finer()) return texels_.data() + levels_[l].first;
+    Unread& unread = finer_->levels[static_cast<size_t>(l)];
     if (const Texel* there = unread.ready.load(std::memory_order_acquire)) return there;
     std::call_once(unread.once, [&] {
-        unread.texels = finer_->read(static_cast<int>(n));
+        unread.texels = finer_->read(l);
         if (unread.texels.size() == static_cast<size_t>(levels_[l].width) * levels_[l].height)
             unread.ready.store(unread.texels.data(), std::memory_order_release);
     });
@@ -165,7 +165,7 @@ size_t Texture::bytesHeld() const {
 
 std::vector<Texel> Texture::texels() const {
     std::vector<Texel> out;
-    for (int l = 0; l < unread_; ++l) {
+    for (int l = 0; l < finer(); ++l) {
         const size_t n = static_cast<size_t>(levels_[l].width) * levels_[l].height;
         if (const Texel* there = level(l))
             out.insert(out.end(), there, there + n);
@@ -290,12 +290,8 @@ TextureSample Texture::sample(const V2f& whole, float footprint) const {
 Texture Texture::coarser() const {
     if (levels_.size() < 2) return *this;
     const Level& l = levels_[1];
-    if (unread_ == 0)
-        return {l.width, l.height, {texels_.begin() + static_cast<std::ptrdiff_t>(l.first), texels_.end()}};
-    Texture out = *this;
-    out.levels_.erase(out.levels_.begin());
-    --out.unread_;
-    return out;
+    if (!finer_) return {l.width, l.height, {texels_.begin() + static_cast<std::ptrdiff_t>(l.first), texels_.end()}};
+    return {l.width, l.height, texels_, [read = finer_->read](int k) { return read(k + 1); }, cuts_};
 }
 
 namespace {

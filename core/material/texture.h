@@ -86,19 +86,18 @@ private:
         std::vector<Texel> texels;
         std::atomic<const Texel*> ready{nullptr};
     };
-    struct Finer {
+    struct Finer { // the first levels, which are not in texels_
         Reader read;
         std::vector<Unread> levels;
         Finer(Reader r, size_t n) : read(std::move(r)), levels(n) {}
     };
     void layOut(int width, int height);
+    int finer() const { return finer_ ? static_cast<int>(finer_->levels.size()) : 0; }
     void average(const Level& from, const Level& to); // into `to`
     const Texel* level(int l) const;                  // null: lost
     std::vector<Texel> texels_;
     std::vector<Level> levels_;
-    // The first so many levels are not in texels_ but in the last ones of these.
-    int unread_ = 0;
-    std::shared_ptr<Finer> finer_;
+    std::shared_ptr<Finer> finer_; // null: none
     bool cuts_ = false;
     TextureSample mean_;
 };

@@ -143,9 +143,9 @@ public:
     const Form& form(int index, Level level) const {
         return level == Level::Hero ? hero(index) : individual(index).form(level);
     }
-    // Low growth, that thins out with distance while the picture moves.
     // Of Form::parts, kParts of them: the recipe's, with the pictures of a proxy, which are read when first asked for.
     const std::vector<Surface>& surfaces(int species) const;
+    // Low growth, that thins out with distance while the picture moves.
     bool isLow(int index) const { return species_[index / kIndividuals].recipe.kind >= SpeciesKind::Grass; }
     int individualCount() const { return static_cast<int>(species_.size()) * kIndividuals; }
 

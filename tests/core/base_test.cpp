@@ -57,6 +57,14 @@ TEST(Elementary, AgreesWithTheLibrary) {
         EXPECT_NEAR(elementary::pow(x, 1.7f) / std::pow(x, 1.7f), 1, 2e-5) << x;
     }
     EXPECT_EQ(elementary::pow(0, 2), 0);
+    for (float a = -3.141f; a < 3.141f; a += 0.0007f)
+        for (const float r : {1e-6f, 1.0f, 300.0f})
+            EXPECT_NEAR(elementary::atan2(r * std::sin(a), r * std::cos(a)), a, 6e-7) << a;
+    EXPECT_EQ(elementary::atan2(0, 0), 0);
+    for (int i = -5000; i <= 5000; ++i) {
+        const float x = static_cast<float>(i) / 5000;
+        EXPECT_NEAR(elementary::asin(x), std::asin(x), 4e-7 * std::min(1.0f, 4 * std::abs(x)) + 1e-12) << x;
+    }
 }
 
 TEST(Noise, StaysInItsRangeAndIsContinuous) {

@@ -341,6 +341,7 @@ TEST(MaterialLibrary, FinestLevelsAreReadWhenSomebodyLooksClosely) {
     EXPECT_EQ(sheet->bytesHeld(), whole->bytes());
     const Texture coarser = sheet->coarser();
     EXPECT_EQ(coarser.width(), kWide / 2);
+    EXPECT_EQ(coarser.bytesHeld(), least) << "it holds on to nothing that was read";
     EXPECT_EQ(coarser.sample({0.3f, 0.4f}, 2.0f / kWide).color, whole->sample({0.3f, 0.4f}, 2.0f / kWide).color);
 }
 

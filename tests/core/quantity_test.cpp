@@ -40,10 +40,10 @@ INSTANTIATE_TEST_SUITE_P(
                     Typed{"35 %", Dimension::Percent, "%", 0.35}, Typed{"70/2", Dimension::Percent, "%", 0.35},
                     Typed{"45\xC2\xB0", Dimension::Angle, "\xC2\xB0", 45},
                     Typed{"90 deg / 4", Dimension::Angle, "deg", 22.5}, Typed{"1 km", Dimension::Length, "m", 1000},
-                    Typed{"  7  ", Dimension::Plain, "", 7}, Typed{".5", Dimension::Plain, "", 0.5},
-                    Typed{",5", Dimension::Plain, "", 0.5}, Typed{"8:36", Dimension::Clock, "", 8.6},
-                    Typed{" 08 : 30 ", Dimension::Clock, "", 8.5}, Typed{"8.6", Dimension::Clock, "", 8.6},
-                    Typed{"7 h + 45 min", Dimension::Clock, "", 7.75}),
+                    Typed{"2", Dimension::Length, "mi", 3218.688}, Typed{"  7  ", Dimension::Plain, "", 7},
+                    Typed{".5", Dimension::Plain, "", 0.5}, Typed{",5", Dimension::Plain, "", 0.5},
+                    Typed{"8:36", Dimension::Clock, "", 8.6}, Typed{" 08 : 30 ", Dimension::Clock, "", 8.5},
+                    Typed{"8.6", Dimension::Clock, "", 8.6}, Typed{"7 h + 45 min", Dimension::Clock, "", 7.75}),
     [](const auto& info) { return "case" + std::to_string(info.index); });
 
 // Every way to write a length, in every unit, with either decimal mark, under a locale that writes a comma.
@@ -92,6 +92,9 @@ TEST(QuantityErrors, NameTheReason) {
 }
 
 TEST(QuantityFormat, HasNoTrailingZeros) {
+    EXPECT_EQ(unitSize(Dimension::Length, "ft"), 0.3048);
+    EXPECT_EQ(unitSize(Dimension::Percent, "%"), 0.01);
+    EXPECT_EQ(unitSize(Dimension::Angle, "ft"), 1) << "none of its own";
     EXPECT_EQ(formatClock(8.6), "08:36");
     EXPECT_EQ(formatClock(0), "00:00");
     EXPECT_EQ(formatClock(9 + 59.7 / 60), "10:00");

@@ -21,6 +21,28 @@ using namespace thallos::test;
 using nlohmann::json;
 namespace fs = std::filesystem;
 
+namespace {
+
+// The first column of what the database answers.
+std::vector<std::string> column(const fs::path& file, const std::string& query) {
+    std::vector<std::string> out;
+    sqlite3* db = nullptr;
+    EXPECT_EQ(sqlite3_open(file.c_str(), &db), SQLITE_OK);
+    EXPECT_EQ(sqlite3_exec(
+                  db, query.c_str(),
+                  [](void* to, int, char** row, char**) {
+                      static_cast<std::vector<std::string>*>(to)->push_back(row && row[0] ? row[0] : "");
+                      return 0;
+                  },
+                  &out, nullptr),
+              SQLITE_OK)
+        << query;
+    sqlite3_close(db);
+    return out;
+}
+
+} // namespace
+
 TEST(Store, SaveOpenIsTheSameDocument) {
     const fs::path file = scratch() / "a.thallos";
     const Project p = sample();
@@ -146,12 +168,8 @@ TEST(Store, AFileOfALaterVersionIsOpenedToBeLookedAt) {
     schema.later = true;
     openProject(file, &schema);
     EXPECT_FALSE(schema.later) << "today's";
-    sqlite3* db = nullptr;
-    ASSERT_EQ(sqlite3_open(file.c_str(), &db), SQLITE_OK);
     // As another version writes it: without a hash in it.
-    const std::string later = "UPDATE document SET json = json_set(json_remove(json, '$.hash'), '$.schema', 99)";
-    EXPECT_EQ(sqlite3_exec(db, later.c_str(), nullptr, nullptr, nullptr), SQLITE_OK);
-    sqlite3_close(db);
+    column(file, "UPDATE document SET json = json_set(json_remove(json, '$.hash'), '$.schema', 99)");
     EXPECT_THROW(openProject(file), Error);
     EXPECT_EQ(text(openProject(file, &schema)), text(sample()));
     EXPECT_TRUE(schema.later);
@@ -275,27 +293,6 @@ TEST(Store, RecoveryIsFoundWhenItsProcessIsGone) {
     EXPECT_TRUE(findRecoveries(folder).empty());
 }
 
-namespace {
-
-std::vector<std::string> column(const fs::path& file, const char* query) {
-    std::vector<std::string> out;
-    sqlite3* db = nullptr;
-    EXPECT_EQ(sqlite3_open(file.c_str(), &db), SQLITE_OK);
-    EXPECT_EQ(sqlite3_exec(
-                  db, query,
-                  [](void* to, int, char** row, char**) {
-                      static_cast<std::vector<std::string>*>(to)->push_back(row && row[0] ? row[0] : "");
-                      return 0;
-                  },
-                  &out, nullptr),
-              SQLITE_OK)
-        << query;
-    sqlite3_close(db);
-    return out;
-}
-
-} // namespace
-
 TEST(Store, WhatNoSavedStateNamesLeavesTheFile) {
     const fs::path file = scratch() / "states.thallos";
     Project p = sample();
@@ -328,11 +325,9 @@ TEST(Store, APartUnderTheNameOfAnotherIsNotTakenForIt) {
         for (const std::string& b : all) {
             if (a == b) continue;
             fs::copy_file(whole, bad, fs::copy_options::overwrite_existing);
-            column(bad, ("DELETE FROM blob WHERE hash = '" + b + "'").c_str());
-            column(bad, ("UPDATE blob SET hash = '" + b + "' WHERE hash = '" + a + "'").c_str());
-            column(
-                bad,
-                ("INSERT INTO blob SELECT '" + a + "', chunk, size, data FROM blob WHERE hash = '" + b + "'").c_str());
+            column(bad, "DELETE FROM blob WHERE hash = '" + b + "'");
+            column(bad, "UPDATE blob SET hash = '" + b + "' WHERE hash = '" + a + "'");
+            column(bad, "INSERT INTO blob SELECT '" + a + "', chunk, size, data FROM blob WHERE hash = '" + b + "'");
             OpenReport report;
             try {
                 openProject(bad, &report);
