@@ -11,13 +11,13 @@
 #include <QSettings>
 #include <QTimer>
 
-#include "app/main_window.h"
-#include "app/stall_monitor.h"
-#include "app/task.h"
-#include "app/theme.h"
+#include "app/shell/main_window.h"
+#include "app/shell/stall_monitor.h"
+#include "app/widgets/theme.h"
 #include "app/windows/keys_sheet.h"
 #include "app/windows/preferences.h"
 #include "app/windows/species_window.h"
+#include "app/work/task.h"
 #include "core/base/assets.h"
 
 int main(int argc, char** argv) {
@@ -56,15 +56,15 @@ int main(int argc, char** argv) {
             return 0;
         }
         const QStringList files = parser.positionalArguments();
-        if (!files.isEmpty()) window.openProject(files.first().toStdString());
+        if (!files.isEmpty()) window.files().open(files.first().toStdString());
         const QStringList verbs{"seat", "shape", "plant", "light", "frame", "finish"};
         if (const auto v = verbs.indexOf(parser.value("verb")); v >= 0)
-            window.session().setVerb(static_cast<thallos::Verb>(v));
+            window.session().view.setVerb(static_cast<thallos::Verb>(v));
         for (const QString& name : parser.values("choose"))
-            if (const auto* item = thallos::find(window.session().project(), name.toStdString()))
-                window.session().chooseAlso(item->id);
+            if (const auto* item = thallos::find(window.session().document.project(), name.toStdString()))
+                window.session().selection.toggle(item->id);
         window.show();
-        window.tellUnread(unread);
+        window.library().tellUnread(unread);
         if (parser.isSet("screenshot")) {
             QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window,
                              [&](const thallos::ShotPicture& p) {
@@ -86,7 +86,7 @@ int main(int argc, char** argv) {
                                  });
                              });
         } else
-            QTimer::singleShot(0, &window, &thallos::MainWindow::offerRecovery);
+            QTimer::singleShot(0, &window, [&] { window.files().offerRecovery(); });
         return QApplication::exec();
     } catch (const std::exception& e) {
         std::fprintf(stderr, "%s\n", e.what());

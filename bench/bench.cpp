@@ -14,9 +14,11 @@
 #include "core/trace/denoise.h"
 #include "core/trace/ray_log.h"
 #include "core/trace/render.h"
+#include "core/trace/scene_builder.h"
 
 using namespace thallos;
 
+// Figure by figure on one demo scene, in the order in which an artist would meet them.
 int main(int argc, char** argv) {
     if (argc != 2) return 2;
     nlohmann::json out;
@@ -71,7 +73,7 @@ int main(int argc, char** argv) {
         fs::remove_all(folder);
     }
 
-    out["refine_plants_ms"] = milliseconds([&] { scene = builder.adopt(builder.better()(nullptr)); });
+    out["refine_plants_ms"] = milliseconds([&] { scene = builder.adopt(builder.refine()(nullptr)); });
 
     // A camera move.
     Camera camera = shot.camera;
@@ -124,14 +126,14 @@ int main(int argc, char** argv) {
         out["dab_to_coarse_picture_ms"] = medianMilliseconds(7, [&] {
             building = milliseconds([&] {
                 p = withGround(p, dab(*p.ground, s->natural, {BrushKind::Raise, 10, 0.1f, 0.6f}, {0, 0}));
-                s = build(p, library, s, Haste::Moving);
+                s = build(p, library, s, BuildMode::Moving);
                 sc = b.update(s);
             });
             quickPicture(coarse, *sc, light, look.camera, nullptr, true);
         });
         out["dab_build_ms"] = building;
         out["dab_release_ms"] = milliseconds([&] {
-            s = build(p, library, s, Haste::Rest);
+            s = build(p, library, s, BuildMode::Rest);
             sc = b.update(s);
         });
     }

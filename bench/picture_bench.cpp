@@ -15,6 +15,7 @@
 #include "core/project/store.h"
 #include "core/trace/denoise.h"
 #include "core/trace/ray_log.h"
+#include "core/trace/scene_builder.h"
 
 using namespace thallos;
 
@@ -29,7 +30,7 @@ nlohmann::json tracing(const Set& s) {
     });
     int64_t rays = 0;
     double two = 0, one = 0;
-    const int samples = 2 * settings.pairs;
+    const int samples = 2 * settings.splitFactor;
     const auto pass = [&] {
         return median(3, [&] {
             Film film(480, 270);
@@ -136,12 +137,12 @@ int main(int argc, char** argv) {
         double first = 0;
         const double all = milliseconds([&] {
             first = milliseconds([&] {
-                site = build(p, library, nullptr, Haste::Rest, nullptr, {near, 300'000});
+                site = build(p, library, nullptr, BuildMode::Rest, nullptr, {near, 300'000});
                 scene = builder.update(site);
                 quickPicture(coarse, *scene, light, shot.camera, nullptr, true);
             });
             while (site->stale) {
-                site = build(p, library, site, Haste::Rest, nullptr, {near, 2'500'000});
+                site = build(p, library, site, BuildMode::Rest, nullptr, {near, 2'500'000});
                 scene = builder.update(site);
                 quickPicture(coarse, *scene, light, shot.camera, nullptr, true);
             }

@@ -7,6 +7,7 @@
 
 #include "core/base/assets.h"
 #include "core/trace/render.h"
+#include "core/trace/scene_builder.h"
 
 namespace thallos {
 

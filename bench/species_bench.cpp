@@ -52,14 +52,16 @@ nlohmann::json trees(const PlantLibrary& library) {
 nlohmann::json whole() {
     const auto library = PlantLibrary::load(assetFolder() / "species");
     const double before = residentMib();
-    const double grown =
-        milliseconds([&] { parallelFor(library->individualCount(), [&](int i) { library->individual(i); }); });
+    const double grown = milliseconds([&] {
+        parallelFor(library->individualCount(), [&](int i) { library->individual({static_cast<uint32_t>(i)}); });
+    });
     size_t sum = 0;
     std::array<size_t, kLevels> most{};
     float steps[2] = {0, 0};
     std::map<int, std::string> worst;
     for (int i = 0; i < library->individualCount(); ++i) {
-        const Individual& one = library->individual(i);
+        const IndividualId id{static_cast<uint32_t>(i)};
+        const Individual& one = library->individual(id);
         for (int k = 1; k < kLevels; ++k) {
             sum += bytes(one.forms[static_cast<size_t>(k)]);
             most[static_cast<size_t>(k)] =
@@ -72,7 +74,7 @@ nlohmann::json whole() {
                                         1);
             if (step < steps[k]) continue;
             steps[k] = step;
-            worst[k] = library->species()[static_cast<size_t>(i / kIndividuals)].recipe.name;
+            worst[k] = library->species()[static_cast<size_t>(id.species())].recipe.name;
         }
     }
     const double after = residentMib();

@@ -1,78 +1,26 @@
 // Figures of the running window as one JSON object: how soon a hand sees that something happened.
 // usage: thallos-bench-window DEMO.thallos
-#include <algorithm>
 #include <cstdio>
 #include <cstdlib>
 #include <fstream>
 #include <string_view>
 
 #include <QElapsedTimer>
-#include <QEventLoop>
-#include <QMouseEvent>
-#include <QTimer>
 #include <QWheelEvent>
 #include <nlohmann/json.hpp>
 #include <unistd.h>
 
-#include "app/main_window.h"
-#include "app/stall_monitor.h"
-#include "app/theme.h"
+#include "app/shell/main_window.h"
+#include "app/shell/stall_monitor.h"
+#include "app/widgets/theme.h"
 #include "app/windows/species_window.h"
+#include "bench/driving.h"
 #include "core/base/assets.h"
 #include "core/base/hash.h"
 
 using namespace thallos;
 
 namespace {
-
-// Tells when a widget was painted.
-class Painted : public QObject {
-public:
-    explicit Painted(QWidget& widget) { widget.installEventFilter(this); }
-    int times = 0;
-
-protected:
-    bool eventFilter(QObject* object, QEvent* event) override {
-        if (event->type() != QEvent::Paint) return false;
-        object->removeEventFilter(this);
-        QCoreApplication::sendEvent(object, event);
-        object->installEventFilter(this);
-        ++times;
-        return true;
-    }
-};
-
-void wait(int ms) {
-    QEventLoop loop;
-    QTimer::singleShot(ms, &loop, &QEventLoop::quit);
-    loop.exec();
-}
-
-bool until(const std::function<bool()>& done, int ms) {
-    // Sleeping between events as the application does: whoever spins here takes the core that traces.
-    QEventLoop loop;
-    QTimer limit, look;
-    QObject::connect(&limit, &QTimer::timeout, &loop, &QEventLoop::quit);
-    QObject::connect(&look, &QTimer::timeout, &loop, [&] {
-        if (done()) loop.quit();
-    });
-    limit.start(ms);
-    look.start(1);
-    if (!done()) loop.exec();
-    return done();
-}
-
-void mouse(QWidget& w, QEvent::Type type, const QPointF& at, Qt::MouseButton button, bool post = true) {
-    const Qt::MouseButtons held = type == QEvent::MouseButtonRelease ? Qt::NoButton : Qt::MouseButtons(button);
-    auto* e = new QMouseEvent(type, at, w.mapToGlobal(at), type == QEvent::MouseMove ? Qt::NoButton : button, held,
-                              Qt::NoModifier);
-    if (post)
-        QCoreApplication::postEvent(&w, e);
-    else {
-        QCoreApplication::sendEvent(&w, e);
-        delete e;
-    }
-}
 
 double cpuSeconds() {
     std::ifstream in("/proc/self/stat");
@@ -86,19 +34,9 @@ double cpuSeconds() {
     return (user + system) / static_cast<double>(sysconf(_SC_CLK_TCK));
 }
 
-double threadSeconds() { // of the interface
-    timespec t;
-    clock_gettime(CLOCK_THREAD_CPUTIME_ID, &t);
-    return static_cast<double>(t.tv_sec) + static_cast<double>(t.tv_nsec) / 1e9;
-}
-
-double median(std::vector<double> v) {
-    std::sort(v.begin(), v.end());
-    return v.empty() ? 0 : v[v.size() / 2];
-}
-
 } // namespace
 
+// One walk through one window, each figure measured in the state that the one before leaves.
 int main(int argc, char** argv) {
     QElapsedTimer start;
     start.start();
@@ -111,7 +49,7 @@ int main(int argc, char** argv) {
     nlohmann::json out;
     MainWindow window(readLibrary());
     window.resize(1280, 800);
-    window.openProject(argv[1]);
+    window.files().open(argv[1]);
     window.show();
     ShotPane& shot = window.shotPane();
     until([&] { return !shot.picture().image.isNull(); }, 120000);
@@ -163,7 +101,7 @@ int main(int argc, char** argv) {
     out["longest_handler"] = app.worstEvent().toStdString();
 
     // Going round the house with a mouse that tells 125 moves a second: pictures of new views that were painted.
-    window.session().dropLook();
+    window.session().view.dropLook();
     wait(300);
     int pictures = 0;
     V3f seenFrom(0);
@@ -184,10 +122,10 @@ int main(int argc, char** argv) {
     out["orbit_interface_core_percent"] = (threadSeconds() - busy) / static_cast<double>(clock.elapsed()) * 1e5;
     out["orbit_pictures_per_s"] = pictures * 1000.0 / static_cast<double>(clock.elapsed());
     mouse(shot, QEvent::MouseButtonRelease, at, Qt::RightButton, false);
-    window.session().dropLook();
+    window.session().view.dropLook();
 
     // A finished picture costs nothing.
-    window.session().editShot("Few samples", [](Shot& s) { s.samples = 2; });
+    window.session().view.editShot("Few samples", [](Shot& s) { s.samples = 2; });
     until([&] { return shot.picture().samples >= 2 && shot.picture().wanted == 2; }, 120000);
     until([&] { return !window.engine().improving(); }, 240000); // better trees, fine sheets
     wait(1000);
@@ -200,20 +138,20 @@ int main(int argc, char** argv) {
     // The limit: how fast the coarse picture alone is, with the whole machine for itself.
     {
         const auto scene = window.engine().scene();
-        const Environment light = environmentOf(window.session().project(), window.session().shot());
+        const Environment light = environmentOf(window.session().document.project(), window.session().view.shot());
         std::vector<double> coarse;
         for (int i = 0; i < 15; ++i) {
             Image image(320, 180);
             QElapsedTimer c;
             c.start();
-            quickPicture(image, *scene, light, window.session().shot().camera, nullptr, true);
+            quickPicture(image, *scene, light, window.session().view.shot().camera, nullptr, true);
             coarse.push_back(static_cast<double>(c.nsecsElapsed()) / 1e6);
         }
         out["orbit_limit_pictures_per_s"] = 1000 / median(coarse);
     }
 
     // Choosing in a crowd: another house, and a meadow three times as dense.
-    Project p = window.session().project();
+    Project p = window.session().document.project();
     for (const Item* item : itemsOf<Drift>(p)) {
         Item dense = *item;
         std::get<Drift>(dense.body).density *= 7;
@@ -226,10 +164,11 @@ int main(int argc, char** argv) {
             b.position += V3f(30, 10, 0);
             p = added(p, item->name, b);
         }
-    window.session().edit("Crowd", p);
+    window.session().document.edit("Crowd", p);
     until(
         [&] {
-            return window.session().built() && window.session().built()->project == window.session().project() &&
+            return window.session().document.built() &&
+                   window.session().document.built()->project == window.session().document.project() &&
                    shot.picture().samples >= 1;
         },
         120000);
@@ -239,7 +178,7 @@ int main(int argc, char** argv) {
     int chosen = 0;
     for (int i = 0; i < 60; ++i) {
         const QPointF spot(r.left() + random.unit() * r.width(), r.top() + (0.3 + 0.6 * random.unit()) * r.height());
-        window.session().choose({});
+        window.session().selection.set({});
         until([&] { return false; }, 20);
         const int painted0 = painted.times;
         QElapsedTimer c;
@@ -248,11 +187,11 @@ int main(int argc, char** argv) {
         mouse(shot, QEvent::MouseButtonRelease, spot, Qt::LeftButton);
         until([&] { return painted.times > painted0; }, 2000);
         choices.push_back(static_cast<double>(c.nsecsElapsed()) / 1e6);
-        chosen += !window.session().allChosen().empty();
+        chosen += !window.session().selection.all().empty();
     }
     out["choose_ms"] = {{"median", median(choices)},
                         {"worst", *std::max_element(choices.begin(), choices.end())},
-                        {"plants", window.session().built()->plantCount()},
+                        {"plants", window.session().document.built()->plantCount()},
                         {"parts", parts},
                         {"chosen", chosen}};
     std::printf("%s\n", out.dump(2).c_str());

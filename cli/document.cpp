@@ -6,11 +6,13 @@
 #include "cli/commands.h"
 #include "core/base/error.h"
 #include "core/base/hash.h"
+#include "core/base/text.h"
 #include "core/exchange/foreign.h"
 #include "core/exchange/survey.h"
 #include "core/finish/encode.h"
 #include "core/project/built_site.h"
 #include "core/project/json.h"
+#include "core/project/kinds/kind.h"
 #include "core/project/recovery.h"
 #include "core/project/store.h"
 
@@ -57,7 +59,7 @@ Dumped dumped(const Project& project) {
 }
 
 void info(const std::string& file) {
-    const std::string ending = std::filesystem::path(file).extension().string();
+    const std::string ending = lowerExtension(file);
     if (ending != ".thallos") {
         const Model model = importModel(file);
         json items = json::array();
@@ -77,7 +79,7 @@ void info(const std::string& file) {
     }
     const Project project = openProject(file);
     std::vector<std::string> warnings;
-    const auto site = build(project, plantLibrary(), nullptr, Haste::Rest, &warnings);
+    const auto site = build(project, plantLibrary(), nullptr, BuildMode::Rest, &warnings);
     json items = json::array();
     int64_t triangles = 0;
     const V2f z = site->field.range();
@@ -89,10 +91,10 @@ void info(const std::string& file) {
             count = static_cast<int64_t>(b->model->parts.size());
             triangles += triangleCount(*b->model);
             box.extendBy(transformed(bounds(*b->model), transformOf(*b)));
-        } else if (std::holds_alternative<Drift>(item->body) || std::holds_alternative<Planting>(item->body))
+        } else if (std::holds_alternative<Drift>(item->body) || std::holds_alternative<Specimens>(item->body))
             count = site->plantCount(item->id);
         items.push_back(
-            {{"id", item->id.value}, {"name", item->name}, {"type", kBodyNames[item->body.index()]}, {"count", count}});
+            {{"id", item->id.value}, {"name", item->name}, {"type", kindName(item->body)}, {"count", count}});
     }
     for (const auto& tiles : site->plants)
         for (const auto& t : tiles) box.extendBy(t->bounds);
@@ -225,15 +227,14 @@ void plants(const std::string& file, const std::string& itemName, const std::str
                 for (const PlantRecord& r : tile->records) {
                     if (only && r.item != only->id.value) continue;
                     const Item* item = find(project, Id{r.item});
-                    const Species& s = site->library->species()[r.individual / kIndividuals];
+                    const Species& s = site->library->species()[r.individual.species()];
                     const float tilt = degrees(
                         std::atan(std::hypot(static_cast<float>(r.tiltEast), static_cast<float>(r.tiltNorth)) / 127));
-                    char line[320];
-                    std::snprintf(line, sizeof line, "%s,%s,%d,%.4f,%.4f,%.4f,%.3f,%.3f,%.4f,%.3f\n",
-                                  item ? item->name.c_str() : "", s.recipe.name.c_str(), r.individual % kIndividuals,
-                                  r.x, r.y, r.z, degrees(yawOf(r)), tilt, scaleOf(r),
-                                  scaleOf(r) * site->library->individual(r.individual).height);
-                    out << line;
+                    char numbers[160];
+                    std::snprintf(numbers, sizeof numbers, ",%d,%.4f,%.4f,%.4f,%.3f,%.3f,%.4f,%.3f\n",
+                                  static_cast<int>(r.individual.which()), r.x, r.y, r.z, degrees(yawOf(r)), tilt,
+                                  scaleOf(r), scaleOf(r) * site->library->individual(r.individual).height);
+                    out << csvCell(item ? item->name : "") << ',' << csvCell(s.recipe.name) << numbers;
                     ++count;
                 }
         out.flush();

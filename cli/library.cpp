@@ -33,7 +33,7 @@ void species(const std::string& name) {
         int64_t triangles = 0;
         for (int k = 0; k < kIndividuals; ++k)
             triangles += static_cast<int64_t>(
-                lib->individual(static_cast<int>(at) * kIndividuals + k).form(Level::Near).triangles());
+                lib->individual(IndividualId::of(static_cast<int>(at), k)).form(Level::Near).triangles());
         list.push_back({{"name", s.recipe.name},
                         {"kind", kSpeciesKindNames[static_cast<int>(s.recipe.kind)]},
                         {"height_m", s.height()},

@@ -16,6 +16,7 @@
 #include "core/jobs/deliver.h"
 #include "core/light/panorama.h"
 #include "core/project/store.h"
+#include "core/trace/scene_builder.h"
 
 namespace thallos {
 
@@ -24,7 +25,7 @@ namespace {
 struct RenderOptions {
     std::string project, shot, size, region, denoise = "on", panorama, out;
     std::vector<std::string> passes;
-    int samples = 0, threads = 0, pairs = PictureSettings().pairs;
+    int samples = 0, threads = 0, pairs = PictureSettings().splitFactor;
     double noise = -1, sparks = 7, turn = 0, lux = 60000;
     bool stamp = false, whole = false, mattes = false, apart = false, deep = false;
     uint64_t seed = 1;
@@ -44,20 +45,10 @@ std::string stampOf(const RenderResult& result) {
     return out;
 }
 
-void render(const RenderOptions& o) {
-    std::unique_ptr<tbb::global_control> threads;
-    if (o.threads > 0)
-        threads = std::make_unique<tbb::global_control>(tbb::global_control::max_allowed_parallelism,
-                                                        static_cast<size_t>(o.threads));
-    const Project project = openProject(o.project);
-    const auto shots = itemsOf<Shot>(project);
-    if (shots.empty()) throw Error(Error::Kind::Missing, "has no shot", o.project);
-    const Item* item = o.shot.empty() ? shots.front() : find(project, o.shot);
-    const Shot* shot = bodyOf<Shot>(item);
-    if (!shot) throw Error(Error::Kind::Missing, "There is no shot of this name", o.shot);
+PictureSettings settingsOf(const RenderOptions& o, const Shot& shot) {
     PictureSettings settings;
     settings.seed = o.seed;
-    settings.size = shot->size;
+    settings.size = shot.size;
     if (!o.size.empty()) {
         const V2f s = parsePair(o.size, "--size");
         settings.size = V2i(static_cast<int>(s.x), static_cast<int>(s.y));
@@ -72,6 +63,13 @@ void render(const RenderOptions& o) {
         settings.regionStart = V2i(x, y);
         settings.regionSize = V2i(w, h);
     }
+    settings.noise = static_cast<float>(o.noise >= 0 ? o.noise : shot.noise);
+    settings.sparks = static_cast<float>(o.sparks);
+    settings.splitFactor = o.pairs;
+    return settings;
+}
+
+Delivery deliveryOf(const RenderOptions& o) {
     Delivery delivery;
     delivery.file = o.out;
     for (int k = 0; k < kPassCount; ++k)
@@ -81,29 +79,23 @@ void render(const RenderOptions& o) {
     delivery.floats = o.whole;
     delivery.deep = o.deep;
     delivery.mattePictures = o.mattes;
-    prepare(delivery, settings);
-    settings.noise = static_cast<float>(o.noise >= 0 ? o.noise : shot->noise);
-    settings.sparks = static_cast<float>(o.sparks);
-    settings.pairs = o.pairs;
-    float strength = o.denoise == "on" ? 1 : 0;
-    if (o.denoise != "on" && o.denoise != "off") {
-        const char* end = o.denoise.data() + o.denoise.size();
-        const auto [read, error] = std::from_chars(o.denoise.data(), end, strength);
-        if (error != std::errc() || read != end || !(strength >= 0 && strength <= 1))
-            throw Error(Error::Kind::Invalid, "The denoising must be on, off or 0 to 1", "--denoise");
-    }
-    std::vector<std::string> warnings;
-    const auto site = build(project, plantLibrary(), nullptr, Haste::Rest, &warnings);
-    for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
-    SceneBuilder builder(false, shippedMaterials());
-    const auto scene = builder.update(site, showingOf(project, *shot));
-    Panorama panorama;
-    if (!o.panorama.empty()) panorama = panoramaOf(importLight(o.panorama), o.panorama);
-    if (!panorama.warning.empty()) std::fprintf(stderr, "%s: %s.\n", o.panorama.c_str(), panorama.warning.c_str());
-    const Environment environment =
-        o.panorama.empty() ? environmentOf(project, *shot)
-                           : makeEnvironment(panorama, radians(static_cast<float>(o.turn)), static_cast<float>(o.lux));
+    return delivery;
+}
 
+float parseDenoise(const std::string& text) {
+    if (text == "on") return 1;
+    if (text == "off") return 0;
+    float strength = 0;
+    const char* end = text.data() + text.size();
+    const auto [read, error] = std::from_chars(text.data(), end, strength);
+    if (error != std::errc() || read != end || !(strength >= 0 && strength <= 1))
+        throw Error(Error::Kind::Invalid, "The denoising must be on, off or 0 to 1", "--denoise");
+    return strength;
+}
+
+// Says every two seconds how far it is.
+RenderResult renderTelling(const Scene& scene, const Environment& environment, const Shot& shot,
+                           const PictureSettings& settings, int samples, float strength) {
     Progress progress;
     std::atomic<bool> finished{false};
     std::thread reporter([&] {
@@ -114,17 +106,48 @@ void render(const RenderOptions& o) {
                 std::fprintf(stderr, "%3.0f %%, %.0f s left\n", progress.done() * 100, *left);
         }
     });
-    RenderResult result;
-    try {
-        result = renderPicture(*scene, environment, *shot, settings, o.samples > 0 ? o.samples : shot->samples,
-                               strength, progress);
-    } catch (...) {
+    const auto end = [&] {
         finished = true;
         reporter.join();
+    };
+    try {
+        RenderResult result = renderPicture(scene, environment, shot, settings, samples, strength, progress);
+        end();
+        return result;
+    } catch (...) {
+        end();
         throw;
     }
-    finished = true;
-    reporter.join();
+}
+
+void render(const RenderOptions& o) {
+    std::unique_ptr<tbb::global_control> threads;
+    if (o.threads > 0)
+        threads = std::make_unique<tbb::global_control>(tbb::global_control::max_allowed_parallelism,
+                                                        static_cast<size_t>(o.threads));
+    const Project project = openProject(o.project);
+    const auto shots = itemsOf<Shot>(project);
+    if (shots.empty()) throw Error(Error::Kind::Missing, "has no shot", o.project);
+    const Item* item = o.shot.empty() ? shots.front() : find(project, o.shot);
+    const Shot* shot = bodyOf<Shot>(item);
+    if (!shot) throw Error(Error::Kind::Missing, "There is no shot of this name", o.shot);
+    PictureSettings settings = settingsOf(o, *shot);
+    Delivery delivery = deliveryOf(o);
+    prepare(delivery, settings);
+    const float strength = parseDenoise(o.denoise);
+    std::vector<std::string> warnings;
+    const auto site = build(project, plantLibrary(), nullptr, BuildMode::Rest, &warnings);
+    for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
+    SceneBuilder builder(false, shippedMaterials());
+    const auto scene = builder.update(site, visibilityOf(project, *shot));
+    Panorama panorama;
+    if (!o.panorama.empty()) panorama = panoramaOf(importLight(o.panorama), o.panorama);
+    if (!panorama.warning.empty()) std::fprintf(stderr, "%s: %s.\n", o.panorama.c_str(), panorama.warning.c_str());
+    const Environment environment =
+        o.panorama.empty() ? environmentOf(project, *shot)
+                           : makeEnvironment(panorama, radians(static_cast<float>(o.turn)), static_cast<float>(o.lux));
+    const RenderResult result =
+        renderTelling(*scene, environment, *shot, settings, o.samples > 0 ? o.samples : shot->samples, strength);
     if (o.stamp) delivery.comment = stampOf(result);
     nlohmann::json files = nlohmann::json::array(), mattes = nlohmann::json::array();
     for (const Delivered& f : deliver(result, *scene, shot->finish, delivery)) {

@@ -13,6 +13,7 @@
 #include <cpl_vsi.h>
 
 #include "core/base/error.h"
+#include "core/base/text.h"
 #include "importer/readers.h"
 
 namespace thallos {
@@ -55,19 +56,19 @@ public:
             std::replace(text.begin(), text.end(), '\\', '/');
             const fs::path written = folder_ / text;
             if (std::error_code e; fs::is_regular_file(written, e)) return read(written, color);
-            const std::string wanted = lower(fs::path(text).filename().string());
+            const std::string wanted = lowered(fs::path(text).filename().string());
             for (const fs::path& f : files_)
-                if (lower(f.filename().string()) == wanted) return read(f, color);
+                if (lowered(f.filename().string()) == wanted) return read(f, color);
             missing.push_back(fs::path(text).filename().string());
         }
         return nullptr;
     }
     // Pictures beside the model that are named after a material, by what their names say they are.
     void named(const std::string& material, Maps& maps) {
-        const std::string stem = lower(material);
+        const std::string stem = lowered(material);
         if (stem.size() < 3) return;
         for (const fs::path& f : files_) {
-            const std::string name = lower(f.stem().string());
+            const std::string name = lowered(f.stem().string());
             if (name.find(stem) == std::string::npos) continue;
             const Map map = mapNamed(name);
             if (!(maps.*map)) maps.*map = read(f, map == &Maps::color);
@@ -76,10 +77,6 @@ public:
     std::vector<std::string> missing;
 
 private:
-    static std::string lower(std::string s) {
-        for (char& c : s) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-        return s;
-    }
     std::shared_ptr<const Picture> read(const fs::path& file, bool color) {
         if (!within(file, folder_)) return nullptr;
         auto& known = read_[{file.string(), color}];
@@ -170,6 +167,35 @@ Surface surfaceOf(const aiMaterial& m) {
     return s;
 }
 
+// Formats of machines and measuring are Z up, those of pictures Y up. Of those that say it themselves the reader turns
+// all to Y up (3DS and IFC among them) but FBX, which tells. `up`: 'y' or 'z' where the artist says.
+bool isZUp(const aiScene& scene, const std::string& ending, char up) {
+    int fbxUp = 1;
+    if (scene.mMetaData) scene.mMetaData->Get("UpAxis", fbxUp);
+    return up == 'z' || (up != 'y' && (ending == ".stl" || ending == ".ply" || ending == ".dxf" ||
+                                       (ending == ".fbx" && fbxUp == 2)));
+}
+
+// Metres as the file has it: FBX counts in centimetres times a factor, the others come in metres where they say.
+float unitOf(const aiScene& scene, const std::string& ending) {
+    double centimetres = 1;
+    if (ending == ".fbx" && scene.mMetaData && unitOf(*scene.mMetaData, centimetres))
+        return static_cast<float>(centimetres / 100);
+    return 1;
+}
+
+void addMaterials(const aiScene& scene, const fs::path& folder, Model& model) {
+    Pictures pictures(scene, folder);
+    for (unsigned i = 0; i < scene.mNumMaterials; ++i) {
+        model.materials.push_back(surfaceOf(*scene.mMaterials[i]));
+        addMaps(*scene.mMaterials[i], pictures, model.materials.back());
+    }
+    std::sort(pictures.missing.begin(), pictures.missing.end());
+    pictures.missing.erase(std::unique(pictures.missing.begin(), pictures.missing.end()), pictures.missing.end());
+    for (const std::string& name : pictures.missing)
+        model.warnings.push_back("the picture " + name + " is not beside it or cannot be read");
+}
+
 } // namespace
 
 Model readWithAssimp(const fs::path& file, float unit, char up) {
@@ -185,33 +211,12 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
         throw Error(Error::Kind::Unreadable,
                     "cannot be read as a model" + (why.empty() ? std::string() : " (" + why.substr(0, 160) + ")"), "");
     }
-    std::string ending = file.extension().string();
-    for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    // Formats of machines and measuring are Z up, those of pictures Y up. Of those that say it themselves the reader
-    // turns all to Y up (3DS and IFC among them) but FBX, which tells.
-    int fbxUp = 1;
-    if (scene->mMetaData) scene->mMetaData->Get("UpAxis", fbxUp);
-    const bool zUp =
-        up == 'z' ||
-        (up != 'y' && (ending == ".stl" || ending == ".ply" || ending == ".dxf" || (ending == ".fbx" && fbxUp == 2)));
-    if (unit <= 0) {
-        // As the file has it: FBX counts in centimetres times a factor, the others come in metres where they say.
-        double centimetres = 1;
-        unit = 1;
-        if (ending == ".fbx" && scene->mMetaData && unitOf(*scene->mMetaData, centimetres))
-            unit = static_cast<float>(centimetres / 100);
-    }
+    const std::string ending = lowerExtension(file);
+    const bool zUp = isZUp(*scene, ending, up);
+    if (unit <= 0) unit = unitOf(*scene, ending);
 
     Model model;
-    Pictures pictures(*scene, file.parent_path());
-    for (unsigned i = 0; i < scene->mNumMaterials; ++i) {
-        model.materials.push_back(surfaceOf(*scene->mMaterials[i]));
-        addMaps(*scene->mMaterials[i], pictures, model.materials.back());
-    }
-    std::sort(pictures.missing.begin(), pictures.missing.end());
-    pictures.missing.erase(std::unique(pictures.missing.begin(), pictures.missing.end()), pictures.missing.end());
-    for (const std::string& name : pictures.missing)
-        model.warnings.push_back("the picture " + name + " is not beside it or cannot be read");
+    addMaterials(*scene, file.parent_path(), model);
     int depth = 0;
     // In double precision until the model is at its own origin: far from it a float holds no centimetres.
     std::optional<V3d> origin;

@@ -278,12 +278,8 @@ Mesh lampOf(const V3f& at, const V3f& direction, float radius, bool spot) {
     return m;
 }
 
-} // namespace
-
-Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
-    const fs::path folder = file.parent_path();
-    tinygltf::TinyGLTF loader;
-    // Pictures and buffers beside the file only.
+// Pictures and buffers beside the file only.
+tinygltf::FsCallbacks besideOnly(const fs::path& folder) {
     tinygltf::FsCallbacks callbacks;
     callbacks.FileExists = [](const std::string& name, void* base) {
         return within(name, *static_cast<const fs::path*>(base)) && fs::is_regular_file(name);
@@ -304,7 +300,12 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
         return false;
     };
     callbacks.user_data = const_cast<fs::path*>(&folder);
-    loader.SetFsCallbacks(callbacks);
+    return callbacks;
+}
+
+tinygltf::Model load(const fs::path& file, const fs::path& folder) {
+    tinygltf::TinyGLTF loader;
+    loader.SetFsCallbacks(besideOnly(folder));
 
     // Pictures stay as they lie in the file until it is known what they are for.
     loader.SetImageLoader(
@@ -331,10 +332,34 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
         broken("is not a whole glTF file" + (error.empty() ? std::string() : " (" + error.substr(0, 160) + ")"));
     }
     decompressViews(g);
+    return g;
+}
+
+// The scene's tree walked, each mesh and lamp at its place.
+struct GltfReader {
+    GltfReader(const tinygltf::Model& model, const fs::path& file, float unit, bool keepAlpha);
+    Model read();
+    V3f place(const V3d& p);
+    V3f turned(const M44d& by, const V3d& v) const;
+    void addMesh(const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld);
+    void addLight(const tinygltf::Light& light, const M44d& toWorld);
+    void visit(int n, const M44d& parent, int depth);
+
+    const tinygltf::Model& g;
+    const float unit;
     Model model;
+    std::vector<Layout> layouts;
+    int plain = 0; // material of what has none
+    // In double precision until the model is at its own origin: far from it a float holds no centimetres.
+    std::optional<V3d> origin;
+    bool points = false;
+    int visited = 0;
+};
+
+GltfReader::GltfReader(const tinygltf::Model& from, const fs::path& file, float metres, bool keepAlpha)
+    : g(from), unit(metres), layouts(from.materials.size() + 1) {
     model.name = file.stem().string();
     Pictures pictures(g);
-    std::vector<Layout> layouts(g.materials.size() + 1);
     for (size_t i = 0; i < g.materials.size(); ++i) {
         model.materials.push_back(surfaceOf(pictures, g.materials[i], keepAlpha));
         if (!layoutOf(g.materials[i], layouts[i]))
@@ -343,86 +368,89 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
     }
     for (const std::string& name : pictures.unreadable)
         model.warnings.push_back("the picture " + name + " cannot be read and was left out");
-    const int plain = static_cast<int>(model.materials.size());
+    plain = static_cast<int>(model.materials.size());
     model.materials.push_back({.name = "plain"});
+}
 
-    // In double precision until the model is at its own origin: far from it a float holds no centimetres.
-    std::optional<V3d> origin;
-    const auto place = [&](const V3d& p) { // glTF is Y up; here Z is
-        if (!origin) origin = p;
-        const V3d at = p - *origin;
-        return V3f(static_cast<float>(at.x), static_cast<float>(-at.z), static_cast<float>(at.y)) * unit;
-    };
-    const auto turned = [](const M44d& by, const V3d& v) {
-        V3d out;
-        by.multDirMatrix(v, out);
-        return V3f(static_cast<float>(out.x), static_cast<float>(-out.z), static_cast<float>(out.y)).normalized();
-    };
-    bool points = false;
-    auto addMesh = [&](const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld) {
-        for (const auto& p : mesh.primitives) {
-            if (p.mode < TINYGLTF_MODE_TRIANGLES && p.mode != -1) {
-                points = true;
-                model.warnings.push_back(name + " has lines or points, which were left out");
-                continue;
-            }
-            const int material = p.material >= 0 && p.material < plain ? p.material : plain;
-            const Layout& layout = layouts[static_cast<size_t>(material)];
-            const GltfPrimitive in = primitiveOf(g, p, layout.set);
-            if (in.positions.empty()) continue;
-            Part part{name.empty() ? "part" : name, material, {}};
-            Mesh& m = part.mesh;
-            for (const V3f& v : in.positions) m.positions.push_back(place(V3d(v) * toWorld));
-            const M44d turn = toWorld.inverse().transposed();
-            for (const V3f& v : in.normals) m.normals.push_back(turned(turn, V3d(v)));
-            for (const V2f& uv : in.uvs) {
-                const V2f laid = layout(uv);
-                m.uvs.emplace_back(laid.x, 1 - laid.y); // v runs down there
-            }
-            const bool mirrored = toWorld.determinant() < 0;
-            for (size_t i = 0; i + 2 < in.corners.size(); i += 3)
-                m.triangles.push_back({static_cast<int>(in.corners[i]),
-                                       static_cast<int>(in.corners[i + (mirrored ? 2 : 1)]),
-                                       static_cast<int>(in.corners[i + (mirrored ? 1 : 2)])});
-            model.parts.push_back(std::move(part));
+V3f GltfReader::place(const V3d& p) { // glTF is Y up; here Z is
+    if (!origin) origin = p;
+    const V3d at = p - *origin;
+    return V3f(static_cast<float>(at.x), static_cast<float>(-at.z), static_cast<float>(at.y)) * unit;
+}
+
+V3f GltfReader::turned(const M44d& by, const V3d& v) const {
+    V3d out;
+    by.multDirMatrix(v, out);
+    return V3f(static_cast<float>(out.x), static_cast<float>(-out.z), static_cast<float>(out.y)).normalized();
+}
+
+void GltfReader::addMesh(const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld) {
+    for (const auto& p : mesh.primitives) {
+        if (p.mode < TINYGLTF_MODE_TRIANGLES && p.mode != -1) {
+            points = true;
+            model.warnings.push_back(name + " has lines or points, which were left out");
+            continue;
         }
-    };
-    // Candela of a point are spread over what the ball or the disc shows of itself.
-    auto addLight = [&](const tinygltf::Light& light, const M44d& toWorld) {
-        const std::string name = light.name.empty() ? "lamp" : light.name;
-        if (light.type == "directional") {
-            model.warnings.push_back("the light " + name + " shines like a sun and was left out: the sky has one");
-            return;
+        const int material = p.material >= 0 && p.material < plain ? p.material : plain;
+        const Layout& layout = layouts[static_cast<size_t>(material)];
+        const GltfPrimitive in = primitiveOf(g, p, layout.set);
+        if (in.positions.empty()) continue;
+        Part part{name.empty() ? "part" : name, material, {}};
+        Mesh& m = part.mesh;
+        for (const V3f& v : in.positions) m.positions.push_back(place(V3d(v) * toWorld));
+        const M44d turn = toWorld.inverse().transposed();
+        for (const V3f& v : in.normals) m.normals.push_back(turned(turn, V3d(v)));
+        for (const V2f& uv : in.uvs) {
+            const V2f laid = layout(uv);
+            m.uvs.emplace_back(laid.x, 1 - laid.y); // v runs down there
         }
-        constexpr float kRadius = 0.04f;
-        const bool spot = light.type == "spot";
-        Surface s{.name = name, .baseColor = Rgb(0.8f)};
-        Rgb color(1);
-        if (light.color.size() == 3)
-            color = fromLinear709({share(light.color[0]), share(light.color[1]), share(light.color[2])});
-        s.emission = color * std::clamp(static_cast<float>(light.intensity) / (kPi * kRadius * kRadius), 0.0f, 1e7f);
-        const V3f direction = turned(toWorld, V3d(0, 0, -1));
-        model.materials.push_back(s);
-        model.parts.push_back({name, static_cast<int>(model.materials.size()) - 1,
-                               lampOf(place(V3d(0) * toWorld), direction, kRadius, spot)});
-    };
-    int visited = 0;
-    std::function<void(int, const M44d&, int)> visit = [&](int n, const M44d& parent, int depth) {
-        // Cycles and bombs of shared nodes end here.
-        if (n < 0 || n >= static_cast<int>(g.nodes.size()) || depth > 100 || ++visited > 2000000)
-            broken("has a broken tree of parts");
-        const auto& node = g.nodes[n];
-        const M44d world = matrixOf(node) * parent;
-        if (node.mesh >= 0 && node.mesh < static_cast<int>(g.meshes.size()))
-            addMesh(g.meshes[node.mesh], node.name.empty() ? g.meshes[node.mesh].name : node.name, world);
-        if (const auto l = node.extensions.find("KHR_lights_punctual");
-            l != node.extensions.end() && l->second.Has("light")) {
-            const int index = l->second.Get("light").GetNumberAsInt();
-            if (index >= 0 && index < static_cast<int>(g.lights.size()))
-                addLight(g.lights[static_cast<size_t>(index)], world);
-        }
-        for (int c : node.children) visit(c, world, depth + 1);
-    };
+        const bool mirrored = toWorld.determinant() < 0;
+        for (size_t i = 0; i + 2 < in.corners.size(); i += 3)
+            m.triangles.push_back({static_cast<int>(in.corners[i]),
+                                   static_cast<int>(in.corners[i + (mirrored ? 2 : 1)]),
+                                   static_cast<int>(in.corners[i + (mirrored ? 1 : 2)])});
+        model.parts.push_back(std::move(part));
+    }
+}
+
+// Candela of a point are spread over what the ball or the disc shows of itself.
+void GltfReader::addLight(const tinygltf::Light& light, const M44d& toWorld) {
+    const std::string name = light.name.empty() ? "lamp" : light.name;
+    if (light.type == "directional") {
+        model.warnings.push_back("the light " + name + " shines like a sun and was left out: the sky has one");
+        return;
+    }
+    constexpr float kRadius = 0.04f;
+    const bool spot = light.type == "spot";
+    Surface s{.name = name, .baseColor = Rgb(0.8f)};
+    Rgb color(1);
+    if (light.color.size() == 3)
+        color = fromLinear709({share(light.color[0]), share(light.color[1]), share(light.color[2])});
+    s.emission = color * std::clamp(static_cast<float>(light.intensity) / (kPi * kRadius * kRadius), 0.0f, 1e7f);
+    const V3f direction = turned(toWorld, V3d(0, 0, -1));
+    model.materials.push_back(s);
+    model.parts.push_back({name, static_cast<int>(model.materials.size()) - 1,
+                           lampOf(place(V3d(0) * toWorld), direction, kRadius, spot)});
+}
+
+void GltfReader::visit(int n, const M44d& parent, int depth) {
+    // Cycles and bombs of shared nodes end here.
+    if (n < 0 || n >= static_cast<int>(g.nodes.size()) || depth > 100 || ++visited > 2000000)
+        broken("has a broken tree of parts");
+    const auto& node = g.nodes[n];
+    const M44d world = matrixOf(node) * parent;
+    if (node.mesh >= 0 && node.mesh < static_cast<int>(g.meshes.size()))
+        addMesh(g.meshes[node.mesh], node.name.empty() ? g.meshes[node.mesh].name : node.name, world);
+    if (const auto l = node.extensions.find("KHR_lights_punctual");
+        l != node.extensions.end() && l->second.Has("light")) {
+        const int index = l->second.Get("light").GetNumberAsInt();
+        if (index >= 0 && index < static_cast<int>(g.lights.size()))
+            addLight(g.lights[static_cast<size_t>(index)], world);
+    }
+    for (int c : node.children) visit(c, world, depth + 1);
+}
+
+Model GltfReader::read() {
     if (g.scenes.empty())
         for (int i = 0; i < static_cast<int>(g.nodes.size()); ++i) visit(i, M44d(), 0);
     else
@@ -431,7 +459,14 @@ Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
     if (model.parts.empty() && points)
         throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported",
                     "");
-    return model;
+    return std::move(model);
+}
+
+} // namespace
+
+Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
+    const tinygltf::Model g = load(file, file.parent_path());
+    return GltfReader(g, file, unit, keepAlpha).read();
 }
 
 } // namespace thallos

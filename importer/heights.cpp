@@ -9,6 +9,7 @@
 #include <ogr_spatialref.h>
 
 #include "core/base/error.h"
+#include "core/base/text.h"
 #include "importer/readers.h"
 
 namespace thallos {
@@ -98,8 +99,7 @@ HeightRaster readHeights(const fs::path& file, float pngHeight) {
 void writeHeights(const fs::path& file, const HeightRaster& r, const V2f& origin) {
     GDALAllRegister();
     CPLSetErrorHandler(CPLQuietErrorHandler);
-    std::string ending = file.extension().string();
-    for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    const std::string ending = lowerExtension(file);
     const bool tif = ending == ".tif" || ending == ".tiff", asc = ending == ".asc", png = ending == ".png";
     if (!tif && !asc && !png)
         throw Error(Error::Kind::Unsupported, "this ending names no height format: use .tif, .asc or .png", "");

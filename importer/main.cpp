@@ -7,6 +7,7 @@
 #include <sstream>
 
 #include "core/base/error.h"
+#include "core/base/text.h"
 #include "core/material/model_blob.h"
 #include "importer/readers.h"
 
@@ -22,11 +23,6 @@ bool thallos::within(const fs::path& file, const fs::path& folder) {
 
 namespace {
 
-std::string lower(std::string s) {
-    for (char& c : s) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    return s;
-}
-
 void put(const fs::path& file, const std::string& bytes) {
     std::ofstream out(file, std::ios::binary);
     out << bytes;
@@ -38,7 +34,7 @@ int run(int argc, char** argv) {
     const std::string verb = argc > 1 ? argv[1] : "";
     if (verb == "model" && argc == 7) {
         const fs::path file = argv[2];
-        const std::string ending = lower(file.extension().string());
+        const std::string ending = lowerExtension(file);
         const float unit = std::strtof(argv[4], nullptr);
         Model model = ending == ".glb" || ending == ".gltf"
                           ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[6]) == "plant")

@@ -19,6 +19,7 @@
 #include <stb/stb_image.h>
 
 #include "core/base/error.h"
+#include "core/base/text.h"
 #include "core/material/colour.h"
 #include "importer/readers.h"
 
@@ -69,12 +70,6 @@ Picture readExrPicture(const std::filesystem::path& file, bool color) {
         }
     }
     return p;
-}
-
-std::string endingOf(const std::filesystem::path& file) {
-    std::string ending = file.extension().string();
-    for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    return ending;
 }
 
 void checkSize(int width, int height) {
@@ -144,7 +139,7 @@ Image readHdrLight(const std::filesystem::path& file) {
 } // namespace
 
 Image readLight(const std::filesystem::path& file) {
-    const std::string ending = endingOf(file);
+    const std::string ending = lowerExtension(file);
     if (ending == ".exr") return readExrLight(file);
     if (ending == ".hdr") return readHdrLight(file);
     const Picture p = readPicture(file, true);
@@ -176,7 +171,7 @@ void toSrgb(Picture& p, const char* base64) {
 } // namespace
 
 Picture readPicture(const std::filesystem::path& file, bool color) {
-    if (endingOf(file) == ".exr") return readExrPicture(file, color);
+    if (lowerExtension(file) == ".exr") return readExrPicture(file, color);
     GDALAllRegister();
     CPLSetErrorHandler(CPLQuietErrorHandler);
     CPLSetConfigOption("GDAL_DISABLE_READDIR_ON_OPEN", "TRUE");

@@ -13,7 +13,7 @@ using namespace thallos;
 namespace {
 
 // Materials that the plain model file cannot carry.
-void dress(Building& house) {
+void resolve(Building& house) {
     for (Surface& s : house.surfaces) {
         const auto is = [&](const char* name, const char* recipe) {
             if (s.name == name) s.recipe = recipe;
@@ -68,6 +68,7 @@ Camera at(const V3f& eye, const V3f& target, float focal, float aspect) {
     return c;
 }
 
+// One list of what stands on the site, in the order of the work; as long as the site is rich.
 Project demo(const std::filesystem::path& assets) {
     Project p = newProject({400, 400}, 0.5f, "Hollin Bank Apiary");
     p.items.clear();
@@ -107,7 +108,7 @@ Project demo(const std::filesystem::path& assets) {
     Building house;
     house.model = std::make_shared<const Model>(importModel(assets / "demo/honey-house.glb"));
     house.surfaces = house.model->materials;
-    dress(house);
+    resolve(house);
     house.yaw = radians(36);
     house.position = {3, 11, 0};
     house.position.z = seatHeight(house, natural) - 0.25f;
@@ -135,7 +136,7 @@ Project demo(const std::filesystem::path& assets) {
     p = added(p, "Pond", water);
 
     // Orchard: rows along the slope, each tree a little out of line.
-    Planting orchard;
+    Specimens orchard;
     Random random(5);
     for (int row = 0; row < 7; ++row)
         for (int i = 0; i < 8; ++i) {
@@ -253,7 +254,7 @@ Project demo(const std::filesystem::path& assets) {
                  0.4f,
                  17};
     p = added(p, "Pond margin", margin);
-    Planting lilies;
+    Specimens lilies;
     for (int i = 0; i < 7; ++i)
         lilies.specimens.push_back({"Water lily", pond + V2f(random.between(-7, 2), random.between(-5, 3)),
                                     random.between(0, 2 * kPi), random.between(0.7f, 1.1f), i % 3});

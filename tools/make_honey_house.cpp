@@ -111,6 +111,7 @@ Mesh wallToRoof(float x0, float x1, float y0, float y1, float foot) {
     return m;
 }
 
+// The house from the ground up: a list of its pieces, not to be cut.
 Model honeyHouse() {
     Maker h("Honey house");
     const int stone = h.material("rubble stone", fromSrgb(0.60f, 0.56f, 0.50f), 0.9f);

@@ -9,6 +9,7 @@
 #include "core/finish/finish.h"
 #include "core/material/library.h"
 #include "core/trace/render.h"
+#include "core/trace/scene_builder.h"
 #include "tools/test_objects.h"
 
 using namespace thallos;
@@ -64,7 +65,7 @@ Plate materials() {
 Plate foliage() {
     Project p = newProject({160, 160}, 1, "foliage");
     Random random(11);
-    Planting trees;
+    Specimens trees;
     for (int i = 0; i < 9; ++i)
         trees.specimens.push_back({i % 3 == 2 ? "Birch"
                                    : i % 3    ? "Hazel"
@@ -137,7 +138,7 @@ Plate waterAndGlass() {
     grass.mix = {{"Fescue", 1}};
     grass.density = 7;
     p = added(p, "Grass", grass);
-    Planting trees;
+    Specimens trees;
     trees.specimens = {{"Birch", {-9, 14}, 0, 1, 0}, {"Birch", {7, 15}, 2, 0.9f, 1}, {"Apple", {0.5f, 13}, 1, 1, 2}};
     p = added(p, "Trees", trees);
     Plate plate{"water-and-glass", p, {}, true};

@@ -9,6 +9,7 @@
 #include "core/finish/finish.h"
 #include "core/material/library.h"
 #include "core/trace/render.h"
+#include "core/trace/scene_builder.h"
 #include "tools/test_objects.h"
 
 using namespace thallos;
@@ -20,7 +21,7 @@ namespace {
 Project setting(const Recipe& recipe, const Surface& surface, float& width) {
     Project p = newProject({40, 40}, 1, "materials");
     Surface grey{.name = "grey", .baseColor = Rgb(0.24f), .roughness = 0.9f, .specular = 0.2f};
-    const float size = recipe.generator.empty() ? 0.5f : std::max(recipe.laying.size.x, recipe.laying.size.y);
+    const float size = recipe.generator.empty() ? 0.5f : std::max(recipe.mapping.size.x, recipe.mapping.size.y);
     width = std::clamp(0.45f * size, 0.35f, 1.9f);
     p = added(p, "floor", thing(box(V3f(-12, -12, -0.1f), V3f(12, 12, 0.02f)), grey, V3f(0)));
     const V3f base(0, 0, 0.021f);
@@ -62,9 +63,9 @@ int main(int argc, char** argv) {
     const int pixels = argc > 3 ? std::atoi(argv[3]) : 176, samples = argc > 4 ? std::atoi(argv[4]) : 64;
     std::filesystem::create_directories(out);
     const auto materials = MaterialLibrary::load(assets / "materials", std::filesystem::path());
-    // The ground's own sheets are kept; they lie under every object.
-    const auto soil = materials->sheet("Crumbly soil", MaterialLibrary::kFull),
-               gravel = materials->sheet("River gravel", MaterialLibrary::kFull);
+    // The ground's own textures are kept; they lie under every object.
+    const auto soil = materials->texture("Crumbly soil", MaterialLibrary::kFull),
+               gravel = materials->texture("River gravel", MaterialLibrary::kFull);
     const auto plants = PlantLibrary::load(assets / "species");
     const Display display;
     for (const Recipe& recipe : materials->recipes()) {

@@ -12,6 +12,7 @@
 #include "core/jobs/stage.h"
 #include "core/material/library.h"
 #include "core/trace/render.h"
+#include "core/trace/scene_builder.h"
 
 using namespace thallos;
 
@@ -67,8 +68,7 @@ int main(int argc, char** argv) {
     for (int k = 0; k < kSeasons; ++k)
         if (colon != std::string::npos && light.substr(colon + 1) == kSeasonNames[k])
             plants = plants->in(static_cast<Season>(k));
-    const float turn = light.rfind("back", 0) == 0 ? radians(140) : 0,
-                near = static_cast<float>(std::atof(argv[7]));
+    const float turn = light.rfind("back", 0) == 0 ? radians(140) : 0, near = static_cast<float>(std::atof(argv[7]));
     std::vector<StageEntry> entries;
     bool figure = false;
     Image8 all;

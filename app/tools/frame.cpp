@@ -2,8 +2,8 @@
 
 #include <cmath>
 
-#include "app/theme.h"
-#include "app/tools/drawing.h"
+#include "app/panes/drawing.h"
+#include "app/widgets/theme.h"
 
 namespace thallos {
 
@@ -17,7 +17,7 @@ public:
         last_ = point.at;
         if (shot_) return true;
         // In the plan: the camera's foot is dragged, elsewhere its aim is set.
-        const Camera c = session_.shot().camera;
+        const Camera c = session_.view.shot().camera;
         const auto eye = pane.toScreen(c.position);
         foot_ = eye && QLineF(*eye, point.at).length() < 14;
         if (!foot_) aim(point);
@@ -26,15 +26,15 @@ public:
     void move(Pane& pane, const PanePoint& point) override {
         if (!shot_) {
             if (foot_ && point.ground) {
-                Camera c = session_.shot().camera;
+                Camera c = session_.view.shot().camera;
                 const float height = c.position.z - pane.groundAt(xy(c.position));
                 c.position = {point.ground->x, point.ground->y, point.ground->z + height};
-                session_.look(c);
+                session_.view.look(c);
             } else
                 aim(point);
             return;
         }
-        Camera c = session_.shot().camera;
+        Camera c = session_.view.shot().camera;
         const Lens lens(c);
         const QRectF r = static_cast<ShotPane&>(pane).pictureRect();
         const QPointF d = point.at - last_;
@@ -45,23 +45,22 @@ public:
             c.shift += dy;
         else
             c.pitch = std::clamp(c.pitch + 2 * std::atan(lens.up.length()) * dy, -1.5f, 1.5f);
-        session_.look(c);
+        session_.view.look(c);
     }
     QString hint() const override {
-        return toolText(
-                   "Drag to look around · W A S D walk · wheel goes nearer · %1 keeps the view in the shot, %2 goes "
-                   "back to it")
+        return tr("Drag to look around · W A S D walk · wheel goes nearer · %1 keeps the view in the shot, %2 goes "
+                  "back to it")
             .arg(session_.keyOf("look.keep"), session_.keyOf("look.drop"));
     }
 
 private:
     void aim(const PanePoint& point) {
         if (!point.ground) return;
-        Camera c = session_.shot().camera;
+        Camera c = session_.view.shot().camera;
         const V2f d = xy(*point.ground) - xy(c.position);
         if (d.length() < 0.5f) return;
         c.yaw = std::atan2(d.x, d.y);
-        session_.look(c);
+        session_.view.look(c);
     }
     Session& session_;
     QPointF last_;
@@ -73,11 +72,11 @@ public:
     explicit StandTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
         if (!point.ground) return false;
-        Camera c = session_.shot().camera;
+        Camera c = session_.view.shot().camera;
         c.position = *point.ground + V3f(0, 0, 1.6f);
         // Looks on at what it looked at: the nearest building, if there is one.
         float best = 1e30f;
-        for (const Item* item : itemsOf<Building>(session_.project())) {
+        for (const Item* item : itemsOf<Building>(session_.document.project())) {
             const auto* b = bodyOf<Building>(item);
             if (triangleCount(*b->model) < 200) continue;
             const V2f d = xy(b->position) - xy(c.position);
@@ -86,10 +85,10 @@ public:
                 c.yaw = std::atan2(d.x, d.y);
             }
         }
-        session_.look(c);
+        session_.view.look(c);
         return true;
     }
-    QString hint() const override { return toolText("Click where the photographer shall stand, eye at 1.60 m"); }
+    QString hint() const override { return tr("Click where the photographer shall stand, eye at 1.60 m"); }
 
 private:
     Session& session_;
@@ -113,12 +112,12 @@ public:
         const QRectF frame = static_cast<ShotPane&>(pane).pictureRect();
         const QRectF r = QRectF(*from_, point.at).normalized() & frame;
         from_.reset();
-        if (r.width() < 8 || r.height() < 8) return session_.setPart({});
+        if (r.width() < 8 || r.height() < 8) return session_.view.setPart({});
         const auto share = [&](const QPointF& p) {
             return V2f(static_cast<float>((p.x() - frame.left()) / frame.width()),
                        static_cast<float>((p.y() - frame.top()) / frame.height()));
         };
-        session_.setPart(Box2f(share(r.topLeft()), share(r.bottomRight())));
+        session_.view.setPart(Box2f(share(r.topLeft()), share(r.bottomRight())));
     }
     bool busy() const override { return from_.has_value(); }
     void cancel() override { from_.reset(); }
@@ -129,7 +128,7 @@ public:
         p.drawRect(QRectF(*from_, to_).normalized());
     }
     QString hint() const override {
-        return toolText("Drag a rectangle in the picture: it alone is refined · a click lets all of it go on");
+        return tr("Drag a rectangle in the picture: it alone is refined · a click lets all of it go on");
     }
 
 private:

@@ -3,8 +3,8 @@
 
 #include <memory>
 
-#include "app/tool.h"
-#include "app/tools.h"
+#include "app/panes/tool.h"
+#include "app/tools/tools.h"
 
 namespace thallos {
 

@@ -1,8 +1,8 @@
 #include <QKeyEvent>
 
-#include "app/theme.h"
-#include "app/tools/drawing.h"
+#include "app/panes/drawing.h"
 #include "app/tools/makers.h"
+#include "app/widgets/theme.h"
 
 namespace thallos {
 
@@ -51,10 +51,10 @@ public:
         case Qt::Key_Enter: {
             if (points_.size() < 2) return true;
             Id id;
-            Project next = added(session_.project(), toolText("Mark").toStdString(), Mark{points_}, &id);
+            Project next = added(session_.document.project(), tr("Mark").toStdString(), Mark{points_}, &id);
             points_.clear();
-            session_.edit(toolText("Keep a mark"), std::move(next));
-            session_.choose(id);
+            session_.document.edit(tr("Keep a mark"), std::move(next));
+            session_.selection.set(id);
             return true;
         }
         default:
@@ -70,9 +70,9 @@ public:
             if (const auto s = pane.toScreen(*next_)) drawHandle(p, *s, false);
     }
     QString hint() const override {
-        return points_.empty() ? toolText("Click the first point, on anything that is seen")
-                               : toolText("Click on to the next point · Shift goes straight up · Enter keeps it as a "
-                                          "mark · Backspace takes one back · Esc gives up");
+        return points_.empty() ? tr("Click the first point, on anything that is seen")
+                               : tr("Click on to the next point · Shift goes straight up · Enter keeps it as a "
+                                    "mark · Backspace takes one back · Esc gives up");
     }
 
 private:
@@ -87,7 +87,7 @@ private:
         }
         const std::optional<V3f>& seen = point.surface ? point.surface : point.ground;
         if (!seen || !session_.hand.snapping) return seen;
-        const Snapped s = snap({xy(*seen)}, snapTargets(session_.project(), {}), session_.hand.snap,
+        const Snapped s = snap({xy(*seen)}, snapTargets(session_.document.project(), {}), session_.hand.snap,
                                static_cast<float>(8 * pane.metresPerPixel(*seen)));
         return *seen + V3f(s.by.x, s.by.y, 0);
     }

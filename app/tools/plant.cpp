@@ -5,8 +5,8 @@
 #include <QKeyEvent>
 #include <QRandomGenerator>
 
-#include "app/theme.h"
-#include "app/tools/drawing.h"
+#include "app/panes/drawing.h"
+#include "app/widgets/theme.h"
 #include "core/base/error.h"
 #include "core/project/climb.h"
 
@@ -24,43 +24,44 @@ public:
         const Specimen s{
             tools_.species.toStdString(), xy(*point.ground), static_cast<float>(random->generateDouble() * 2 * M_PI),
             static_cast<float>(0.9 + 0.2 * random->generateDouble()), static_cast<int>(random->bounded(kIndividuals))};
-        // Into the chosen group of specimens, else into a new one.
-        if (const Item* item = session_.chosenItem(); bodyOf<Planting>(item) && !item->locked) {
-            session_.editItem(toolText("Plant a specimen"), item->id,
-                              [&](Item& i) { std::get<Planting>(i.body).specimens.push_back(s); });
+        // Into the selected group of specimens, else into a new one.
+        if (const Item* item = session_.selection.item(); bodyOf<Specimens>(item) && !item->locked) {
+            session_.document.editItem(tr("Plant a specimen"), item->id,
+                                       [&](Item& i) { std::get<Specimens>(i.body).specimens.push_back(s); });
             return true;
         }
         Id id;
-        session_.edit(toolText("Plant a specimen"),
-                      added(session_.project(), s.species + " specimens", Planting{{s}}, &id));
-        session_.choose(id);
+        session_.document.edit(tr("Plant a specimen"),
+                               added(session_.document.project(), s.species + " specimens", Specimens{{s}}, &id));
+        session_.selection.set(id);
         return true;
     }
     QString hint() const override {
-        return climber() ? toolText("Click a wall, or a tree planted singly, to let %1 climb it · elsewhere it stands "
-                                    "by itself")
+        return climber() ? tr("Click a wall, or a tree planted singly, to let %1 climb it · elsewhere it stands "
+                              "by itself")
                                .arg(tools_.species)
-                         : toolText("Click to plant %1 · choose the species at the right").arg(tools_.species);
+                         : tr("Click to plant %1 · choose the species at the right").arg(tools_.species);
     }
 
 private:
     bool climber() const {
-        const auto built = session_.built();
+        const auto built = session_.document.built();
         const int species = built ? built->library->find(tools_.species.toStdString()) : -1;
         return species >= 0 && std::holds_alternative<ClimberRecipe>(built->library->species()[species].recipe.growth);
     }
 
     // A climber on what is clicked, if it is something to climb.
     bool climbs(const PanePoint& point) {
-        const Item* on = session_.item(point.item);
-        if (!climber() || !point.surface || (!bodyOf<Building>(on) && !bodyOf<Planting>(on))) return false;
-        const auto built = session_.built();
+        const Item* on = session_.document.item(point.item);
+        if (!climber() || !point.surface || (!bodyOf<Building>(on) && !bodyOf<Specimens>(on))) return false;
+        const auto built = session_.document.built();
         try {
-            const Climber c = climberAt(session_.project(), built->field, *built->library, point.item, point.specimen,
-                                        *point.surface, point.direction, tools_.species.toStdString());
+            const Climber c = climberAt(session_.document.project(), built->field, *built->library, point.item,
+                                        point.specimen, *point.surface, point.direction, tools_.species.toStdString());
             Id id;
-            session_.edit(toolText("Plant a climber"), added(session_.project(), c.species + ", " + on->name, c, &id));
-            session_.choose(id);
+            session_.document.edit(tr("Plant a climber"),
+                                   added(session_.document.project(), c.species + ", " + on->name, c, &id));
+            session_.selection.set(id);
         } catch (const Error& e) {
             Q_EMIT session_.message(QString::fromUtf8(e.what()));
         }
@@ -79,8 +80,8 @@ public:
     bool press(Pane& pane, const PanePoint& point) override {
         if (!point.ground) return false;
         const V2f p = xy(*point.ground);
-        // A handle of the chosen area?
-        if (const auto* body = bodyOf<Body_>(session_.chosenItem()); body && drawn_.empty()) {
+        // A handle of the selected area?
+        if (const auto* body = bodyOf<Body_>(session_.selection.item()); body && drawn_.empty()) {
             for (size_t a = 0; a < body->areas.size(); ++a)
                 for (size_t h = 0; h < body->areas[a].size(); ++h) {
                     const V2f& q = body->areas[a][h];
@@ -113,13 +114,13 @@ public:
         const V2f p = xy(*point.ground);
         if (dragging_) {
             moved_ = true;
-            session_.editItem(
-                toolText("Move an outline"), session_.chosen(),
+            session_.document.editItem(
+                tr("Move an outline"), session_.selection.last(),
                 [&](Item& i) {
                     auto& areas = std::get<Body_>(i.body).areas;
                     if (area_ < areas.size() && picked_ < areas[area_].size()) areas[area_][picked_] = p;
                 },
-                "handle", Haste::Moving);
+                "handle", BuildMode::Moving);
             return;
         }
         // Dragging instead of clicking draws freely; points are set every 32 pixels.
@@ -132,7 +133,7 @@ public:
         }
     }
     void release(Pane&, const PanePoint&) override {
-        if (dragging_ && moved_) session_.endEdit();
+        if (dragging_ && moved_) session_.document.endEdit();
         dragging_ = moved_ = false;
         if (sketching_ && free_ && drawn_.size() >= 3) finish();
         sketching_ = free_ = false;
@@ -164,7 +165,7 @@ public:
     }
     void draw(QPainter& p, const Pane& pane) const override {
         if (pane.compact()) return;
-        if (const auto* body = bodyOf<Body_>(session_.chosenItem()))
+        if (const auto* body = bodyOf<Body_>(session_.selection.item()))
             for (size_t a = 0; a < body->areas.size(); ++a)
                 for (size_t h = 0; h < body->areas[a].size(); ++h) {
                     const V2f& q = body->areas[a][h];
@@ -180,8 +181,8 @@ public:
     }
     QString hint() const override {
         return drawn_.empty() ? hint_
-                              : toolText("Click point after point · double click, Enter or the first point closes · "
-                                         "Backspace takes one back · Esc gives up");
+                              : tr("Click point after point · double click, Enter or the first point closes · "
+                                   "Backspace takes one back · Esc gives up");
     }
 
 protected:
@@ -196,9 +197,9 @@ private:
         Body_ body = fresh();
         body.areas = {std::move(area)};
         Id id;
-        session_.edit(toolText("Draw %1").arg(name_.toLower()),
-                      added(session_.project(), name_.toStdString(), std::move(body), &id));
-        session_.choose(id);
+        session_.document.edit(tr("Draw %1").arg(name_.toLower()),
+                               added(session_.document.project(), name_.toStdString(), std::move(body), &id));
+        session_.selection.set(id);
     }
 
     Session& session_;
@@ -211,8 +212,7 @@ private:
 class DriftTool : public AreaTool<Drift> {
 public:
     explicit DriftTool(Session& s)
-        : AreaTool(s, toolText("Drift"),
-                   toolText("Draw round an area to plant it · drag a handle of the selected drift")) {}
+        : AreaTool(s, tr("Drift"), tr("Draw round an area to plant it · drag a handle of the selected drift")) {}
 
 protected:
     Drift fresh() const override {
@@ -228,7 +228,7 @@ protected:
 class ClearingTool : public AreaTool<Clearing> {
 public:
     explicit ClearingTool(Session& s)
-        : AreaTool(s, toolText("Clearing"), toolText("Draw round an area that plants shall keep out of")) {}
+        : AreaTool(s, tr("Clearing"), tr("Draw round an area that plants shall keep out of")) {}
 
 protected:
     Clearing fresh() const override { return {}; }

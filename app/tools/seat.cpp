@@ -1,6 +1,6 @@
 #include "app/tools/makers.h"
 
-#include "app/tools/drawing.h"
+#include "app/panes/drawing.h"
 
 namespace thallos {
 
@@ -12,12 +12,13 @@ public:
     bool press(Pane&, const PanePoint& point) override {
         if (!point.ground) return false;
         Id id;
-        Project next = added(session_.project(), toolText("Figure").toStdString(), Figure{xy(*point.ground), 0}, &id);
-        session_.edit(toolText("Stand a figure"), std::move(next));
-        session_.choose(id);
+        Project next =
+            added(session_.document.project(), tr("Figure").toStdString(), Figure{xy(*point.ground), 0}, &id);
+        session_.document.edit(tr("Stand a figure"), std::move(next));
+        session_.selection.set(id);
         return true;
     }
-    QString hint() const override { return toolText("Click where a person of 1.75 m shall stand"); }
+    QString hint() const override { return tr("Click where a person of 1.75 m shall stand"); }
 
 private:
     Session& session_;

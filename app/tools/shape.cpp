@@ -4,9 +4,9 @@
 
 #include <QKeyEvent>
 
-#include "app/figures.h"
-#include "app/theme.h"
-#include "app/tools/drawing.h"
+#include "app/panes/drawing.h"
+#include "app/widgets/theme.h"
+#include "app/words/numbers.h"
 
 namespace thallos {
 
@@ -16,7 +16,7 @@ class BrushTool : public Tool {
 public:
     BrushTool(Session& s, Tools& tools, BrushKind kind) : session_(s), tools_(tools), kind_(kind) {}
     bool press(Pane&, const PanePoint& point) override {
-        if (!point.ground || !session_.built()) return false;
+        if (!point.ground || !session_.document.built()) return false;
         last_ = xy(*point.ground);
         stroke_ = QString("stroke %1").arg(++strokes_);
         from_.reset();
@@ -38,7 +38,7 @@ public:
     void release(Pane&, const PanePoint&) override {
         if (stroke_.isEmpty()) return;
         stroke_.clear();
-        session_.endEdit();
+        session_.document.endEdit();
     }
     bool busy() const override { return !stroke_.isEmpty(); }
     bool wants(const Pane&, const QKeyEvent& event) const override {
@@ -52,7 +52,7 @@ public:
             b.radius = std::min(b.radius * 1.15f, 200.0f);
         else
             return false;
-        Q_EMIT session_.chosenChanged(); // the inspector shows the new radius
+        Q_EMIT session_.toolSettingsChanged(); // the inspector shows the new radius
         return true;
     }
     void draw(QPainter& p, const Pane& pane) const override {
@@ -70,14 +70,13 @@ public:
         p.drawLine(*middle - QPointF(5, 0), *middle + QPointF(5, 0));
         p.drawLine(*middle - QPointF(0, 5), *middle + QPointF(0, 5));
         // Height now, and how far it was moved from where it started.
-        const auto& site = pane.session().built();
+        const auto& site = pane.session().document.built();
         if (!site) return;
-        const float z = site->field.at(c), bare = HeightField{site->field.grid, site->bare}.at(c);
+        const float z = site->field.at(c), bare = HeightField{site->field.grid, site->bare, {}}.at(c);
         const QPointF corner = *middle + QPointF(56, -50);
         p.drawLine(*middle, corner + QPointF(0, 18));
         const QString a = lengthText(z),
-                      d = toolText("%1 %2 survey")
-                              .arg(lengthText(std::abs(z - bare)), z >= bare ? toolText("above") : toolText("below"));
+                      d = tr("%1 %2 survey").arg(lengthText(std::abs(z - bare)), z >= bare ? tr("above") : tr("below"));
         p.setBrush(Theme::now().field);
         p.setPen(QPen(Theme::now().ink, 1));
         p.drawRoundedRect(QRectF(corner, QSizeF(124, 36)), 3, 3);
@@ -87,10 +86,10 @@ public:
         p.drawText(QRectF(corner + QPointF(8, 17), QSizeF(112, 17)), Qt::AlignVCenter, d);
     }
     QString hint() const override {
-        if (kind_ == BrushKind::Smooth) return toolText("Drag to smooth · [ and ] change the radius");
+        if (kind_ == BrushKind::Smooth) return tr("Drag to smooth · [ and ] change the radius");
         if (kind_ == BrushKind::Gravel || kind_ == BrushKind::MeadowSoil)
-            return toolText("Drag to paint · Ctrl paints the other cover · [ and ] change the radius");
-        return toolText("Drag to shape · Ctrl does the opposite · [ and ] change the radius");
+            return tr("Drag to paint · Ctrl paints the other cover · [ and ] change the radius");
+        return tr("Drag to shape · Ctrl does the opposite · [ and ] change the radius");
     }
 
 private:
@@ -100,18 +99,18 @@ private:
         if (point.modifiers & Qt::ControlModifier) b.kind = inverse(b.kind);
         static const char* names[] = {"Raise", "Lower", "Smooth", "Paint gravel", "Paint meadow soil"};
         // The site is built now and then; a smoothing dab must see those before it.
-        const auto& now = session_.project().ground;
+        const auto& now = session_.document.project().ground;
         if (!from_ || from_->grid != now->grid) {
-            heights_ = session_.built()->natural;
-            from_ = session_.built()->project.ground;
+            heights_ = session_.document.built()->natural;
+            from_ = session_.document.built()->project.ground;
         }
         if (b.kind == BrushKind::Smooth && from_ != now) {
-            heights_ = buildNatural(*now, session_.built()->bare, from_.get(), &heights_);
+            heights_ = buildNatural(*now, session_.document.built()->bare, from_.get(), &heights_);
             from_ = now;
         }
         Ground next = dab(*now, heights_, b, where, dabs_++);
-        session_.edit(toolText(names[static_cast<int>(b.kind)]), withGround(session_.project(), std::move(next)),
-                      stroke_, Haste::Moving);
+        session_.document.edit(tr(names[static_cast<int>(b.kind)]),
+                               withGround(session_.document.project(), std::move(next)), stroke_, BuildMode::Moving);
     }
     Session& session_;
     Tools& tools_;
@@ -129,20 +128,20 @@ class PadTool : public Tool {
 public:
     explicit PadTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
-        const Item* item = session_.item(point.item);
+        const Item* item = session_.document.item(point.item);
         if (!bodyOf<Building>(item)) return false;
-        for (const Item* d : dependents(session_.project(), item->id))
+        for (const Item* d : dependents(session_.document.project(), item->id))
             if (bodyOf<BuildingPad>(d)) {
-                session_.choose(d->id); // it has one already
+                session_.selection.set(d->id); // it has one already
                 return true;
             }
         Id id;
-        Project next = added(session_.project(), item->name + " pad", BuildingPad{item->id}, &id);
-        session_.edit(toolText("Level a pad"), std::move(next));
-        session_.choose(id);
+        Project next = added(session_.document.project(), item->name + " pad", BuildingPad{item->id}, &id);
+        session_.document.edit(tr("Level a pad"), std::move(next));
+        session_.selection.set(id);
         return true;
     }
-    QString hint() const override { return toolText("Click a building to level the ground under it"); }
+    QString hint() const override { return tr("Click a building to level the ground under it"); }
 
 private:
     Session& session_;
@@ -152,26 +151,26 @@ class WaterTool : public Tool {
 public:
     explicit WaterTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
-        if (!point.ground || !session_.built()) return false;
+        if (!point.ground || !session_.document.built()) return false;
         Id id;
         Water w;
         w.spot = xy(*point.ground);
-        w.level = session_.built()->field.at(w.spot) + 0.6f;
-        const auto waters = itemsOf<Water>(session_.project());
+        w.level = session_.document.built()->field.at(w.spot) + 0.6f;
+        const auto waters = itemsOf<Water>(session_.document.project());
         if (!waters.empty()) { // one sheet: it moves
-            session_.editItem(toolText("Move the water"), waters.front()->id, [&](Item& i) {
+            session_.document.editItem(tr("Move the water"), waters.front()->id, [&](Item& i) {
                 auto& old = std::get<Water>(i.body);
                 old.spot = w.spot;
                 old.level = w.level;
             });
-            session_.choose(waters.front()->id);
+            session_.selection.set(waters.front()->id);
             return true;
         }
-        session_.edit(toolText("Add water"), added(session_.project(), toolText("Water").toStdString(), w, &id));
-        session_.choose(id);
+        session_.document.edit(tr("Add water"), added(session_.document.project(), tr("Water").toStdString(), w, &id));
+        session_.selection.set(id);
         return true;
     }
-    QString hint() const override { return toolText("Click a hollow: it fills 0.60 m deep at that place"); }
+    QString hint() const override { return tr("Click a hollow: it fills 0.60 m deep at that place"); }
 
 private:
     Session& session_;

@@ -7,8 +7,8 @@
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
-#include "app/stand_back.h"
-#include "app/theme.h"
+#include "app/widgets/theme.h"
+#include "app/work/stand_back.h"
 #include "core/trace/render.h"
 
 namespace thallos {

@@ -6,7 +6,7 @@
 
 #include <QDialog>
 
-#include "app/task.h"
+#include "app/work/task.h"
 #include "core/trace/cost.h"
 
 class QLabel;

@@ -3,7 +3,7 @@
 
 #include <QDialog>
 
-#include "app/commands.h"
+#include "app/work/commands.h"
 
 class QTreeWidget;
 

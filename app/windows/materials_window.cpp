@@ -68,8 +68,8 @@ MaterialsWindow::MaterialsWindow(QWidget* parent) : QDialog(parent) {
         item->setToolTip(r.generator.empty() ? family
                                              : tr("%1 · a sheet of %2 × %3 m in true size")
                                                    .arg(family)
-                                                   .arg(static_cast<double>(r.laying.size.x), 0, 'g', 3)
-                                                   .arg(static_cast<double>(r.laying.size.y), 0, 'g', 3));
+                                                   .arg(static_cast<double>(r.mapping.size.x), 0, 'g', 3)
+                                                   .arg(static_cast<double>(r.mapping.size.y), 0, 'g', 3));
     }
     auto* hint =
         new QLabel(tr("Drag one onto a part of a building, or press Enter for the material shown on the right."), this);

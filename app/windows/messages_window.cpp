@@ -9,7 +9,7 @@
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
-#include "app/theme.h"
+#include "app/widgets/theme.h"
 
 namespace thallos {
 

@@ -16,8 +16,8 @@
 #include <QTableWidget>
 #include <QVBoxLayout>
 
-#include "app/number_field.h"
-#include "app/theme.h"
+#include "app/widgets/number_field.h"
+#include "app/widgets/theme.h"
 #include "app/windows/recent_window.h"
 #include "core/base/assets.h"
 

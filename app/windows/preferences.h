@@ -3,9 +3,9 @@
 
 #include <QDialog>
 
-#include "app/commands.h"
-#include "app/engine.h"
-#include "app/session.h"
+#include "app/work/commands.h"
+#include "app/work/engine.h"
+#include "app/work/session.h"
 
 class QTabWidget;
 class QTableWidget;

@@ -14,10 +14,10 @@
 #include <QThreadPool>
 #include <QVBoxLayout>
 
-#include "app/figures.h"
-#include "app/number_field.h"
-#include "app/theme.h"
+#include "app/widgets/number_field.h"
+#include "app/widgets/theme.h"
 #include "app/windows/species_window.h"
+#include "app/words/numbers.h"
 #include "core/base/error.h"
 
 namespace thallos {

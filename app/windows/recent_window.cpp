@@ -10,7 +10,7 @@
 #include <QStandardPaths>
 #include <QVBoxLayout>
 
-#include "app/theme.h"
+#include "app/widgets/theme.h"
 #include "core/base/hash.h"
 
 namespace thallos {

@@ -15,7 +15,7 @@
 #include <QMessageBox>
 #include <QPushButton>
 
-#include "app/theme.h"
+#include "app/widgets/theme.h"
 #include "core/finish/encode.h"
 
 namespace thallos {

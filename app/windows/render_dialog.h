@@ -3,7 +3,7 @@
 
 #include <QDialog>
 
-#include "app/render_job.h"
+#include "app/work/render_job.h"
 
 class QCheckBox;
 class QComboBox;

@@ -6,14 +6,15 @@
 #include <QMouseEvent>
 #include <QPainter>
 
-#include "app/qt_image.h"
-#include "app/stand_back.h"
-#include "app/theme.h"
+#include "app/widgets/qt_image.h"
+#include "app/widgets/theme.h"
+#include "app/work/stand_back.h"
 #include "core/finish/finish.h"
 #include "core/material/library.h"
 #include "core/trace/denoise.h"
 #include "core/trace/plant_scenes.h"
 #include "core/trace/render.h"
+#include "core/trace/scene_builder.h"
 
 namespace thallos {
 
@@ -21,7 +22,7 @@ namespace {
 
 constexpr int kSamples = 48;
 
-SpeciesFigures figuresOf(const PlantLibrary& library, int individual) {
+SpeciesFigures figuresOf(const PlantLibrary& library, IndividualId individual) {
     SpeciesFigures out;
     const Individual& one = library.individual(individual);
     out.height = one.height;
@@ -130,7 +131,7 @@ void SpeciesPicture::run() {
 void SpeciesPicture::draw(Staged& staged, const Order& order, uint64_t generation) {
     const auto stop = [this, generation] { return stale(generation); };
     const auto library = order.library->in(order.season);
-    const int index = order.species * kIndividuals + order.individual;
+    const IndividualId index = IndividualId::of(order.species, order.individual);
     Site site = order.site;
     site.season = order.season;
     const bool same = staged.library == library && staged.species == order.species &&
@@ -153,7 +154,7 @@ void SpeciesPicture::draw(Staged& staged, const Order& order, uint64_t generatio
             if (stop()) return;
         } else {
             Item row = *thallos::find(staged.stage.project, "Row");
-            std::get<Planting>(row.body).specimens[0].yaw = order.yaw - bearing;
+            std::get<Specimens>(row.body).specimens[0].yaw = order.yaw - bearing;
             staged.stage.project = replaced(staged.stage.project, row);
         }
         staged.built = build(staged.stage.project, library, staged.built);

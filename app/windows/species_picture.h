@@ -10,7 +10,7 @@
 #include <QImage>
 #include <QWidget>
 
-#include "app/task.h"
+#include "app/work/task.h"
 #include "core/jobs/stage.h"
 
 namespace thallos {

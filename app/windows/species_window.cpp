@@ -16,8 +16,8 @@
 #include <QSlider>
 #include <QVBoxLayout>
 
-#include "app/number_field.h"
-#include "app/theme.h"
+#include "app/widgets/number_field.h"
+#include "app/widgets/theme.h"
 #include "core/base/assets.h"
 #include "core/base/error.h"
 
@@ -73,7 +73,15 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     setWindowTitle(tr("Species"));
     resize(1180, 740);
     auto* whole = new QHBoxLayout(this);
+    whole->addLayout(makeList(), 3);
+    whole->addLayout(makeSpecimen(), 6);
+    whole->addLayout(makeRecipe(), 5);
+    connectAll();
+    fillList();
+    list_->setCurrentRow(0);
+}
 
+QLayout* SpeciesWindow::makeList() {
     auto* left = new QVBoxLayout;
     find_ = new QLineEdit(this);
     find_->setObjectName("findSpecies");
@@ -102,8 +110,10 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     bring->setAutoDefault(false);
     connect(bring, &QPushButton::clicked, this, [this] { Q_EMIT bringIn(); });
     left->addWidget(bring);
-    whole->addLayout(left, 3);
+    return left;
+}
 
+QLayout* SpeciesWindow::makeSpecimen() {
     picture_ = new SpeciesPicture(this);
     auto* middle = new QVBoxLayout;
     middle->addWidget(picture_, 1);
@@ -127,8 +137,10 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     seasons->addWidget(seasonName_);
     seasons->addWidget(individual_);
     middle->addLayout(seasons);
-    whole->addLayout(middle, 6);
+    return middle;
+}
 
+QLayout* SpeciesWindow::makeRecipe() {
     auto* right = new QVBoxLayout;
     auto* head = new QHBoxLayout;
     title_ = new QLabel(this);
@@ -159,6 +171,17 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     note_->setObjectName("speciesNote");
     note_->setWordWrap(true);
     note_->setProperty("role", "second");
+    right->addLayout(head);
+    right->addWidget(marks_);
+    right->addWidget(figures_);
+    right->addWidget(group_);
+    right->addWidget(controls_, 1);
+    right->addWidget(note_);
+    makeButtons(right);
+    return right;
+}
+
+void SpeciesWindow::makeButtons(QVBoxLayout* right) {
     name_ = new QLineEdit(this);
     name_->setObjectName("ownName");
     name_->setAccessibleName(tr("Name of your own species"));
@@ -177,12 +200,6 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     take_->setToolTip(tr("The specimen tool plants it; a selected drift takes it into its mix"));
     // Enter in a field is for the field.
     for (QPushButton* b : {star_, keep_, back_, forget_, take_}) b->setAutoDefault(false);
-    right->addLayout(head);
-    right->addWidget(marks_);
-    right->addWidget(figures_);
-    right->addWidget(group_);
-    right->addWidget(controls_, 1);
-    right->addWidget(note_);
     right->addWidget(name_);
     auto* keeping = new QHBoxLayout;
     keeping->addWidget(keep_);
@@ -192,8 +209,9 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     ending->addWidget(forget_);
     ending->addWidget(take_);
     right->addLayout(ending);
-    whole->addLayout(right, 5);
+}
 
+void SpeciesWindow::connectAll() {
     connect(find_, &QLineEdit::textChanged, this, [this] { filter(); });
     connect(kind_, &QComboBox::currentIndexChanged, this, [this] { filter(); });
     connect(favourites_, &QCheckBox::toggled, this, [this] { filter(); });
@@ -215,8 +233,6 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
         settings.setValue(kFavourites, names);
         filter();
     });
-    fillList();
-    list_->setCurrentRow(0);
 }
 
 QString SpeciesWindow::current() const {
@@ -362,6 +378,71 @@ void SpeciesWindow::fillGroups() {
     fillControls();
 }
 
+QWidget* SpeciesWindow::numberControl(const RecipeField& f, QWidget* page) {
+    const Label label = labelOf(text(f.path).section('/', -1));
+    ValueRange range;
+    range.low = f.low;
+    range.high = f.high;
+    range.logarithmic = f.low > 0 && f.high / f.low > 60;
+    range.dimension = label.unit == "m" ? Dimension::Length : label.unit == "°" ? Dimension::Angle : Dimension::Plain;
+    range.unit = label.unit;
+    range.decimals = f.kind == RecipeField::Kind::Whole ? 0 : f.high <= 0.1f ? 4 : f.high <= 1 ? 3 : 2;
+    range.normal = f.value;
+    auto* row = new ValueRow(label.name, range, tr("From %1 to %2").arg(f.low).arg(f.high), page);
+    row->setValue(f.value);
+    connect(row, &ValueRow::changed, this, [this, f](double value, bool) {
+        RecipeField now = f;
+        now.value = static_cast<float>(value);
+        edit(now);
+    });
+    return row;
+}
+
+QComboBox* SpeciesWindow::choiceControl(const RecipeField& f, QWidget* page) {
+    auto* box = new QComboBox(page);
+    for (const std::string& w : f.words) box->addItem(text(w));
+    box->setCurrentText(text(f.word));
+    connect(box, &QComboBox::currentTextChanged, this, [this, f](const QString& word) {
+        RecipeField now = f;
+        now.word = word.toStdString();
+        edit(now);
+    });
+    return box;
+}
+
+QWidget* SpeciesWindow::switchControl(const RecipeField& f, const QString& label, QWidget* page) {
+    auto* box = new QCheckBox(label, page);
+    box->setChecked(f.value > 0.5f);
+    connect(box, &QCheckBox::toggled, this, [this, f](bool on) {
+        RecipeField now = f;
+        now.value = on ? 1.0f : 0.0f;
+        edit(now);
+    });
+    return box;
+}
+
+QWidget* SpeciesWindow::colourControl(const RecipeField& f, const QString& label, QWidget* page) {
+    auto* button = new QPushButton(label, page);
+    button->setToolTip(tr("Choose the colour"));
+    const auto paint = [button](const V3f& c) {
+        QPixmap dot(16, 16);
+        dot.fill(
+            QColor::fromRgbF(std::clamp(c.x, 0.0f, 1.0f), std::clamp(c.y, 0.0f, 1.0f), std::clamp(c.z, 0.0f, 1.0f)));
+        button->setIcon(QIcon(dot));
+    };
+    paint(f.colour);
+    connect(button, &QPushButton::clicked, this, [this, f, paint] {
+        const QColor c = QColorDialog::getColor(QColor::fromRgbF(f.colour.x, f.colour.y, f.colour.z), this,
+                                                tr("Colour"), QColorDialog::DontUseNativeDialog);
+        if (!c.isValid()) return;
+        RecipeField now = f;
+        now.colour = V3f(c.redF(), c.greenF(), c.blueF());
+        paint(now.colour);
+        edit(now);
+    });
+    return button;
+}
+
 void SpeciesWindow::fillControls() {
     auto* page = new QWidget;
     auto* rows = new QVBoxLayout(page);
@@ -369,86 +450,31 @@ void SpeciesWindow::fillControls() {
     rows->setSpacing(2);
     for (const RecipeField& f : fields_) {
         if (f.path == "version" || f.path == "kind" || groupOf(f.path) != group_->currentText()) continue;
-        const Label label = labelOf(text(f.path).section('/', -1));
-        const QString id = "recipe " + text(f.path);
+        const QString label = labelOf(text(f.path).section('/', -1)).name;
+        QWidget* control = nullptr;
         switch (f.kind) {
         case RecipeField::Kind::Number:
-        case RecipeField::Kind::Whole: {
-            const bool wide = f.low > 0 && f.high / f.low > 60;
-            ValueRange range;
-            range.low = f.low;
-            range.high = f.high;
-            range.logarithmic = wide;
-            range.dimension = label.unit == "m"   ? Dimension::Length
-                              : label.unit == "°" ? Dimension::Angle
-                                                  : Dimension::Plain;
-            range.unit = label.unit;
-            range.decimals = f.kind == RecipeField::Kind::Whole ? 0 : f.high <= 0.1f ? 4 : f.high <= 1 ? 3 : 2;
-            range.normal = f.value;
-            auto* row = new ValueRow(label.name, range, tr("From %1 to %2").arg(f.low).arg(f.high), page);
-            row->setObjectName(id);
-            row->setValue(f.value);
-            connect(row, &ValueRow::changed, this, [this, f](double value, bool) {
-                RecipeField now = f;
-                now.value = static_cast<float>(value);
-                edit(now);
-            });
-            rows->addWidget(row);
+        case RecipeField::Kind::Whole:
+            control = numberControl(f, page);
             break;
-        }
+        case RecipeField::Kind::Switch:
+            control = switchControl(f, label, page);
+            break;
+        case RecipeField::Kind::Colour:
+            control = colourControl(f, label, page);
+            break;
         case RecipeField::Kind::Choice: {
+            control = choiceControl(f, page);
+            control->setAccessibleName(label);
             auto* line = new QHBoxLayout;
-            auto* box = new QComboBox(page);
-            box->setObjectName(id);
-            box->setAccessibleName(label.name);
-            for (const std::string& w : f.words) box->addItem(text(w));
-            box->setCurrentText(text(f.word));
-            connect(box, &QComboBox::currentTextChanged, this, [this, f](const QString& word) {
-                RecipeField now = f;
-                now.word = word.toStdString();
-                edit(now);
-            });
-            line->addWidget(new QLabel(label.name, page), 1);
-            line->addWidget(box, 2);
+            line->addWidget(new QLabel(label, page), 1);
+            line->addWidget(control, 2);
             rows->addLayout(line);
             break;
         }
-        case RecipeField::Kind::Switch: {
-            auto* box = new QCheckBox(label.name, page);
-            box->setObjectName(id);
-            box->setChecked(f.value > 0.5f);
-            connect(box, &QCheckBox::toggled, this, [this, f](bool on) {
-                RecipeField now = f;
-                now.value = on ? 1.0f : 0.0f;
-                edit(now);
-            });
-            rows->addWidget(box);
-            break;
         }
-        case RecipeField::Kind::Colour: {
-            auto* button = new QPushButton(label.name, page);
-            button->setObjectName(id);
-            button->setToolTip(tr("Choose the colour"));
-            const auto paint = [button](const V3f& c) {
-                QPixmap dot(16, 16);
-                dot.fill(QColor::fromRgbF(std::clamp(c.x, 0.0f, 1.0f), std::clamp(c.y, 0.0f, 1.0f),
-                                          std::clamp(c.z, 0.0f, 1.0f)));
-                button->setIcon(QIcon(dot));
-            };
-            paint(f.colour);
-            connect(button, &QPushButton::clicked, this, [this, f, paint] {
-                const QColor c = QColorDialog::getColor(QColor::fromRgbF(f.colour.x, f.colour.y, f.colour.z), this,
-                                                        tr("Colour"), QColorDialog::DontUseNativeDialog);
-                if (!c.isValid()) return;
-                RecipeField now = f;
-                now.colour = V3f(c.redF(), c.greenF(), c.blueF());
-                paint(now.colour);
-                edit(now);
-            });
-            rows->addWidget(button);
-            break;
-        }
-        }
+        control->setObjectName("recipe " + text(f.path));
+        if (f.kind != RecipeField::Kind::Choice) rows->addWidget(control);
     }
     rows->addStretch(1);
     controls_->setWidget(page);

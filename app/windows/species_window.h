@@ -8,11 +8,13 @@
 class QCheckBox;
 class QComboBox;
 class QLabel;
+class QLayout;
 class QLineEdit;
 class QListWidget;
 class QPushButton;
 class QScrollArea;
 class QSlider;
+class QVBoxLayout;
 
 namespace thallos {
 
@@ -36,6 +38,11 @@ signals:
     void bringIn();                  // something from elsewhere is asked for
 
 private:
+    QLayout* makeList(); // find, kind and the species
+    QLayout* makeSpecimen();
+    QLayout* makeRecipe();
+    void makeButtons(QVBoxLayout* right); // what is done with the recipe
+    void connectAll();
     void fillList();
     void filter();
     void choose(); // the list's row
@@ -43,6 +50,10 @@ private:
     void showFigures(const SpeciesFigures& figures);
     void fillGroups();
     void fillControls(); // of the group
+    QWidget* numberControl(const RecipeField& field, QWidget* page);
+    QComboBox* choiceControl(const RecipeField& field, QWidget* page);
+    QWidget* switchControl(const RecipeField& field, const QString& label, QWidget* page);
+    QWidget* colourControl(const RecipeField& field, const QString& label, QWidget* page);
     void edit(const RecipeField& field);
     void keep();
     void forget();

@@ -1,4 +1,5 @@
 #include "core/exchange/foreign.h"
+#include "core/base/text.h"
 
 #include <algorithm>
 #include <cctype>
@@ -198,8 +199,7 @@ Image importLight(const fs::path& file, Progress* progress, const ForeignLimits&
 }
 
 bool isPicture(const fs::path& file) {
-    std::string e = file.extension().string();
-    for (char& c : e) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    const std::string e = lowerExtension(file);
     return e == ".png" || e == ".jpg" || e == ".jpeg" || e == ".tif" || e == ".tiff" || e == ".webp" || e == ".exr";
 }
 

@@ -1,4 +1,5 @@
 #include "core/exchange/proxy_import.h"
+#include "core/base/text.h"
 
 #include <algorithm>
 #include <cmath>
@@ -19,15 +20,10 @@ namespace {
 
 constexpr int kPictureLimit = 2048; // of a plant's pictures: finer than a print shows of a leaf
 
-std::string lower(std::string s) {
-    for (char& c : s) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    return s;
-}
-
 // Of files for what has this name.
 std::string stemOf(const std::string& name) {
     std::string stem;
-    for (const char c : lower(name))
+    for (const char c : lowered(name))
         stem += std::isalnum(static_cast<unsigned char>(c)) && static_cast<unsigned char>(c) < 128 ? c : '-';
     return stem;
 }
@@ -67,7 +63,7 @@ bool looksGrey(const Picture& p) {
 }
 
 PartRole roleOf(const Surface& s, const Girth& g) {
-    const std::string name = lower(s.name);
+    const std::string name = lowered(s.name);
     if (says(name, {"flower", "petal", "blossom", "bloom", "fruit", "berry", "catkin"})) return PartRole::Flower;
     if (says(name, {"leaf", "leave", "foliage", "needle", "frond", "blade", "canopy", "grass"})) return PartRole::Leaf;
     if (says(name, {"bark", "trunk", "branch", "twig", "stem", "root", "bole"})) return PartRole::Wood;
@@ -345,6 +341,72 @@ void recipeSurface(nlohmann::json& j, const char* key, const Surface& s) {
               {"coat", s.coat}};
 }
 
+// Surfaces that light as they should, upright; what was done is told.
+void clean(Model& m, const ProxyDraft& draft, const ProxyOrder& order, const std::vector<PartRole>& roles,
+           std::vector<std::string>& report) {
+    if (draft.flat) {
+        const bool plant = order.kind != SpeciesKind::Person && order.kind != SpeciesKind::Thing;
+        if (plant) {
+            m.materials[0].translucency = 0.3f;
+            m.materials[0].throughTint = Rgb(0.95f, 1, 0.6f);
+            report.push_back("Lets some light through, as foliage does.");
+        }
+    } else {
+        for (const std::string& w : m.warnings) report.push_back("The file: " + w + ".");
+        if (order.upright) {
+            turnUp(m, draft);
+            report.push_back("Turned upright.");
+        }
+        for (size_t i = 0; i < m.materials.size(); ++i) repair(m.materials[i], roles[i], report);
+    }
+    for (const Part& p : m.parts) {
+        const Surface& s = m.materials[static_cast<size_t>(p.material)];
+        if (p.mesh.uvs.empty() && !s.maps.empty() && s.textureSize <= 0)
+            report.push_back(p.name + ": has no coordinates for its pictures; it shows one spot of them.");
+    }
+}
+
+// The meshes, a part each and not more than the nearest level may have, and how far they reach from the foot.
+float fillParts(std::vector<Mesh>& meshes, Model& model) {
+    constexpr size_t kMost = kMostTriangles[static_cast<size_t>(Level::Hero)];
+    size_t all = 0;
+    for (const Mesh& mesh : meshes) all += mesh.triangles.size();
+    float reach = 0;
+    for (size_t k = 0; k < meshes.size(); ++k) {
+        if (meshes[k].empty()) continue;
+        if (all > kMost)
+            meshes[k] = lightened(meshes[k], std::max<size_t>(kMost * meshes[k].triangles.size() / all, 12), k);
+        for (const V3f& v : meshes[k].positions) reach = std::max(reach, xy(v).length());
+        model.parts.push_back({kProxyParts[k], static_cast<int>(k), std::move(meshes[k])});
+    }
+    return reach;
+}
+
+nlohmann::json recipeOf(const ProxyDraft& draft, const ProxyOrder& order, const Model& model, float reach) {
+    nlohmann::json j;
+    j["name"] = order.name;
+    j["kind"] = kSpeciesKindNames[static_cast<int>(order.kind)];
+    j["habit"] = draft.flat ? "flat picture" : "brought in";
+    j["tags"] = {draft.flat ? "picture" : "proxy"};
+    j["version"] = 3;
+    j["height_m"] = order.height;
+    const bool alive = order.kind != SpeciesKind::Thing && order.kind != SpeciesKind::Person;
+    j["height_spread"] = alive ? 0.08f : 0.0f;
+    j["rights"] = {{"maker", order.rights.maker},
+                   {"source", order.rights.source},
+                   {"licence", order.rights.licence},
+                   {"price", order.rights.price}};
+    j["proxy"] = {{"file", stemOf(order.name) + ".proxy"},
+                  {"turns", draft.flat && order.turns},
+                  {"varies", alive && !draft.flat},
+                  {"wide", std::clamp(2 * reach / order.height, 0.01f, 20.0f)}};
+    for (const Part& p : model.parts) {
+        const auto k = static_cast<size_t>(p.material);
+        recipeSurface(j, kProxyParts[k], model.materials[k]);
+    }
+    return j;
+}
+
 } // namespace
 
 ProxyDraft draftOf(Model model) {
@@ -368,7 +430,7 @@ ProxyDraft draftOf(Model model) {
     const float reach = middleOf(out, PartRole::Leaf).y - middleOf(out, PartRole::Wood).y;
     out.lies = leafy && woody && size.z < 0.85f * size.y && std::abs(reach) > 0.15f * size.y;
     out.height = out.lies ? size.y : size.z;
-    const std::string name = lower(out.model.name);
+    const std::string name = lowered(out.model.name);
     if (says(name, {"person", "people", "man", "woman", "child", "figure"}))
         out.kind = SpeciesKind::Person;
     else if (says(name, {"rock", "stone", "boulder"}))
@@ -422,7 +484,7 @@ ProxyDraft draftOf(const Picture& picture, const std::string& name) {
     m.materials = {surface};
     m.parts = {{name, 0, std::move(card)}};
     out.materials = {{"picture", PartRole::Other, 2}};
-    const std::string words = lower(name);
+    const std::string words = lowered(name);
     out.kind = says(words, {"tree", "oak", "birch", "pine", "ash"})         ? SpeciesKind::Broadleaf
                : says(words, {"shrub", "bush", "hedge"})                    ? SpeciesKind::Shrub
                : says(words, {"person", "people", "man", "woman", "child"}) ? SpeciesKind::Person
@@ -441,37 +503,18 @@ ProxyMade makeProxy(const ProxyDraft& draft, const ProxyOrder& order) {
     out.bytesBefore = bytesOf(m);
     std::vector<PartRole> roles = order.roles;
     for (size_t i = roles.size(); i < draft.materials.size(); ++i) roles.push_back(draft.materials[i].role);
-    if (draft.flat) {
-        const bool plant = order.kind != SpeciesKind::Person && order.kind != SpeciesKind::Thing;
-        if (plant) {
-            m.materials[0].translucency = 0.3f;
-            m.materials[0].throughTint = Rgb(0.95f, 1, 0.6f);
-            out.report.push_back("Lets some light through, as foliage does.");
-        }
-    } else {
-        for (const std::string& w : m.warnings) out.report.push_back("The file: " + w + ".");
-        if (order.upright) {
-            turnUp(m, draft);
-            out.report.push_back("Turned upright.");
-        }
-        for (size_t i = 0; i < m.materials.size(); ++i) repair(m.materials[i], roles[i], out.report);
-    }
-    for (const Part& p : m.parts) {
-        const Surface& s = m.materials[static_cast<size_t>(p.material)];
-        if (p.mesh.uvs.empty() && !s.maps.empty() && s.textureSize <= 0)
-            out.report.push_back(p.name + ": has no coordinates for its pictures; it shows one spot of them.");
-    }
+    clean(m, draft, order, roles, out.report);
     // One mesh a part.
     const std::vector<size_t> at = partsOf(draft.materials, roles, out.report);
     auto model = std::make_shared<Model>();
     model->name = order.name;
     model->materials.resize(std::size(kProxyParts));
     std::vector<Mesh> meshes(std::size(kProxyParts));
-    std::vector<char> dressed(std::size(kProxyParts), 0);
+    std::vector<char> textured(std::size(kProxyParts), 0);
     for (size_t i = 0; i < m.materials.size(); ++i)
-        if (!dressed[at[i]]) {
+        if (!textured[at[i]]) {
             model->materials[at[i]] = m.materials[i];
-            dressed[at[i]] = 1;
+            textured[at[i]] = 1;
         }
     V2f foot(0);
     if (!draft.flat) {
@@ -485,45 +528,14 @@ ProxyMade makeProxy(const ProxyDraft& draft, const ProxyOrder& order) {
         for (V3f& v : p.mesh.positions) v = V3f(v.x - foot.x, v.y - foot.y, v.z) * scale;
         join(meshes[at[static_cast<size_t>(p.material)]], std::move(p.mesh));
     }
-    constexpr size_t kMost = kMostTriangles[static_cast<size_t>(Level::Hero)];
-    size_t all = 0;
-    for (const Mesh& mesh : meshes) all += mesh.triangles.size();
-    float reach = 0;
-    for (size_t k = 0; k < meshes.size(); ++k) {
-        if (meshes[k].empty()) continue;
-        if (all > kMost)
-            meshes[k] = lightened(meshes[k], std::max<size_t>(kMost * meshes[k].triangles.size() / all, 12), k);
-        for (const V3f& v : meshes[k].positions) reach = std::max(reach, xy(v).length());
-        model->parts.push_back({kProxyParts[k], static_cast<int>(k), std::move(meshes[k])});
-    }
+    const float reach = fillParts(meshes, *model);
     out.trianglesAfter = triangleCount(*model);
     out.bytesAfter = bytesOf(*model);
     if (out.trianglesAfter < out.trianglesBefore)
         out.report.push_back("Reduced from " + std::to_string(out.trianglesBefore) + " to " +
                              std::to_string(out.trianglesAfter) + " triangles; far ones have fewer.");
 
-    nlohmann::json j;
-    j["name"] = order.name;
-    j["kind"] = kSpeciesKindNames[static_cast<int>(order.kind)];
-    j["habit"] = draft.flat ? "flat picture" : "brought in";
-    j["tags"] = {draft.flat ? "picture" : "proxy"};
-    j["version"] = 3;
-    j["height_m"] = order.height;
-    const bool alive = order.kind != SpeciesKind::Thing && order.kind != SpeciesKind::Person;
-    j["height_spread"] = alive ? 0.08f : 0.0f;
-    j["rights"] = {{"maker", order.rights.maker},
-                   {"source", order.rights.source},
-                   {"licence", order.rights.licence},
-                   {"price", order.rights.price}};
-    j["proxy"] = {{"file", stemOf(order.name) + ".proxy"},
-                  {"turns", draft.flat && order.turns},
-                  {"varies", alive && !draft.flat},
-                  {"wide", std::clamp(2 * reach / order.height, 0.01f, 20.0f)}};
-    for (const Part& p : model->parts) {
-        const auto k = static_cast<size_t>(p.material);
-        recipeSurface(j, kProxyParts[k], model->materials[k]);
-    }
-    out.recipe = j.dump(2) + "\n";
+    out.recipe = recipeOf(draft, order, *model, reach).dump(2) + "\n";
     out.model = std::move(model);
     return out;
 }

@@ -1,4 +1,5 @@
 #include "core/finish/encode.h"
+#include "core/base/text.h"
 
 #include <algorithm>
 #include <cmath>
@@ -213,14 +214,8 @@ std::string encodePng(const Raster<Pixel>& picture, const std::string& profile, 
     return out;
 }
 
-std::string endingOf(const fs::path& file) {
-    std::string ending = file.extension().string();
-    for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    return ending;
-}
-
 template <class Pixel> void write(const fs::path& file, const Raster<Pixel>& picture, const std::string& comment) {
-    const std::string ending = endingOf(file);
+    const std::string ending = lowerExtension(file);
     if (picture.empty()) throw Error(Error::Kind::Invalid, "There is no picture to write", file.string());
     if (ending == ".png")
         return writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodePng(picture, srgbProfile(), comment)); });
@@ -250,10 +245,10 @@ void writePicture(const fs::path& file, const Image16& picture, const std::strin
 }
 
 bool isExr(const fs::path& file) {
-    return endingOf(file) == ".exr";
+    return lowerExtension(file) == ".exr";
 }
 bool holdsDeep(const fs::path& file) {
-    const std::string ending = endingOf(file);
+    const std::string ending = lowerExtension(file);
     return ending == ".png" || ending == ".tif" || ending == ".tiff";
 }
 

@@ -86,13 +86,17 @@ std::map<std::string, std::string> matteAttributes(const Mattes& mattes) {
 
 Image8 mattePicture(const Mattes& mattes, const std::vector<std::string>& names) {
     Image8 out(mattes.pixels.width, mattes.pixels.height, Pixel8{});
+    constexpr int kNone = 3;
+    std::vector<int> channelOf(mattes.names.size(), kNone);
+    for (size_t i = 0; i < mattes.names.size(); ++i)
+        for (int n = 0; n < std::min(static_cast<int>(names.size()), kNone); ++n)
+            if (mattes.names[i] == names[static_cast<size_t>(n)]) channelOf[i] = n;
     for (size_t i = 0; i < out.pixels.size(); ++i) {
         const MattePixel& p = mattes.pixels.pixels[i];
         uint8_t* channels[] = {&out.pixels[i].r, &out.pixels[i].g, &out.pixels[i].b};
         for (int r = 0; r < kMatteRanks; ++r)
-            for (size_t n = 0; n < std::min<size_t>(names.size(), 3); ++n)
-                if (p.share[r] > 0 && mattes.names[p.key[r]] == names[n])
-                    *channels[n] = static_cast<uint8_t>(std::lround(255 * std::min(p.share[r], 1.0f)));
+            if (const int n = p.share[r] > 0 ? channelOf[p.key[r]] : kNone; n != kNone)
+                *channels[n] = static_cast<uint8_t>(std::lround(255 * std::min(p.share[r], 1.0f)));
     }
     return out;
 }

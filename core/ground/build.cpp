@@ -76,7 +76,7 @@ TileGrid<HeightTile> buildBare(const Ground& ground) {
 
 HeightField buildNatural(const Ground& ground, const TileGrid<HeightTile>& bare, const Ground* before,
                          const HeightField* previous) {
-    HeightField out{ground.grid, bare};
+    HeightField out{ground.grid, bare, {}};
     parallelFor(ground.grid.tileCount(), [&](int i) {
         const HeightTile* sculpt = tileOf(ground.sculpt, i);
         if (before && previous && sculpt == tileOf(before->sculpt, i)) {
@@ -88,6 +88,7 @@ HeightField buildNatural(const Ground& ground, const TileGrid<HeightTile>& bare,
         for (size_t k = 0; k < tile->values.size(); ++k) tile->values[k] += sculpt->values[k];
         out.tiles[i] = tile;
     });
+    out.findRanges({previous});
     return out;
 }
 
@@ -127,6 +128,7 @@ HeightField buildPadded(const HeightField& natural, const std::vector<Pad>& pads
         }
         if (tile) out.tiles[i] = tile;
     });
+    out.findRanges({&natural, previous});
     return out;
 }
 

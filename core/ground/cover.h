@@ -2,14 +2,22 @@
 #pragma once
 
 #include "core/ground/height_field.h"
-#include "core/material/surface.h"
+#include "core/material/material.h"
 
 namespace thallos {
 
+inline Surface soilSurface() {
+    return {
+        .name = "meadow soil", .baseColor = fromSrgb(0.36f, 0.29f, 0.20f), .roughness = 1, .recipe = "Crumbly soil"};
+}
+inline Surface gravelSurface() {
+    return {.name = "gravel", .baseColor = fromSrgb(0.66f, 0.60f, 0.51f), .roughness = 0.9f, .recipe = "River gravel"};
+}
+
 // What covers are made of.
 struct Covers {
-    Material soil = plain({.name = "meadow soil", .baseColor = fromSrgb(0.36f, 0.29f, 0.20f), .roughness = 1});
-    Material gravel = plain({.name = "gravel", .baseColor = fromSrgb(0.66f, 0.60f, 0.51f), .roughness = 0.9f});
+    Material soil = plain(soilSurface());
+    Material gravel = plain(gravelSurface());
 };
 
 // Meadow soil with the painted gravel over it. `footprint` is the width of the pixel there in metres.

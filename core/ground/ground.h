@@ -101,7 +101,7 @@ private:
     std::vector<char> marks_; // of every cell of the grid; empty: none
 };
 // A level sheet over the region, so that it runs into the bank.
-Mesh waterSheet(const HeightField& field, const Water& water, const WaterRegion& region);
+Mesh waterSurface(const HeightField& field, const Water& water, const WaterRegion& region);
 // The edge where the water meets the ground, as line segments in plan.
 std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water& water, const WaterRegion& region);
 

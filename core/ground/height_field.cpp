@@ -87,11 +87,29 @@ V3f HeightField::normal(const V2f& p) const {
     return V3f(-slope.x, -slope.y, 1).normalized();
 }
 
+static V2f rangeOf(const HeightTile& tile) {
+    const auto [low, high] = std::minmax_element(tile.values.begin(), tile.values.end());
+    return {*low, *high};
+}
+
 V2f HeightField::range() const {
     V2f r(1e30f, -1e30f);
-    for (const auto& tile : tiles)
-        for (float z : tile->values) r = {std::min(r.x, z), std::max(r.y, z)};
+    for (size_t i = 0; i < tiles.size(); ++i) {
+        const V2f t = ranges.empty() ? rangeOf(*tiles[i]) : ranges[i];
+        r = {std::min(r.x, t.x), std::max(r.y, t.y)};
+    }
     return r;
+}
+
+void HeightField::findRanges(std::initializer_list<const HeightField*> known) {
+    std::vector<V2f> found(tiles.size());
+    for (size_t i = 0; i < tiles.size(); ++i) {
+        const auto same = std::find_if(known.begin(), known.end(), [&](const HeightField* f) {
+            return f && f->ranges.size() == tiles.size() && f->tiles[i] == tiles[i];
+        });
+        found[i] = same == known.end() ? rangeOf(*tiles[i]) : (*same)->ranges[i];
+    }
+    ranges = std::move(found);
 }
 
 float coverAt(const GroundGrid& grid, const TileGrid<CoverTile>& cover, const V2f& p) {

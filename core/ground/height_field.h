@@ -1,6 +1,7 @@
 // The ground as a grid of heights in square tiles that are shared between versions of it.
 #pragma once
 
+#include <initializer_list>
 #include <memory>
 #include <vector>
 
@@ -58,12 +59,15 @@ using TileGrid = std::vector<std::shared_ptr<const Tile>>; // row by row from th
 struct HeightField {
     GroundGrid grid;
     TileGrid<HeightTile> tiles; // none null
+    // Lowest and highest sample of each tile; empty: not known yet.
+    std::vector<V2f> ranges;
 
     float sample(int x, int y) const; // clamped to the grid
     float at(const V2f& p) const;     // on the two triangles of the cell, as traced
     V3f normal(const V2f& p) const;   // smooth, unit
-    // Lowest and highest sample.
-    V2f range() const;
+    V2f range() const;                // lowest and highest sample
+    // Fills `ranges`; those of tiles that are the same in one of `known` (may be null) are taken from there.
+    void findRanges(std::initializer_list<const HeightField*> known);
 };
 
 // Bilinear weight 0..1 of a cover layer at a place.

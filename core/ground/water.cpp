@@ -86,7 +86,7 @@ std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water
     return line;
 }
 
-Mesh waterSheet(const HeightField& field, const Water& water, const WaterRegion& region) {
+Mesh waterSurface(const HeightField& field, const Water& water, const WaterRegion& region) {
     Mesh mesh;
     const GroundGrid& grid = field.grid;
     std::vector<V2i> cells = region.cells();

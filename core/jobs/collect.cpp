@@ -1,4 +1,5 @@
 #include "core/jobs/collect.h"
+#include "core/base/text.h"
 
 #include <algorithm>
 #include <fstream>
@@ -50,16 +51,6 @@ std::map<std::string, std::vector<std::string>> planted(const Project& project) 
     return out;
 }
 
-std::string cell(const std::string& text) {
-    if (text.find_first_of("\",\n\r") == std::string::npos) return text;
-    std::string out = "\"";
-    for (const char c : text) {
-        if (c == '"') out += '"';
-        out += c;
-    }
-    return out + "\"";
-}
-
 } // namespace
 
 std::vector<Asset> assetsOf(const Project& project, const PlantLibrary& library) {
@@ -89,7 +80,7 @@ std::string rightsTable(const std::vector<Asset>& assets) {
         for (const std::string& u : a.used) used += (used.empty() ? "" : "; ") + u;
         const std::string row[] = {a.name,         a.what, a.rights.maker, a.rights.source, a.rights.licence,
                                    a.rights.price, used};
-        for (size_t i = 0; i < std::size(row); ++i) out += (i ? "," : "") + cell(row[i]);
+        for (size_t i = 0; i < std::size(row); ++i) out += (i ? "," : "") + csvCell(row[i]);
         out += "\r\n";
     }
     return out;

@@ -9,7 +9,7 @@ Stage stageOf(const PlantLibrary& library, const std::vector<StageEntry>& entrie
     Stage out;
     out.bearing = bearing;
     float at = 0, person = 0, tall = figure ? 1.8f : 0.02f;
-    Planting row;
+    Specimens row;
     const auto addFigure = [&] {
         at += 0.45f;
         person = at;
@@ -17,7 +17,7 @@ Stage stageOf(const PlantLibrary& library, const std::vector<StageEntry>& entrie
     };
     for (size_t i = 0; i < entries.size(); ++i) {
         const StageEntry& e = entries[i];
-        const Individual& one = library.individual(e.species * kIndividuals + e.individual);
+        const Individual& one = library.individual(IndividualId::of(e.species, e.individual));
         const float half = std::max(one.spread / 2, 0.02f) * 1.06f;
         at += half;
         row.specimens.push_back({library.species()[e.species].recipe.name, {at, 0}, e.yaw, 1, e.individual});

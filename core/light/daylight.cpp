@@ -31,6 +31,29 @@ Rgb grey(float value) {
     return Rgb(kRed, 1, kBlue) * (value / luminance(Rgb(kRed, 1, kBlue)));
 }
 
+// What the air between adds and takes away, by azimuth from the sun, elevation and distance. `left`: of a clear sky's
+// light under the cloud.
+void fillHaze(Environment& e, const Atmosphere& atmosphere, float altitude, float cloud, float left) {
+    std::vector<float> distances;
+    for (int i = 0; i < kHazeDistances; ++i) distances.push_back(distanceAt(i));
+    e.haze.resize(static_cast<size_t>(kHazeAzimuths) * kHazeElevations * kHazeDistances);
+    const Rgb white = toAcescg(solarIrradiance());
+    parallelFor(kHazeAzimuths * kHazeElevations, [&](int i) {
+        const float azimuth = skyAzimuth(e.toSun) + kPi * static_cast<float>(i % kHazeAzimuths) / (kHazeAzimuths - 1);
+        // Downward rays would end in the ground sphere before the far land does: march them as level ones.
+        const float elevation = std::max(hazeElevation(i / kHazeAzimuths), 0.0f);
+        const auto steps =
+            atmosphere.march(altitude, skyDirection(azimuth, elevation), e.toSun, distances, 3 * kHazeDistances);
+        for (int d = 0; d < kHazeDistances; ++d) {
+            Spectrum through = steps[d].transmittance;
+            for (int k = 0; k < kWavelengths; ++k) through[k] *= solarIrradiance()[k];
+            const Rgb scattered = toAcescg(steps[d].radiance);
+            e.haze[static_cast<size_t>(i) * kHazeDistances + d] = {
+                lerp(scattered, grey(luminance(scattered)), cloud) * left, toAcescg(through) / white};
+        }
+    });
+}
+
 } // namespace
 
 Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosphere& atmosphere, float cloud) {
@@ -95,24 +118,7 @@ Environment makeEnvironment(const V3f& toSun, float siteElevation, const Atmosph
     }
     tabulate(e);
 
-    std::vector<float> distances;
-    for (int i = 0; i < kHazeDistances; ++i) distances.push_back(distanceAt(i));
-    e.haze.resize(static_cast<size_t>(kHazeAzimuths) * kHazeElevations * kHazeDistances);
-    const Rgb white = toAcescg(solarIrradiance());
-    parallelFor(kHazeAzimuths * kHazeElevations, [&](int i) {
-        const float azimuth = sunAzimuth + kPi * static_cast<float>(i % kHazeAzimuths) / (kHazeAzimuths - 1);
-        // Downward rays would end in the ground sphere before the far land does: march them as level ones.
-        const float elevation = std::max(hazeElevation(i / kHazeAzimuths), 0.0f);
-        const auto steps =
-            atmosphere.march(altitude, skyDirection(azimuth, elevation), toSun, distances, 3 * kHazeDistances);
-        for (int d = 0; d < kHazeDistances; ++d) {
-            Spectrum through = steps[d].transmittance;
-            for (int k = 0; k < kWavelengths; ++k) through[k] *= solarIrradiance()[k];
-            const Rgb scattered = toAcescg(steps[d].radiance);
-            e.haze[static_cast<size_t>(i) * kHazeDistances + d] = {
-                lerp(scattered, grey(luminance(scattered)), cloud) * left, toAcescg(through) / white};
-        }
-    });
+    fillHaze(e, atmosphere, altitude, cloud, left);
     return e;
 }
 

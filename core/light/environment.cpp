@@ -43,7 +43,8 @@ void tabulateChances(Environment& e) {
         double row = 0;
         const float solid = skySolidAngle(y, width, height);
         float* column = &e.columnChance[static_cast<size_t>(y) * width];
-        // Nothing is lit from far below: the ground is in the scene. A trickle keeps the density positive.
+        // Directions below the horizon get little importance: the ground blocks them, but the density must not be zero
+        // where radiance is not.
         const float below =
             skyElevation((static_cast<float>(y) + 0.5f) / static_cast<float>(height)) < -0.02f ? 0.02f : 1;
         for (int x = 0; x < width; ++x) {

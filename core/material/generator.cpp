@@ -141,7 +141,7 @@ Cell Plot::cell(const V2f& p, const V2f& feature, uint64_t salt, float jitter) c
 }
 
 Piece Plot::piece(const V2f& p) const {
-    const Laying& l = recipe_.laying;
+    const TextureMapping& l = recipe_.mapping;
     const int rows = lattice(size.y, l.piece.y), columns = lattice(size.x, l.piece.x);
     const int row = wrapped(static_cast<int>(std::floor(p.y / l.piece.y)), rows);
     const float shift = l.shifts.empty() ? 0 : l.shifts[static_cast<size_t>(row) % l.shifts.size()];

@@ -1,4 +1,4 @@
-// What generators of materials build on: noise, cells and pieces that close at the edges of the sheet.
+// What generators of materials build on: noise, cells and pieces that close at the edges of the texture.
 #pragma once
 
 #include <cmath>
@@ -9,7 +9,7 @@
 
 namespace thallos {
 
-// One place of a sheet.
+// One place of a texture.
 struct Grain {
     V3f color{0.5f};  // linear, sRGB primaries
     float height = 0; // metres
@@ -18,11 +18,11 @@ struct Grain {
     float opacity = 1;
 };
 
-// A board, brick or slate of the bond that the recipe's laying tells.
+// A board, brick or slate of the bond that the recipe's mapping tells.
 struct Piece {
     int row, column;
     V2f at, size; // metres, from its lower left corner
-    uint64_t key; // of this piece of the sheet
+    uint64_t key; // of this piece of the texture
     float random(uint64_t salt) const { return unitFloat(mix(key, salt)); }
     // Which of `count` parts it is cut into along, whose borders wander by `wander` of a part; `from` and `to` in
     // metres.
@@ -46,10 +46,10 @@ struct Cell {
     float random(uint64_t salt) const { return unitFloat(mix(key, salt)); }
 };
 
-// The sheet that is being made.
+// The texture that is being made.
 class Plot {
 public:
-    explicit Plot(const Recipe& recipe) : recipe_(recipe), size(recipe.laying.size) {}
+    explicit Plot(const Recipe& recipe) : recipe_(recipe), size(recipe.mapping.size) {}
     const V3f& color(size_t i) const;
     V3f between(size_t a, size_t b, float t) const { return lerp(color(a), color(b), clamp01(t)); }
     float number(std::string_view name, float otherwise) const;

@@ -21,13 +21,13 @@ namespace fs = std::filesystem;
 
 namespace {
 
-// Of the code of all generators and of texels: a change of either makes the cached sheets stale.
+// Of the code of all generators and of texels: a change of either makes the cached textures stale.
 constexpr int kGenerators = 8;
 // Levels wider or higher than that are packed by themselves, and read when somebody looks closely.
 constexpr int kAtOnce = 512;
 
-// A file of a sheet: this, the coarser levels with the mean, and then each finer level, the finest first.
-struct SheetHead {
+// A file of a texture: this, the coarser levels with the mean, and then each finer level, the finest first.
+struct TextureHead {
     static constexpr uint32_t kMagic = 0x54454853; // SHET
     static constexpr int kMostFiner = 6;
     uint32_t magic = kMagic, cuts = 0, finer = 0, unused = 0;
@@ -40,14 +40,14 @@ std::string textOf(const fs::path& file) {
 }
 
 // An open file stays readable when somebody empties the cache.
-class SheetFile {
+class TextureFile {
 public:
-    explicit SheetFile(const fs::path& file) : descriptor_(::open(file.c_str(), O_RDONLY | O_CLOEXEC)) {}
-    ~SheetFile() {
+    explicit TextureFile(const fs::path& file) : descriptor_(::open(file.c_str(), O_RDONLY | O_CLOEXEC)) {}
+    ~TextureFile() {
         if (descriptor_ >= 0) ::close(descriptor_);
     }
-    SheetFile(const SheetFile&) = delete;
-    SheetFile& operator=(const SheetFile&) = delete;
+    TextureFile(const TextureFile&) = delete;
+    TextureFile& operator=(const TextureFile&) = delete;
     bool read(void* to, size_t bytes, uint64_t from) const {
         return descriptor_ >= 0 &&
                ::pread(descriptor_, to, bytes, static_cast<off_t>(from)) == static_cast<ssize_t>(bytes);
@@ -67,12 +67,12 @@ private:
     int descriptor_;
 };
 
-// How many of a sheet's levels are finer than kAtOnce, and the texels of the others.
+// How many of a texture's levels are finer than kAtOnce, and the texels of the others.
 struct Cut {
     std::vector<size_t> finer; // texels of each
     size_t rest;
     Cut(int w, int h) {
-        for (; std::max(w, h) > kAtOnce && finer.size() < SheetHead::kMostFiner;
+        for (; std::max(w, h) > kAtOnce && finer.size() < TextureHead::kMostFiner;
              w = std::max(w / 2, 1), h = std::max(h / 2, 1))
             finer.push_back(static_cast<size_t>(w) * h);
         rest = Texture::texelCount(w, h);
@@ -80,13 +80,13 @@ struct Cut {
 };
 
 // Nothing when the file is missing or broken.
-std::optional<Texture> readSheet(const fs::path& path, int w, int h) {
-    const auto file = std::make_shared<const SheetFile>(path);
+std::optional<Texture> readTexture(const fs::path& path, int w, int h) {
+    const auto file = std::make_shared<const TextureFile>(path);
     const Cut cut(w, h);
-    SheetHead head;
+    TextureHead head;
     std::error_code e;
     const uint64_t size = fs::file_size(path, e);
-    if (e || !file->read(&head, sizeof head, 0) || head.magic != SheetHead::kMagic || head.finer != cut.finer.size())
+    if (e || !file->read(&head, sizeof head, 0) || head.magic != TextureHead::kMagic || head.finer != cut.finer.size())
         return std::nullopt;
     std::vector<uint64_t> starts{sizeof head};
     for (size_t i = 0; i <= cut.finer.size(); ++i) {
@@ -109,12 +109,12 @@ std::optional<Texture> readSheet(const fs::path& path, int w, int h) {
         head.cuts != 0);
 }
 
-void writeSheet(const fs::path& file, const Texture& texture) {
+void writeTexture(const fs::path& file, const Texture& texture) {
     std::error_code ignored;
     fs::create_directories(file.parent_path(), ignored);
     const std::vector<Texel> texels = texture.texels();
     const Cut cut(texture.width(), texture.height());
-    SheetHead head;
+    TextureHead head;
     head.cuts = texture.cuts() ? 1 : 0;
     head.finer = static_cast<uint32_t>(cut.finer.size());
     std::string finer, rest;
@@ -192,7 +192,7 @@ Surface MaterialLibrary::surface(const std::string& name) const {
     const Recipe* r = find(name);
     if (!r) return {.name = name};
     Surface s = r->surface;
-    if (const auto small = sheet(name, 64)) {
+    if (const auto small = texture(name, 64)) {
         const TextureSample& mean = small->mean();
         s.baseColor = mean.color;
         s.roughness = mean.roughness;
@@ -202,7 +202,7 @@ Surface MaterialLibrary::surface(const std::string& name) const {
 
 std::shared_ptr<const Texture> MaterialLibrary::known(const std::string& name, int width) const {
     const std::lock_guard lock(mutex_);
-    for (const Sheet& s : sheets_)
+    for (const Baked& s : baked_)
         if (s.width == width && s.name == name) return s.texture.lock();
     return nullptr;
 }
@@ -212,12 +212,12 @@ bool MaterialLibrary::ready(const std::string& name, int width) const {
     return !r || r->generator.empty() || known(name, width);
 }
 
-std::shared_ptr<const Texture> MaterialLibrary::sheet(const std::string& name, int width,
-                                                      const std::function<bool()>& stop) const {
+std::shared_ptr<const Texture> MaterialLibrary::texture(const std::string& name, int width,
+                                                        const std::function<bool()>& stop) const {
     const Recipe* r = find(name);
     if (!r || r->generator.empty()) return nullptr;
     if (auto texture = known(name, width)) return texture;
-    const V2f size = r->laying.size;
+    const V2f size = r->mapping.size;
     const float texel = std::max(size.x, size.y) / static_cast<float>(width);
     const int w = std::max(1, static_cast<int>(std::lround(size.x / texel))),
               h = std::max(1, static_cast<int>(std::lround(size.y / texel)));
@@ -226,23 +226,23 @@ std::shared_ptr<const Texture> MaterialLibrary::sheet(const std::string& name, i
                                     "-" + std::to_string(kGenerators) + ".sheet");
     std::optional<Texture> made;
     if (stop && stop()) throw Error(Error::Kind::Cancelled, "stopped", name);
-    if (keep) made = readSheet(file, w, h);
+    if (keep) made = readTexture(file, w, h);
     if (!made) {
         made = bake(*r, width, stop);
         if (keep) {
-            writeSheet(file, *made);
-            if (auto kept = readSheet(file, w, h)) made = std::move(kept); // lets go of what nobody may look at
+            writeTexture(file, *made);
+            if (auto kept = readTexture(file, w, h)) made = std::move(kept); // lets go of what nobody may look at
         }
     }
     auto texture = std::make_shared<const Texture>(std::move(*made));
     const std::lock_guard lock(mutex_);
-    for (Sheet& s : sheets_)
+    for (Baked& s : baked_)
         if (s.width == width && s.name == name) {
             if (auto sooner = s.texture.lock()) return sooner; // by another thread: one copy is enough
             s.texture = texture;
             return texture;
         }
-    sheets_.push_back({name, width, texture});
+    baked_.push_back({name, width, texture});
     return texture;
 }
 

@@ -22,10 +22,12 @@ V3f linear(const V3f& shown) {
     return {decodeSrgb(shown.x), decodeSrgb(shown.y), decodeSrgb(shown.z)};
 }
 
-void readLaying(const RecipeReader& in, Laying& l) {
+void readMapping(const RecipeReader& in, TextureMapping& l) {
     std::string kind = "blend";
     in.read("kind", kind, {"repeat", "blend", "pieces"});
-    l.kind = kind == "pieces" ? Laying::Kind::Pieces : kind == "blend" ? Laying::Kind::Blend : Laying::Kind::Repeat;
+    l.kind = kind == "pieces"  ? TextureMapping::Kind::Pieces
+             : kind == "blend" ? TextureMapping::Kind::Blend
+                               : TextureMapping::Kind::Repeat;
     in.read("size_m", l.size, 0.01f, 100);
     in.read("piece_m", l.piece, 0.001f, 100);
     in.read("period", l.period, 1, 64);
@@ -42,7 +44,7 @@ void readLaying(const RecipeReader& in, Laying& l) {
             l.shifts.push_back(v.get<float>());
         }
     }
-    if (l.kind != Laying::Kind::Pieces) return;
+    if (l.kind != TextureMapping::Kind::Pieces) return;
     const auto whole = [](float size, float piece) {
         const float n = size / std::max(piece, 1e-6f);
         return n > 0.99f && std::abs(n - std::round(n)) < 1e-3f;
@@ -88,7 +90,7 @@ Recipe readRecipe(const std::filesystem::path& file) {
     int seed = 1;
     r.read("seed", seed, 0, 1 << 24);
     out.seed = mix(static_cast<uint64_t>(seed), 4711);
-    if (const auto* l = r.member("laying")) readLaying(RecipeReader(*l, r.inside("laying")), out.laying);
+    if (const auto* l = r.member("laying")) readMapping(RecipeReader(*l, r.inside("laying")), out.mapping);
     if (const auto* colors = r.member("colors_srgb")) {
         if (!colors->is_array()) r.fail("colors_srgb must be a list of colours");
         for (const auto& c : *colors) {
@@ -125,7 +127,7 @@ std::vector<std::string> generatorNames() {
 Texture bake(const Recipe& recipe, int longer, const std::function<bool()>& stop) {
     const Generator make = generatorOf(recipe.generator);
     if (!make) return {};
-    const V2f size = recipe.laying.size;
+    const V2f size = recipe.mapping.size;
     const float texel = std::max(size.x, size.y) / static_cast<float>(longer);
     const int w = std::max(1, static_cast<int>(std::lround(size.x / texel))),
               h = std::max(1, static_cast<int>(std::lround(size.y / texel)));

@@ -1,4 +1,4 @@
-// Recipes of materials: colours, sizes and the generator that makes a sheet of them.
+// Recipes of materials: colours, sizes and the generator that makes a texture of them.
 #pragma once
 
 #include <filesystem>
@@ -8,8 +8,8 @@
 #include <vector>
 
 #include "core/base/vec.h"
-#include "core/material/laying.h"
 #include "core/material/surface.h"
+#include "core/material/texture_mapping.h"
 
 namespace thallos {
 
@@ -18,12 +18,12 @@ class RecipeReader;
 struct Recipe {
     std::string name, family; // as users read them: "Rubble limestone", "stone walls"
     std::string file;         // without folder and ending; its thumbnail has the same
-    std::string generator;    // of generatorNames(); empty: a plain surface without a sheet
-    Laying laying;
+    std::string generator;    // of generatorNames(); empty: a plain surface without a texture
+    TextureMapping mapping;
     std::vector<V3f> colors; // linear, sRGB primaries
     std::map<std::string, float> numbers;
     uint64_t seed = 1;
-    Surface surface; // what a part gets that is made of this; its baseColor is the sheet's mean unless given
+    Surface surface; // what a part gets that is made of this; its baseColor is the texture's mean unless given
 };
 
 // Throws Error::Unreadable, naming the file, the member and what is allowed.
@@ -34,7 +34,7 @@ void readSurface(const RecipeReader& in, Surface& surface);
 
 std::vector<std::string> generatorNames();
 
-// A sheet of `width` texels along its longer side. The same on every machine to within one step of 255, and for any
+// A texture of `width` texels along its longer side. The same on every machine to within one step of 255, and for any
 // number of threads. Throws Error::Cancelled when `stop` answered true.
 Texture bake(const Recipe& recipe, int width, const std::function<bool()>& stop = {});
 

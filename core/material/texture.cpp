@@ -1,4 +1,5 @@
 #include "core/material/texture.h"
+#include "core/base/text.h"
 
 #include <algorithm>
 #include <cctype>
@@ -322,8 +323,7 @@ struct Channels {
 } // namespace
 
 Map mapNamed(std::string_view fileName) {
-    std::string name;
-    for (const char c : fileName) name += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    const std::string name = lowered(std::string(fileName));
     const auto has = [&](std::initializer_list<const char*> words) {
         return std::any_of(words.begin(), words.end(),
                            [&](const char* w) { return name.find(w) != std::string::npos; });

@@ -43,9 +43,9 @@ inline constexpr float kSteepest = 3;
 Texel encodeTexel(const TextureSample& sample);
 TextureSample decodeTexel(const Texel& texel);
 
-// A value: rows from v = 0 upwards, wrapping round at every edge. Levels go down to one texel. What a coarser level can
-// no longer show of the relief makes it rougher (Toksvig 2005; as moments, Olano and Baker 2010), so that distant
-// surfaces keep their shine.
+// A value: rows from v = 0 upwards, wrapping round at every edge. Levels go down to one texel. Normal
+// variance lost in coarser mip levels is added to roughness (Toksvig 2005; as moments, Olano and Baker 2010), so that
+// distant surfaces keep their shine.
 class Texture {
 public:
     Texture() = default;
@@ -53,7 +53,7 @@ public:
     // Both sizes at least 1, at most 16384.
     Texture(int width, int height, std::vector<Texel> texels);
     // `texels` are those of the coarser levels alone, and the mean. `read` gives those of a finer one when somebody
-    // first looks closely enough: most sheets are seen from afar. It is asked once a level, from any thread, must not
+    // first looks closely enough: most textures are seen from afar. It is asked once a level, from any thread, must not
     // throw, and gives none when they are lost: the next coarser level then stands for them.
     using Reader = std::function<std::vector<Texel>(int level)>;
     Texture(int width, int height, std::vector<Texel> texels, Reader read, bool cuts);

@@ -139,8 +139,7 @@ void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<M
         }
         r.tint = static_cast<uint8_t>(mix(c.key, 7));
         r.rank = static_cast<uint8_t>(mix(c.key, 8));
-        r.individual = static_cast<uint16_t>(mixSpecies[s].species * kIndividuals +
-                                             static_cast<int>(mix(c.key, 10) % kIndividuals));
+        r.individual = IndividualId::of(mixSpecies[s].species, static_cast<int>(mix(c.key, 10) % kIndividuals));
         r.item = item;
         out.push_back(r);
     }

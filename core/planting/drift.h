@@ -44,6 +44,7 @@ struct PlantingSite {
     std::function<V3f(const V2f&)> normal;
     // False where a plant of the given spread (metres) may not stand: buildings, clearings, gravel, water.
     std::function<bool(const V2f&, float spread)> open;
+    std::function<float(const V2f&)> waterLevel; // of the water over the place; the lowest float where there is none
 };
 
 // What scattering must know of a mix entry.

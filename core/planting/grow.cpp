@@ -36,7 +36,7 @@ Shaper shaperOf(const SpeciesRecipe& recipe, uint64_t seed) {
 }
 
 // The form at a level that covers as much of the view as `seen` (m2): where levels change nothing swells or shrinks.
-Form asWide(const Shaper& shaper, Level level, float seen) {
+Form matchSilhouette(const Shaper& shaper, Level level, float seen) {
     constexpr float kClose = 0.02f;
     constexpr int kTries = 7;
     struct Try {
@@ -84,7 +84,7 @@ Individual grow(const SpeciesRecipe& recipe, uint64_t seed) {
     float seen = silhouette(within(shaper(Level::Hero, 1), Level::Hero, seed)), grain = 0;
     for (const Level level : {Level::Near, Level::Middle, Level::Far}) {
         Form& form = out.forms[static_cast<size_t>(level)];
-        form = within(asWide(shaper, level, seen), level, seed);
+        form = within(matchSilhouette(shaper, level, seen), level, seed);
         if (level == Level::Near) seen = silhouette(form); // where it can't follow, the others follow it
         form.grain = grain = std::max(form.grain, grain);
     }

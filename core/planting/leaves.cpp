@@ -99,6 +99,54 @@ Mesh brush(const LeafRecipe& r, int many) {
     return m;
 }
 
+// Leaflets in pairs along a rib that bends, one at its end.
+Mesh pinnate(const LeafRecipe& r, bool fine) {
+    Mesh m;
+    const V3f y(0, -1, 0);
+    const int pairs = (r.leaflets - 1) / 2;
+    // The leaflets of a frond are straps that lie over each other; others have room.
+    const bool frond = pairs > 10;
+    const float room = r.length * 1.9f / static_cast<float>(pairs + 1);
+    const float l = frond ? 0.5f * r.width : std::min(r.width * 0.62f, room), w = frond ? 0.4f * room : l * 0.42f;
+    const float bend = radians(r.curl) * (frond ? 1 : 0.7f);
+    struct Rib {
+        V3f at, along, up;
+    };
+    const auto rib = [&](float t) { // an arc
+        const float a = std::max(bend * t, 1e-3f);
+        return Rib{V3f(el::sin(a), 0, el::cos(a) - 1) * (r.length * 0.8f * t / a), V3f(el::cos(a), 0, -el::sin(a)),
+                   V3f(el::sin(a), 0, el::cos(a))};
+    };
+    const auto leaflet = [&](const Rib& at, const V3f& along, const V3f& side, float size) {
+        blade(m, fine ? outlineOf("ovate", LeafDetail::Shaped) : Outline{{0.42f, 1}}, at.at, along, side, at.up,
+              l * size, w, r.fold, frond ? 0.3f * r.curl : r.curl, false);
+    };
+    for (int k = 0; k < pairs; ++k) {
+        const float t = 0.22f + 0.68f * static_cast<float>(k) / static_cast<float>(std::max(pairs - 1, 1));
+        const Rib at = rib(t);
+        const float size = frond ? 0.55f + 1.8f * t * (1 - t) : 1; // shorter towards both ends
+        for (const float s : {1.0f, -1.0f})
+            leaflet(at, (at.along * 0.5f + y * s).normalized(), (y * 0.5f - at.along * s).normalized(), size);
+    }
+    leaflet(rib(0.97f), rib(0.97f).along, y, frond ? 0.4f : 1);
+    if (frond) { // its stalk
+        constexpr int kPieces = 5;
+        const int base = static_cast<int>(m.positions.size());
+        for (int k = 0; k <= kPieces; ++k) {
+            const float t = static_cast<float>(k) / kPieces;
+            const Rib at = rib(t);
+            const V3f half = y * (0.014f * r.length * (1 - 0.8f * t));
+            m.positions.insert(m.positions.end(), {at.at - half, at.at + half});
+        }
+        for (int k = 0; k < kPieces; ++k) {
+            const int a = base + 2 * k;
+            m.triangles.push_back({a, a + 2, a + 3});
+            m.triangles.push_back({a, a + 3, a + 1});
+        }
+    }
+    return m;
+}
+
 } // namespace
 
 Mesh leafShape(const LeafRecipe& r, LeafDetail detail) {
@@ -133,50 +181,7 @@ Mesh leafShape(const LeafRecipe& r, LeafDetail detail) {
         }
         return m;
     }
-    if (r.shape == "pinnate" && detail != LeafDetail::Plain) {
-        const int pairs = (r.leaflets - 1) / 2;
-        // The leaflets of a frond are straps that lie over each other; others have room.
-        const bool frond = pairs > 10;
-        const float room = r.length * 1.9f / static_cast<float>(pairs + 1);
-        const float l = frond ? 0.5f * r.width : std::min(r.width * 0.62f, room), w = frond ? 0.4f * room : l * 0.42f;
-        const float bend = radians(r.curl) * (frond ? 1 : 0.7f);
-        struct Rib {
-            V3f at, along, up;
-        };
-        const auto rib = [&](float t) { // an arc
-            const float a = std::max(bend * t, 1e-3f);
-            return Rib{V3f(el::sin(a), 0, el::cos(a) - 1) * (r.length * 0.8f * t / a), V3f(el::cos(a), 0, -el::sin(a)),
-                       V3f(el::sin(a), 0, el::cos(a))};
-        };
-        const auto leaflet = [&](const Rib& at, const V3f& along, const V3f& side, float size) {
-            blade(m, fine ? outlineOf("ovate", LeafDetail::Shaped) : Outline{{0.42f, 1}}, at.at, along, side, at.up,
-                  l * size, w, r.fold, frond ? 0.3f * r.curl : r.curl, false);
-        };
-        for (int k = 0; k < pairs; ++k) {
-            const float t = 0.22f + 0.68f * static_cast<float>(k) / static_cast<float>(std::max(pairs - 1, 1));
-            const Rib at = rib(t);
-            const float size = frond ? 0.55f + 1.8f * t * (1 - t) : 1; // shorter towards both ends
-            for (const float s : {1.0f, -1.0f})
-                leaflet(at, (at.along * 0.5f + y * s).normalized(), (y * 0.5f - at.along * s).normalized(), size);
-        }
-        leaflet(rib(0.97f), rib(0.97f).along, y, frond ? 0.4f : 1);
-        if (frond) { // its stalk
-            constexpr int kPieces = 5;
-            const int base = static_cast<int>(m.positions.size());
-            for (int k = 0; k <= kPieces; ++k) {
-                const float t = static_cast<float>(k) / kPieces;
-                const Rib at = rib(t);
-                const V3f half = y * (0.014f * r.length * (1 - 0.8f * t));
-                m.positions.insert(m.positions.end(), {at.at - half, at.at + half});
-            }
-            for (int k = 0; k < kPieces; ++k) {
-                const int a = base + 2 * k;
-                m.triangles.push_back({a, a + 2, a + 3});
-                m.triangles.push_back({a, a + 3, a + 1});
-            }
-        }
-        return m;
-    }
+    if (r.shape == "pinnate" && detail != LeafDetail::Plain) return pinnate(r, fine);
     if (detail == LeafDetail::Plain) {
         blade(m, Outline{{0.42f, 1}}, V3f(0), x, y, z, r.length, r.width, r.fold, r.curl, false);
         return m;

@@ -14,8 +14,8 @@ namespace thallos {
 
 namespace {
 
-uint64_t seedOf(int individual) {
-    return static_cast<uint64_t>(individual % kIndividuals) + 1;
+uint64_t seedOf(IndividualId id) {
+    return static_cast<uint64_t>(id.which()) + 1;
 }
 
 } // namespace
@@ -58,33 +58,33 @@ float Species::spread() const {
     return std::visit(Wide{height()}, recipe.growth);
 }
 
-std::string PlantLibrary::cacheKey(int index) const {
-    const Species& s = species_[index / kIndividuals];
+std::string PlantLibrary::cacheKey(IndividualId id) const {
+    const Species& s = species_[id.species()];
     // A proxy hangs on its model besides, which is no slower to read than what is made of it.
     if (!cache() || s.text.empty() || std::holds_alternative<ProxyRecipe>(s.recipe.growth)) return {};
     return std::string(CODE_OF_GROWTH) + " " + std::to_string(static_cast<int>(season_)) + " " +
-           std::to_string(seedOf(index)) + " " + s.text;
+           std::to_string(seedOf(id)) + " " + s.text;
 }
 
-const Individual& PlantLibrary::individual(int index) const {
-    Grown& g = grown_[index];
+const Individual& PlantLibrary::individual(IndividualId id) const {
+    Grown& g = grown_[id.value];
     std::call_once(g.once, [&] {
-        const std::string key = cacheKey(index);
+        const std::string key = cacheKey(id);
         if (!key.empty())
             if (const auto bytes = cache()->find("plant " + key); bytes && unpackIndividual(*bytes, g.plant)) return;
-        g.plant = grow(species_[index / kIndividuals].recipe, seedOf(index));
+        g.plant = grow(species_[id.species()].recipe, seedOf(id));
         if (!key.empty()) cache()->keep("plant " + key, packIndividual(g.plant));
     });
     return g.plant;
 }
 
-const Form& PlantLibrary::hero(int index) const {
-    Grown& g = grown_[index];
+const Form& PlantLibrary::hero(IndividualId id) const {
+    Grown& g = grown_[id.value];
     std::call_once(g.heroOnce, [&] {
-        const std::string key = cacheKey(index);
+        const std::string key = cacheKey(id);
         if (!key.empty())
             if (const auto bytes = cache()->find("hero " + key); bytes && unpackForm(*bytes, g.hero)) return;
-        g.hero = growHero(species_[index / kIndividuals].recipe, seedOf(index));
+        g.hero = growHero(species_[id.species()].recipe, seedOf(id));
         if (!key.empty()) cache()->keep("hero " + key, packForm(g.hero));
     });
     return g.hero;
@@ -159,6 +159,11 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::in(Season season) const {
 }
 
 std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) const {
+    { // before anything is parsed: each build of a site asks
+        const std::lock_guard lock(year_->mutex);
+        if (!carried.empty() && year_->carried == carried)
+            if (auto there = year_->carrying.lock(); there && there->season_ == season_) return there;
+    }
     std::vector<Species> fresh;
     for (const auto& c : carried) {
         const int at = find(c->name);
@@ -173,8 +178,6 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) c
     }
     if (fresh.empty()) return in(season_);
     const std::lock_guard lock(year_->mutex);
-    if (year_->carried == carried)
-        if (auto there = year_->carrying.lock()) return there;
     auto year = std::make_shared<Year>();
     year->summer = year_->summer;
     year->cache = year_->cache;

@@ -29,6 +29,52 @@ void cone(Mesh& m, const V3f& at, const V3f& axis, float length, float thick, in
     stalk(m, {at, at + axis * (length * 0.5f), at + axis * length}, 0.3f * thick, 0.1f * thick, 5);
 }
 
+// Straight between the places of buds, where it turns; the thicker the longer, and forked.
+void stick(Mesh& bark, const V3f& at, const V3f& d, float length, float thick, float crooked, Level level,
+           Random& own) {
+    const float stout = own.between(0.5f, 1.5f), from = thick / 2 * stout, end = 0.45f * from;
+    const float reach = length * (0.55f + 0.45f * stout);
+    std::vector<V3f> line;
+    V3f p = at - d * (reach / 2), along = d;
+    const int steps = level >= Level::Middle ? 2 : 6;
+    for (int k = 0; k <= steps; ++k) {
+        line.push_back(V3f(p.x, p.y, std::max(p.z, 0.6f * from)));
+        along = turned(along, V3f(0, 0, 1), radians((k % 2 ? 0.5f : -0.5f) * own.between(0, crooked)));
+        p += along * (reach / static_cast<float>(steps) * own.between(0.7f, 1.3f));
+    }
+    const int sides = level == Level::Hero ? 7 : level == Level::Near ? 5 : 3;
+    stalk(bark, line, from, end, sides);
+    for (int fork = 0; fork < 2 && level < Level::Middle; ++fork) {
+        if (own.unit() > 0.4f * stout + 0.1f) continue;
+        const V3f foot = line[static_cast<size_t>(2 + 2 * fork)];
+        const V3f side = turned(d, V3f(0, 0, 1), (own.unit() < 0.5f ? 1.0f : -1.0f) * own.between(0.5f, 0.9f));
+        const V3f kink = turned(side, V3f(0, 0, 1), own.around(0.4f));
+        const float way = reach * own.between(0.1f, 0.22f);
+        stalk(bark, {foot, foot + side * way, foot + side * way + kink * way}, 0.6f * from, 0.3f * from,
+              std::max(3, sides - 1));
+    }
+}
+
+// Hollow like the branch it came from.
+void flake(Mesh& bark, const V3f& at, const V3f& d, const V3f& face, float length, float thick, Random& own) {
+    const V3f side = face.cross(d);
+    const int base = static_cast<int>(bark.positions.size());
+    const float wide = length * own.between(0.25f, 0.5f), curl = 0.25f * wide;
+    for (int row = 0; row < 3; ++row)
+        for (int k = 0; k < 4; ++k) {
+            const float u = (static_cast<float>(k) / 3 - 0.5f) * (1 + own.around(0.12f)),
+                        v = (static_cast<float>(row) / 2 - 0.5f) * (1 + own.around(0.2f));
+            bark.positions.push_back(at + d * (length * u) + side * (wide * v) - face * (curl * 4 * v * v) +
+                                     face * (curl + thick));
+        }
+    for (int row = 0; row < 2; ++row)
+        for (int k = 0; k < 3; ++k) {
+            const int c = base + 4 * row + k;
+            bark.triangles.push_back({c, c + 1, c + 5});
+            bark.triangles.push_back({c, c + 5, c + 4});
+        }
+}
+
 Form formOf(const LitterRecipe& recipe, const Growth& growth, Level level, float fuller) {
     Form form;
     form.parts.resize(std::size(kLitterParts));
@@ -61,47 +107,10 @@ Form formOf(const LitterRecipe& recipe, const Growth& growth, Level level, float
                  level >= Level::Middle ? 8
                  : level == Level::Near ? 40
                                         : 80);
-        else if (recipe.what == "sticks") {
-            // Straight between the places of buds, where it turns; the thicker the longer, and forked.
-            const float stout = own.between(0.5f, 1.5f), from = thick / 2 * stout, end = 0.45f * from;
-            const float reach = length * (0.55f + 0.45f * stout);
-            std::vector<V3f> line;
-            V3f p = at - d * (reach / 2), along = d;
-            const int steps = level >= Level::Middle ? 2 : 6;
-            for (int k = 0; k <= steps; ++k) {
-                line.push_back(V3f(p.x, p.y, std::max(p.z, 0.6f * from)));
-                along = turned(along, V3f(0, 0, 1), radians((k % 2 ? 0.5f : -0.5f) * own.between(0, recipe.crooked)));
-                p += along * (reach / static_cast<float>(steps) * own.between(0.7f, 1.3f));
-            }
-            const int sides = level == Level::Hero ? 7 : level == Level::Near ? 5 : 3;
-            stalk(bark, line, from, end, sides);
-            for (int fork = 0; fork < 2 && level < Level::Middle; ++fork) {
-                if (own.unit() > 0.4f * stout + 0.1f) continue;
-                const V3f foot = line[static_cast<size_t>(2 + 2 * fork)];
-                const V3f side = turned(d, V3f(0, 0, 1), (own.unit() < 0.5f ? 1.0f : -1.0f) * own.between(0.5f, 0.9f));
-                const V3f kink = turned(side, V3f(0, 0, 1), own.around(0.4f));
-                const float way = reach * own.between(0.1f, 0.22f);
-                stalk(bark, {foot, foot + side * way, foot + side * way + kink * way}, 0.6f * from, 0.3f * from,
-                      std::max(3, sides - 1));
-            }
-        } else { // flakes, hollow like the branch they came from
-            const V3f side = face.cross(d);
-            const int base = static_cast<int>(bark.positions.size());
-            const float wide = length * own.between(0.25f, 0.5f), curl = 0.25f * wide;
-            for (int row = 0; row < 3; ++row)
-                for (int k = 0; k < 4; ++k) {
-                    const float u = (static_cast<float>(k) / 3 - 0.5f) * (1 + own.around(0.12f)),
-                                v = (static_cast<float>(row) / 2 - 0.5f) * (1 + own.around(0.2f));
-                    bark.positions.push_back(at + d * (length * u) + side * (wide * v) - face * (curl * 4 * v * v) +
-                                             face * (curl + thick));
-                }
-            for (int row = 0; row < 2; ++row)
-                for (int k = 0; k < 3; ++k) {
-                    const int c = base + 4 * row + k;
-                    bark.triangles.push_back({c, c + 1, c + 5});
-                    bark.triangles.push_back({c, c + 5, c + 4});
-                }
-        }
+        else if (recipe.what == "sticks")
+            stick(bark, at, d, length, thick, recipe.crooked, level, own);
+        else
+            flake(bark, at, d, face, length, thick, own);
     }
     form.grain = (leaves ? recipe.leaf.width : recipe.what == "sticks" ? recipe.thick : 0.4f * recipe.length) * larger;
     if (leaves) {

@@ -225,7 +225,15 @@ private:
 };
 
 // The surface by naive surface nets (S. Gibson, "Constrained Elastic Surface Nets", 1998, without the relaxation).
-Form skinned(Body body, float cell) {
+struct Net {
+    V3i n{0};
+    std::vector<float> field; // distance at the corners of cells, x first
+    std::vector<int> vertex;  // of the cell that begins there; -1: none
+    std::vector<V3f> points;
+    size_t at(int x, int y, int z) const { return (static_cast<size_t>(z) * n.y + y) * n.x + x; }
+};
+
+Net netOf(Body& body, float cell) {
     Box3f box;
     for (Limb& l : body.limbs) {
         l.box = Box3f();
@@ -240,15 +248,17 @@ Form skinned(Body body, float cell) {
         l.box.max += margin;
     }
     const V3f low = box.min - V3f(2.5f * cell);
-    const V3i n(static_cast<int>((box.max.x - low.x) / cell) + 4, static_cast<int>((box.max.y - low.y) / cell) + 4,
-                static_cast<int>((box.max.z - low.z) / cell) + 4);
-    const auto at = [&](int x, int y, int z) { return (static_cast<size_t>(z) * n.y + y) * n.x + x; };
-    std::vector<float> field(static_cast<size_t>(n.x) * n.y * n.z);
+    Net net;
+    const V3i n = net.n =
+        V3i(static_cast<int>((box.max.x - low.x) / cell) + 4, static_cast<int>((box.max.y - low.y) / cell) + 4,
+            static_cast<int>((box.max.z - low.z) / cell) + 4);
+    const auto at = [&](int x, int y, int z) { return net.at(x, y, z); };
+    std::vector<float>& field = net.field;
+    field.resize(static_cast<size_t>(n.x) * n.y * n.z);
     for (int z = 0; z < n.z; ++z)
         for (int y = 0; y < n.y; ++y)
             for (int x = 0; x < n.x; ++x) field[at(x, y, z)] = body.distance(low + V3f(V3i(x, y, z)) * cell);
-    std::vector<int> vertex(field.size(), -1);
-    std::vector<V3f> points;
+    net.vertex.assign(field.size(), -1);
     constexpr int kCorners[8][3] = {{0, 0, 0}, {1, 0, 0}, {0, 1, 0}, {1, 1, 0},
                                     {0, 0, 1}, {1, 0, 1}, {0, 1, 1}, {1, 1, 1}};
     constexpr int kEdges[12][2] = {{0, 1}, {2, 3}, {4, 5}, {6, 7}, {0, 2}, {1, 3},
@@ -273,97 +283,127 @@ Form skinned(Body body, float cell) {
                     sum += lerp(a, b, t);
                     ++crossed;
                 }
-                vertex[at(x, y, z)] = static_cast<int>(points.size());
-                points.push_back(low + (V3f(V3i(x, y, z)) + sum / static_cast<float>(crossed)) * cell);
+                net.vertex[at(x, y, z)] = static_cast<int>(net.points.size());
+                net.points.push_back(low + (V3f(V3i(x, y, z)) + sum / static_cast<float>(crossed)) * cell);
             }
-    constexpr float kFineCell = 0.025f; // metres, of forms that are seen near by
-    Form form;
-    form.parts.resize(std::size(kPersonParts));
-    form.grain = 1.5f * cell;
-    std::array<std::vector<int>, std::size(kPersonParts)> moved;
-    for (auto& m : moved) m.assign(points.size(), -1);
-    const auto normalAt = [&](const V3f& p) {
-        const float e = 0.4f * cell;
-        return V3f(body.distance(p + V3f(e, 0, 0)) - body.distance(p - V3f(e, 0, 0)),
-                   body.distance(p + V3f(0, e, 0)) - body.distance(p - V3f(0, e, 0)),
-                   body.distance(p + V3f(0, 0, e)) - body.distance(p - V3f(0, 0, e)))
+    return net;
+}
+
+// The net's faces, parted by what each covers.
+class SkinBuilder {
+public:
+    SkinBuilder(const Body& body, const std::vector<V3f>& points, float cell)
+        : body_(body), points_(points), cell_(cell), fine_(cell < kFineCell) {
+        form_.parts.resize(std::size(kPersonParts));
+        form_.grain = 1.5f * cell;
+        for (auto& m : moved_) m.assign(points.size(), -1);
+        if (fine_)
+            for (const V3f& p : points) partOf_.push_back(partAt(p));
+    }
+
+    void quad(int a, int b, int c, int d, bool flip) {
+        if (flip) std::swap(b, d);
+        const Part part = partAt((points_[a] + points_[b] + points_[c] + points_[d]) / 4);
+        const auto same = [&](int k) { return partOf_[k] == part; };
+        if (fine_ && !(same(a) && same(b) && same(c) && same(d))) {
+            cut(a, b, c);
+            cut(a, c, d);
+            return;
+        }
+        Mesh& m = form_.parts[part];
+        const int corners[4] = {corner(part, a), corner(part, b), corner(part, c), corner(part, d)};
+        m.triangles.push_back({corners[0], corners[1], corners[2]});
+        m.triangles.push_back({corners[0], corners[2], corners[3]});
+    }
+
+    Form take() { return std::move(form_); }
+
+private:
+    static constexpr float kFineCell = 0.025f; // metres, of forms that are seen near by
+
+    V3f normalAt(const V3f& p) const {
+        const float e = 0.4f * cell_;
+        return V3f(body_.distance(p + V3f(e, 0, 0)) - body_.distance(p - V3f(e, 0, 0)),
+                   body_.distance(p + V3f(0, e, 0)) - body_.distance(p - V3f(0, e, 0)),
+                   body_.distance(p + V3f(0, 0, e)) - body_.distance(p - V3f(0, 0, e)))
             .normalized();
-    };
-    const auto partAt = [&](const V3f& p) {
+    }
+
+    Part partAt(const V3f& p) const {
         Part part = Top;
-        body.distance(p, &part);
+        body_.distance(p, &part);
         return part;
-    };
-    const bool fine = cell < kFineCell;
-    std::vector<Part> partOf; // of each point
-    if (fine)
-        for (const V3f& p : points) partOf.push_back(partAt(p));
-    const auto added = [&](Part part, const V3f& p) {
-        Mesh& m = form.parts[part];
+    }
+
+    int added(Part part, const V3f& p) {
+        Mesh& m = form_.parts[part];
         m.positions.push_back(p);
         m.normals.push_back(normalAt(p));
         return static_cast<int>(m.positions.size()) - 1;
-    };
-    const auto corner = [&](Part part, int k) {
-        int& to = moved[part][k];
-        if (to < 0) to = added(part, points[k]);
+    }
+
+    int corner(Part part, int k) {
+        int& to = moved_[part][k];
+        if (to < 0) to = added(part, points_[k]);
         return to;
-    };
+    }
+
     // Where the way from one part into others leaves it.
-    const auto seam = [&](Part part, V3f in, V3f out) {
+    V3f seam(Part part, V3f in, V3f out) const {
         for (int k = 0; k < 7; ++k) {
             const V3f middle = (in + out) / 2;
             (partAt(middle) == part ? in : out) = middle;
         }
         return (in + out) / 2;
-    };
+    }
+
     // Hems and hairlines are cut along their line, not from cell to cell.
-    const auto cut = [&](int a, int b, int c) {
+    void cut(int a, int b, int c) {
         const std::array<int, 3> t{a, b, c};
-        const std::array<Part, 3> parts{partOf[a], partOf[b], partOf[c]};
+        const std::array<Part, 3> parts{partOf_[a], partOf_[b], partOf_[c]};
         for (int k = 0; k < 3; ++k) {
             const int l = (k + 1) % 3, m = (k + 2) % 3;
             if (parts[l] != parts[m] || parts[k] == parts[l]) continue; // k stands alone
-            const V3f x = seam(parts[k], points[t[k]], points[t[l]]), y = seam(parts[k], points[t[k]], points[t[m]]);
-            Mesh &lone = form.parts[parts[k]], &both = form.parts[parts[l]];
+            const V3f x = seam(parts[k], points_[t[k]], points_[t[l]]),
+                      y = seam(parts[k], points_[t[k]], points_[t[m]]);
+            Mesh &lone = form_.parts[parts[k]], &both = form_.parts[parts[l]];
             lone.triangles.push_back({corner(parts[k], t[k]), added(parts[k], x), added(parts[k], y)});
             const int bx = added(parts[l], x), by = added(parts[l], y);
             both.triangles.push_back({bx, corner(parts[l], t[l]), corner(parts[l], t[m])});
             both.triangles.push_back({bx, corner(parts[l], t[m]), by});
             return;
         }
-        const Part part = partAt((points[a] + points[b] + points[c]) / 3);
-        form.parts[part].triangles.push_back({corner(part, a), corner(part, b), corner(part, c)});
-    };
-    const auto quad = [&](int a, int b, int c, int d, bool flip) {
-        if (flip) std::swap(b, d);
-        const Part part = partAt((points[a] + points[b] + points[c] + points[d]) / 4);
-        const auto same = [&](int k) { return partOf[k] == part; };
-        if (fine && !(same(a) && same(b) && same(c) && same(d))) {
-            cut(a, b, c);
-            cut(a, c, d);
-            return;
-        }
-        Mesh& m = form.parts[part];
-        const int corners[4] = {corner(part, a), corner(part, b), corner(part, c), corner(part, d)};
-        m.triangles.push_back({corners[0], corners[1], corners[2]});
-        m.triangles.push_back({corners[0], corners[2], corners[3]});
-    };
-    for (int z = 1; z + 1 < n.z; ++z)
-        for (int y = 1; y + 1 < n.y; ++y)
-            for (int x = 1; x + 1 < n.x; ++x) {
-                const bool in = field[at(x, y, z)] < 0;
-                if (in != (field[at(x + 1, y, z)] < 0))
-                    quad(vertex[at(x, y - 1, z - 1)], vertex[at(x, y, z - 1)], vertex[at(x, y, z)],
-                         vertex[at(x, y - 1, z)], !in);
-                if (in != (field[at(x, y + 1, z)] < 0))
-                    quad(vertex[at(x - 1, y, z - 1)], vertex[at(x - 1, y, z)], vertex[at(x, y, z)],
-                         vertex[at(x, y, z - 1)], !in);
-                if (in != (field[at(x, y, z + 1)] < 0))
-                    quad(vertex[at(x - 1, y - 1, z)], vertex[at(x, y - 1, z)], vertex[at(x, y, z)],
-                         vertex[at(x - 1, y, z)], !in);
+        const Part part = partAt((points_[a] + points_[b] + points_[c]) / 3);
+        form_.parts[part].triangles.push_back({corner(part, a), corner(part, b), corner(part, c)});
+    }
+
+    const Body& body_;
+    const std::vector<V3f>& points_;
+    float cell_;
+    bool fine_;
+    Form form_;
+    std::array<std::vector<int>, std::size(kPersonParts)> moved_; // a point's number in each part; -1: not there
+    std::vector<Part> partOf_;                                    // of each point, where it is fine
+};
+
+Form skinned(Body body, float cell) {
+    const Net net = netOf(body, cell);
+    SkinBuilder skin(body, net.points, cell);
+    for (int z = 1; z + 1 < net.n.z; ++z)
+        for (int y = 1; y + 1 < net.n.y; ++y)
+            for (int x = 1; x + 1 < net.n.x; ++x) {
+                const bool in = net.field[net.at(x, y, z)] < 0;
+                if (in != (net.field[net.at(x + 1, y, z)] < 0))
+                    skin.quad(net.vertex[net.at(x, y - 1, z - 1)], net.vertex[net.at(x, y, z - 1)],
+                              net.vertex[net.at(x, y, z)], net.vertex[net.at(x, y - 1, z)], !in);
+                if (in != (net.field[net.at(x, y + 1, z)] < 0))
+                    skin.quad(net.vertex[net.at(x - 1, y, z - 1)], net.vertex[net.at(x - 1, y, z)],
+                              net.vertex[net.at(x, y, z)], net.vertex[net.at(x, y, z - 1)], !in);
+                if (in != (net.field[net.at(x, y, z + 1)] < 0))
+                    skin.quad(net.vertex[net.at(x - 1, y - 1, z)], net.vertex[net.at(x, y - 1, z)],
+                              net.vertex[net.at(x, y, z)], net.vertex[net.at(x - 1, y, z)], !in);
             }
-    return form;
+    return skin.take();
 }
 
 } // namespace

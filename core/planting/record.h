@@ -1,11 +1,26 @@
 // One plant as it stands: what the document, the tracer and the drawings share.
 #pragma once
 
+#include <compare>
 #include <cstdint>
 
 #include "core/base/vec.h"
 
 namespace thallos {
+
+inline constexpr int kIndividuals = 3; // of a species
+
+// A grown individual of a plant library: all are numbered through, kIndividuals to a species.
+struct IndividualId {
+    uint32_t value = 0;
+
+    static constexpr IndividualId of(int species, int which = 0) {
+        return {static_cast<uint32_t>(species * kIndividuals + which % kIndividuals)};
+    }
+    constexpr int species() const { return static_cast<int>(value / kIndividuals); } // index in the library
+    constexpr int which() const { return static_cast<int>(value % kIndividuals); }
+    auto operator<=>(const IndividualId&) const = default;
+};
 
 // A tree, a shrub or a tuft of grass. 32 bytes.
 struct PlantRecord {
@@ -16,7 +31,7 @@ struct PlantRecord {
     int8_t tiltEast, tiltNorth; // 127 = 45 degrees
     uint8_t tint;               // 128 = as grown; lighter or darker, warmer or cooler
     uint8_t rank;               // order in which distance thinning takes plants away, 0 first to stay
-    uint32_t individual;        // index into the site's list of grown individuals
+    IndividualId individual;    // of the site's library
     uint32_t item;              // id of the planting item
 };
 static_assert(sizeof(PlantRecord) <= 32);

@@ -22,6 +22,7 @@
 #include "core/planting/log.h"
 #include "core/planting/person.h"
 #include "core/planting/proxy.h"
+#include "core/planting/record.h"
 #include "core/planting/season.h"
 #include "core/planting/stone.h"
 #include "core/planting/thing.h"
@@ -92,8 +93,6 @@ Form growHero(const SpeciesRecipe& recipe, uint64_t seed);
 // A climber on something else than its recipe's own support, as fine as its size allows.
 Form growOn(const SpeciesRecipe& recipe, const Support& support, uint64_t seed);
 
-inline constexpr int kIndividuals = 3; // a species
-
 // A species that a project takes along, so that it can be handed on.
 struct CarriedSpecies {
     std::string name;
@@ -135,18 +134,17 @@ public:
     int find(const std::string& name) const; // -1: unknown
     // Where what is made of this individual may be kept, and under which name; null and empty: nowhere.
     const DiskCache* cache() const { return year_->cache.get(); }
-    std::string cacheKey(int index) const;
-    // Individuals are numbered through: species index * kIndividuals + which. Grown when first asked for, which takes
-    // up to half a second, or read from the cache.
-    const Individual& individual(int index) const;
-    const Form& hero(int index) const; // likewise
-    const Form& form(int index, Level level) const {
-        return level == Level::Hero ? hero(index) : individual(index).form(level);
+    std::string cacheKey(IndividualId id) const;
+    // Grown when first asked for, which takes up to half a second, or read from the cache.
+    const Individual& individual(IndividualId id) const;
+    const Form& hero(IndividualId id) const; // likewise
+    const Form& form(IndividualId id, Level level) const {
+        return level == Level::Hero ? hero(id) : individual(id).form(level);
     }
     // Of Form::parts, kParts of them: the recipe's, with the pictures of a proxy, which are read when first asked for.
     const std::vector<Surface>& surfaces(int species) const;
     // Low growth, that thins out with distance while the picture moves.
-    bool isLow(int index) const { return species_[index / kIndividuals].recipe.kind >= SpeciesKind::Grass; }
+    bool isLow(int species) const { return species_[species].recipe.kind >= SpeciesKind::Grass; }
     int individualCount() const { return static_cast<int>(species_.size()) * kIndividuals; }
 
 private:

@@ -1,4 +1,4 @@
-// What a project comes to: finished heights, standing plants, water sheets, the land around. Derived, never saved.
+// What a project comes to: finished heights, standing plants, waters, the land around. Derived, never saved.
 #pragma once
 
 #include <limits>
@@ -6,27 +6,17 @@
 #include <string>
 #include <vector>
 
-#include "core/planting/species.h"
+#include "core/project/plant_tile.h"
 #include "core/project/project.h"
 
 namespace thallos {
 
-// Up to 8 192 plants that stand near each other.
-struct PlantTile {
-    Box3f bounds; // with their crowns
-    std::vector<PlantRecord> records;
-    size_t woody = 0;                                  // the first so many are trees and shrubs, the others grass
-    std::vector<std::pair<uint32_t, uint32_t>> counts; // by the planting item's id: how many are its
-};
-
-inline constexpr size_t kPlantsInTile = 8192;
-
 struct WaterBody {
     Id item;
     Water water;
-    std::shared_ptr<const Mesh> sheet;
+    std::shared_ptr<const Mesh> surface;
     std::shared_ptr<const WaterRegion> region;
-    Box2f box;                                                     // of the sheet
+    Box2f box;                                                     // of the surface
     std::shared_ptr<const std::vector<std::pair<V2f, V2f>>> shore; // segments in plan
 };
 
@@ -39,9 +29,9 @@ struct GrownClimber {
     M44f toWorld;
 };
 
-enum class Haste {
-    Moving, // plants follow the ground but masks are not asked again; far land waits
-    Rest,   // everything as built from nothing
+enum class BuildMode {
+    Moving, // interactive: plants are only re-seated on the new heights; masks, far land and water are left stale
+    Rest,   // everything, as built from nothing
 };
 
 // Immutable once built; shared between the panes, the tracer and the drawings.
@@ -54,13 +44,13 @@ struct BuiltSite {
     std::vector<Pad> pads;
     std::vector<std::vector<std::shared_ptr<const PlantTile>>> plants; // by ground tile
     std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far, or wait for a
-                                  // next portion
+                                  // next slice
     std::vector<WaterBody> waters;
     std::vector<GrownClimber> climbers;
     std::shared_ptr<const Mesh> far;
     bool watersStale = false, farStale = false; // older than the heights
     bool stale = false;                         // any of these: build again at rest
-    Haste haste = Haste::Rest;                  // in which it was built
+    BuildMode mode = BuildMode::Rest;           // in which it was built
 
     int64_t plantCount() const;
     int64_t plantCount(Id item) const;
@@ -68,7 +58,7 @@ struct BuiltSite {
 
 // How much planting one build does: the tiles nearest to `near` come first, and once `plants` of them are sown the
 // other tiles keep what they have and are stale.
-struct Portion {
+struct BuildSlice {
     V2f near{0};
     size_t plants = std::numeric_limits<size_t>::max();
 };
@@ -79,7 +69,7 @@ std::shared_ptr<const PlantLibrary> libraryOf(const Project& project, const Plan
 // Shares with `previous` whatever did not change. Species that the library lacks are left out and named in `warnings`.
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
                                        const std::shared_ptr<const BuiltSite>& previous = nullptr,
-                                       Haste haste = Haste::Rest, std::vector<std::string>* warnings = nullptr,
-                                       const Portion& portion = {});
+                                       BuildMode mode = BuildMode::Rest, std::vector<std::string>* warnings = nullptr,
+                                       const BuildSlice& slice = {});
 
 } // namespace thallos

@@ -59,7 +59,7 @@ V3f normalAt(const Building& b, const V3f& at, const V3f& direction) {
 
 std::vector<Facet> stemOf(const PlantLibrary& library, int species, const Specimen& s, float height) {
     std::vector<Facet> out;
-    const Form& form = library.individual(species * kIndividuals + s.individual % kIndividuals).form(Level::Near);
+    const Form& form = library.individual(IndividualId::of(species, s.individual)).form(Level::Near);
     if (form.parts.empty()) return out;
     const float c = s.scale * std::cos(s.yaw), d = s.scale * std::sin(s.yaw);
     const auto placed = [&](const V3f& p) { return V3f(c * p.x - d * p.y, d * p.x + c * p.y, s.scale * p.z); };
@@ -77,7 +77,7 @@ Support nothing() {
 
 } // namespace
 
-const Specimen* specimenOf(const Planting& planting, const Climber& climber) {
+const Specimen* specimenOf(const Specimens& planting, const Climber& climber) {
     const Specimen* nearest = nullptr;
     float closest = kAround;
     for (const Specimen& s : planting.specimens)
@@ -98,7 +98,7 @@ Climber climberAt(const Project& project, const HeightField& field, const PlantL
     const int index = library.find(species);
     const auto* recipe = index >= 0 ? std::get_if<ClimberRecipe>(&library.species()[index].recipe.growth) : nullptr;
     if (!recipe) throw Error(Error::Kind::Invalid, "This is no climber", species);
-    if (const auto* planting = bodyOf<Planting>(item)) {
+    if (const auto* planting = bodyOf<Specimens>(item)) {
         if (specimen < 0 || specimen >= static_cast<int>(planting->specimens.size()))
             throw Error(Error::Kind::Invalid, "There is no stem to climb here", item->name);
         const Specimen& s = planting->specimens[static_cast<size_t>(specimen)];
@@ -142,7 +142,7 @@ Support supportOf(const Project& project, const PlantLibrary& library, const Cli
         const Box3f box(foot - V3f(reach, reach, 0.5f), foot + V3f(reach, reach, climber.height + 0.5f));
         return wallIn(facetsOf(*b, box), foot, out, climber.width, climber.height);
     }
-    const auto* p = bodyOf<Planting>(on);
+    const auto* p = bodyOf<Specimens>(on);
     const Specimen* s = p ? specimenOf(*p, climber) : nullptr;
     const int species = s ? library.find(s->species) : -1;
     if (species < 0) return nothing();
@@ -157,7 +157,7 @@ M44f placeOf(const Project& project, const HeightField& field, const Climber& cl
         metres.scale = 1;
         return transformOf(metres);
     }
-    const auto* p = bodyOf<Planting>(on);
+    const auto* p = bodyOf<Specimens>(on);
     if (const Specimen* s = p ? specimenOf(*p, climber) : nullptr)
         world.setTranslation(V3f(s->at.x, s->at.y, field.at(s->at)));
     return world;
@@ -192,7 +192,7 @@ bool climbsAlike(const Project& before, const Project& now, const Climber& climb
                std::equal(a->surfaces.begin(), a->surfaces.end(), b->surfaces.begin(), b->surfaces.end(),
                           [&](const Surface& s, const Surface& t) { return clear(s) == clear(t); });
     }
-    const auto *a = bodyOf<Planting>(then), *b = bodyOf<Planting>(on);
+    const auto *a = bodyOf<Specimens>(then), *b = bodyOf<Specimens>(on);
     if (!a || !b) return false;
     const Specimen *s = specimenOf(*a, climber), *t = specimenOf(*b, climber);
     return s && t && *s == *t;

@@ -24,6 +24,6 @@ bool climbsAlike(const Project& before, const Project& now, const Climber& climb
 std::vector<V3f> outlineOf(const Project& project, const HeightField& field, const Climber& climber);
 
 // The specimen that a climber on specimens belongs to; null when none is near.
-const Specimen* specimenOf(const Planting& planting, const Climber& climber);
+const Specimen* specimenOf(const Specimens& planting, const Climber& climber);
 
 } // namespace thallos

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <sstream>
 
+#include "core/project/kinds/kind.h"
+
 namespace thallos {
 
 namespace {
@@ -15,9 +17,8 @@ std::string folded(std::string s) {
 
 // What an item may be found by, its name first.
 std::vector<std::string> textsOf(const Item& item) {
-    std::vector<std::string> out{item.name, kBodyNames[item.body.index()]};
-    if (const auto* b = std::get_if<Building>(&item.body))
-        for (const Surface& s : b->surfaces) out.push_back(s.name);
+    std::vector<std::string> out{item.name, kindName(item.body)};
+    withKind(item.body, [&](const auto& kind, const auto& body) { kind.materials(body, out); });
     for (std::string& name : speciesIn(item)) out.push_back(std::move(name));
     return out;
 }

@@ -152,7 +152,7 @@ void History::keepWithinBudget() {
                 if (!file_->put(tiles[k], places[k])) return false;
             return true;
         };
-        // A full disk keeps what it can't take in memory.
+        // If the disk is full, the step stays in memory.
         if (!put(g.survey, disk->survey) || !put(g.sculpt, disk->sculpt) || !put(g.gravel, disk->gravel)) return;
         step.onDisk = std::move(disk);
         step.project.ground.reset();

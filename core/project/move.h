@@ -3,6 +3,7 @@
 #pragma once
 
 #include <optional>
+#include <vector>
 
 #include "core/project/project.h"
 
@@ -20,11 +21,25 @@ struct Movement {
     float turn = 0; // radians, counter-clockwise, about the pivot
     float size = 1; // about the pivot; a figure, water and a shot keep their size
     V2f pivot{0};
-    // What stood on the ground or over it does so at the new place; else heights change by `by.z` alone.
+    // Items keep their height above the terrain at the destination; otherwise only `by.z` is added.
     bool toGround = true;
 };
 
-// Moves items (groups: what they hold) of a project as it was before the drag. Locked ones stay. Of a Planting with
+// A movement as the kinds of items carry it out.
+struct Moving {
+    const Movement& by;
+    const HeightField* ground = nullptr; // null: heights change by `by.by.z` alone
+    int specimen = -1;                   // of specimens this one alone; -1: all
+
+    V2f to(const V2f& p) const;
+    // The same for what hangs over the ground: it does so as high as before.
+    V3f over(const V3f& p) const;
+};
+
+// The middle of the box on the ground; nothing when it is empty. Without a ground at height 0.
+std::optional<V3f> onGround(const Box2f& box, const HeightField* ground);
+
+// Moves items (groups: what they hold) of a project as it was before the drag. Locked ones stay. Of specimens with
 // `specimen` >= 0 only that one. `ground` may be null: heights then change by `by.z` alone.
 Project moved(const Project& project, const std::vector<Id>& ids, const Movement& movement, const HeightField* ground,
               int specimen = -1);

@@ -1,8 +1,11 @@
 #include "core/project/project.h"
 
 #include <algorithm>
-#include <cmath>
 #include <set>
+#include <unordered_map>
+#include <unordered_set>
+
+#include "core/project/kinds/kind.h"
 
 namespace thallos {
 
@@ -19,68 +22,115 @@ Project newProject(const V2f& size, float cell, const std::string& name) {
     return added(p, "First look", shot);
 }
 
-const Item* find(const Project& project, Id id) {
-    for (const auto& item : project.items)
-        if (item->id == id) return item.get();
-    return nullptr;
-}
 const Item* find(const Project& project, const std::string& name) {
     for (const auto& item : project.items)
         if (item->name == name) return item.get();
     return nullptr;
 }
 
-Project added(const Project& project, std::string name, Body body, Id* id) {
+namespace {
+
+// Names that are taken, and the next that is free: "Hive 3" beside another of that name becomes the next Hive.
+class Names {
+public:
+    explicit Names(const Project& project) {
+        for (const auto& item : project.items) taken_.insert(item->name);
+    }
+    std::string unique(const std::string& name) {
+        if (taken_.insert(name).second) return name;
+        std::string stem = name;
+        const size_t end = stem.find_last_not_of("0123456789");
+        if (end != std::string::npos && end + 1 < stem.size() && stem[end] == ' ' && end > 0) stem.resize(end);
+        int& n = last_.try_emplace(stem, 1).first->second;
+        for (;;)
+            if (std::string next = stem + " " + std::to_string(++n); taken_.insert(next).second) return next;
+    }
+
+private:
+    std::unordered_set<std::string> taken_;
+    std::unordered_map<std::string, int> last_;
+};
+
+using Ids = std::unordered_set<Id>;
+
+Ids setOf(const std::vector<Id>& ids) {
+    return {ids.begin(), ids.end()};
+}
+
+// The ids and all that hangs on them.
+Ids withDependents(const Project& project, const std::vector<Id>& ids) {
+    Ids all = setOf(ids);
+    for (bool more = true; more;) {
+        more = false;
+        for (const auto& item : project.items)
+            if (all.count(item->group) || all.count(anchorOf(item->body))) more |= all.insert(item->id).second;
+    }
+    return all;
+}
+
+// With `change` made to a copy of each item for which `is` says so.
+template <class Is, class Change> void edit(Items& items, const Is& is, const Change& change) {
+    items.change([&](const Items::Slot& slot) {
+        if (!is(*slot)) return slot;
+        auto item = std::make_shared<Item>(*slot);
+        change(*item);
+        return Items::Slot(std::move(item));
+    });
+}
+
+} // namespace
+
+Project added(const Project& project, std::vector<Item>& items) {
     Project out = project;
-    if (name.empty()) name = kBodyNames[body.index()];
-    // "Hive 3" beside another of that name becomes the next Hive that is free.
-    std::string unique = name, stem = name;
-    const size_t end = stem.find_last_not_of("0123456789");
-    if (end != std::string::npos && end + 1 < stem.size() && stem[end] == ' ' && end > 0) stem.resize(end);
-    for (int n = 2; find(project, unique); ++n) unique = stem + " " + std::to_string(n);
-    auto item = std::make_shared<Item>();
-    item->id = Id{out.nextId++};
-    item->name = unique;
-    item->body = std::move(body);
-    if (id) *id = item->id;
-    out.items.push_back(std::move(item));
+    Names names(project);
+    for (Item& item : items) {
+        if (item.name.empty()) item.name = kindName(item.body);
+        item.id = Id{out.nextId++};
+        item.name = names.unique(item.name);
+        out.items.add(std::make_shared<const Item>(item));
+    }
+    return out;
+}
+
+Project added(const Project& project, std::string name, Body body, Id* id) {
+    std::vector<Item> one{{.id = {}, .name = std::move(name), .body = std::move(body), .group = {}}};
+    Project out = added(project, one);
+    if (id) *id = one.front().id;
     return out;
 }
 
 Project replaced(const Project& project, const Item& item) {
     Project out = project;
-    for (auto& slot : out.items)
-        if (slot->id == item.id) slot = std::make_shared<const Item>(item);
+    out.items.replace(std::make_shared<const Item>(item));
     return out;
 }
 
-std::vector<const Item*> dependents(const Project& project, Id id) {
+std::vector<const Item*> dependents(const Project& project, const std::vector<Id>& ids) {
+    const Ids themselves = setOf(ids), all = withDependents(project, ids);
     std::vector<const Item*> out;
-    for (const auto& item : project.items) {
-        const auto* pad = std::get_if<BuildingPad>(&item->body);
-        const auto* climber = std::get_if<Climber>(&item->body);
-        if (item->group != id && !(pad && pad->building == id) && !(climber && climber->on == id)) continue;
-        if (std::find(out.begin(), out.end(), item.get()) == out.end()) out.push_back(item.get());
-        for (const Item* further : dependents(project, item->id))
-            if (std::find(out.begin(), out.end(), further) == out.end()) out.push_back(further);
-    }
+    for (const auto& item : project.items)
+        if (all.count(item->id) && !themselves.count(item->id)) out.push_back(item.get());
     return out;
 }
 
-Project removed(const Project& project, Id id) {
-    Project out = project;
-    std::vector<Id> gone{id};
-    for (const Item* d : dependents(project, id)) gone.push_back(d->id);
-    const Item* item = find(project, id);
-    Id group = item ? item->group : Id{};
-    std::erase_if(out.items, [&](const auto& i) { return std::find(gone.begin(), gone.end(), i->id) != gone.end(); });
-    // A group that held nothing else goes with it.
-    while (group && dependents(out, group).empty()) {
-        const Item* empty = find(out, group);
-        const Id around = empty ? empty->group : Id{};
-        std::erase_if(out.items, [&](const auto& i) { return i->id == group; });
-        group = around;
+Project removed(const Project& project, const std::vector<Id>& ids) {
+    Ids gone = withDependents(project, ids);
+    // Groups that held nothing else go too.
+    std::unordered_map<Id, int> left; // in each group
+    for (const auto& item : project.items)
+        if (item->group && !gone.count(item->id)) ++left[item->group];
+    std::vector<Id> emptied;
+    for (const Id id : gone)
+        if (const Item* item = find(project, id)) emptied.push_back(item->group);
+    while (!emptied.empty()) {
+        const Item* group = find(project, emptied.back());
+        emptied.pop_back();
+        if (!group || left[group->id] > 0 || !gone.insert(group->id).second) continue;
+        if (group->group) --left[group->group];
+        emptied.push_back(group->group);
     }
+    Project out = project;
+    out.items.eraseIf([&](const Item& item) { return gone.count(item.id) > 0; });
     return out;
 }
 
@@ -102,11 +152,13 @@ Id outermost(const Project& project, Id id) {
 }
 
 std::vector<Id> leaves(const Project& project, const std::vector<Id>& ids) {
+    if (ids.empty()) return {};
+    const Ids named = setOf(ids);
     std::vector<Id> out;
     for (const auto& item : project.items) {
         if (std::holds_alternative<Group>(item->body)) continue;
         for (const Item* i = item.get(); i; i = i->group ? find(project, i->group) : nullptr)
-            if (std::find(ids.begin(), ids.end(), i->id) != ids.end()) {
+            if (named.count(i->id)) {
                 out.push_back(item->id);
                 break;
             }
@@ -123,29 +175,24 @@ Project grouped(const Project& project, const std::string& name, const std::vect
             first = false;
         }
     Project out = added(project, name, Group{}, &made);
-    for (auto& slot : out.items) {
-        const bool member = std::find(ids.begin(), ids.end(), slot->id) != ids.end();
-        if (!member && slot->id != made) continue;
-        Item item = *slot;
-        item.group = member ? made : around;
-        slot = std::make_shared<const Item>(std::move(item));
-    }
+    const Ids members = setOf(ids);
+    edit(
+        out.items, [&](const Item& item) { return members.count(item.id) || item.id == made; },
+        [&](Item& item) { item.group = item.id == made ? around : made; });
     if (group) *group = made;
     return out;
 }
 
 Project regrouped(const Project& project, const std::vector<Id>& ids, Id group) {
-    std::vector<Id> around; // the group and those that hold it
-    for (const Item* g = find(project, group); g; g = find(project, g->group)) around.push_back(g->id);
+    Ids named = setOf(ids);
+    for (const Item* g = find(project, group); g; g = find(project, g->group)) named.erase(g->id); // it or holds it
     Project out = project;
-    for (auto& slot : out.items) {
-        const bool named = std::find(ids.begin(), ids.end(), slot->id) != ids.end();
-        const bool holds = std::find(around.begin(), around.end(), slot->id) != around.end();
-        if (!named || holds || slot->group == group || std::holds_alternative<Shot>(slot->body)) continue;
-        Item item = *slot;
-        item.group = group;
-        slot = std::make_shared<const Item>(std::move(item));
-    }
+    edit(
+        out.items,
+        [&](const Item& item) {
+            return named.count(item.id) && item.group != group && !std::holds_alternative<Shot>(item.body);
+        },
+        [&](Item& item) { item.group = group; });
     return out;
 }
 
@@ -153,14 +200,10 @@ Project ungrouped(const Project& project, Id group) {
     const Item* g = find(project, group);
     if (!bodyOf<Group>(g)) return project;
     Project out = project;
-    const Id around = g->group;
-    for (auto& slot : out.items)
-        if (slot->group == group) {
-            Item item = *slot;
-            item.group = around;
-            slot = std::make_shared<const Item>(std::move(item));
-        }
-    std::erase_if(out.items, [&](const auto& i) { return i->id == group; });
+    edit(
+        out.items, [&](const Item& item) { return item.group == group; },
+        [around = g->group](Item& item) { item.group = around; });
+    out.items.eraseIf([&](const Item& item) { return item.id == group; });
     return out;
 }
 
@@ -175,20 +218,11 @@ Project withLand(const Project& project, Ground ground) {
     const HeightField before = buildNatural(*project.ground), after = buildNatural(ground);
     const auto rise = [&](const V2f& at) { return after.at(at) - before.at(at); };
     Project out = withGround(project, std::move(ground));
-    for (auto& slot : out.items) {
-        Item item = *slot;
-        if (auto* b = std::get_if<Building>(&item.body))
-            b->position.z += rise(xy(b->position));
-        else if (auto* w = std::get_if<Water>(&item.body))
-            w->level += rise(w->spot);
-        else if (auto* s = std::get_if<Shot>(&item.body))
-            s->camera.position.z += rise(xy(s->camera.position));
-        else if (auto* m = std::get_if<Mark>(&item.body))
-            for (V3f& p : m->points) p.z += rise(xy(p));
-        else
-            continue;
-        slot = std::make_shared<const Item>(std::move(item));
-    }
+    out.items.change([&](const Items::Slot& slot) {
+        auto item = std::make_shared<Item>(*slot);
+        const bool lifted = withKind(item->body, [&](const auto& kind, auto& body) { return kind.lift(body, rise); });
+        return lifted ? Items::Slot(std::move(item)) : slot;
+    });
     return out;
 }
 
@@ -199,15 +233,11 @@ Project withSite(const Project& project, const Site& site) {
 }
 
 std::vector<std::string> speciesIn(const Item& item) {
-    std::vector<std::string> out;
-    const auto add = [&](const std::string& name) {
-        if (std::find(out.begin(), out.end(), name) == out.end()) out.push_back(name);
-    };
-    if (const auto* d = std::get_if<Drift>(&item.body))
-        for (const MixEntry& m : d->mix) add(m.species);
-    if (const auto* p = std::get_if<Planting>(&item.body))
-        for (const Specimen& s : p->specimens) add(s.species);
-    if (const auto* c = std::get_if<Climber>(&item.body)) add(c->species);
+    std::vector<std::string> all, out;
+    withKind(item.body, [&](const auto& kind, const auto& body) { kind.species(body, all); });
+    std::unordered_set<std::string> once;
+    for (std::string& name : all)
+        if (once.insert(name).second) out.push_back(std::move(name));
     return out;
 }
 
@@ -238,34 +268,6 @@ Project carrying(const Project& project, const PlantLibrary& library) {
     Project out = project;
     out.species = std::move(carried);
     return out;
-}
-
-M44f transformOf(const Building& b) {
-    const float c = b.scale * std::cos(b.yaw), s = b.scale * std::sin(b.yaw);
-    return {c, s, 0, 0, -s, c, 0, 0, 0, 0, b.scale, 0, b.position.x, b.position.y, b.position.z, 1};
-}
-
-std::vector<Polygon> outlinesOf(const Building& b) {
-    std::vector<Polygon> out;
-    if (b.model)
-        for (Polygon o : b.model->outlines) {
-            for (V2f& p : o) p *= b.scale;
-            out.push_back(moved(o, b.yaw, xy(b.position)));
-        }
-    return out;
-}
-
-float seatHeight(const Building& b, const HeightField& field) {
-    double sum = 0;
-    int n = 0;
-    for (const Polygon& o : outlinesOf(b))
-        for (size_t i = 0; i < o.size(); ++i) {
-            const V2f a = o[i], step = o[(i + 1) % o.size()] - a;
-            const int pieces = std::max(1, static_cast<int>(step.length()));
-            for (int k = 0; k < pieces; ++k, ++n)
-                sum += field.at(a + step * (static_cast<float>(k) / static_cast<float>(pieces)));
-        }
-    return n ? static_cast<float>(sum / n) : field.at(xy(b.position));
 }
 
 } // namespace thallos

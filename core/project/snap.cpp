@@ -2,39 +2,26 @@
 
 #include <algorithm>
 #include <cmath>
+#include <unordered_set>
 
-#include "core/project/move.h"
+#include "core/project/kinds/kind.h"
 
 namespace thallos {
 
-SnapTargets snapTargets(const Project& project, const std::vector<Id>& except) {
-    const std::vector<Id> out = leaves(project, except);
-    SnapTargets targets;
-    auto outline = [&](const std::vector<V2f>& line, bool closed) {
-        for (size_t i = 0; i < line.size(); ++i) {
-            targets.ends.push_back(line[i]);
-            if (closed || i + 1 < line.size()) targets.edges.emplace_back(line[i], line[(i + 1) % line.size()]);
-        }
-    };
-    for (const auto& item : project.items) {
-        if (!shown(project, *item) || std::find(out.begin(), out.end(), item->id) != out.end()) continue;
-        if (const auto* b = std::get_if<Building>(&item->body)) {
-            for (const Polygon& o : outlinesOf(*b)) outline(o, true);
-            targets.items.push_back(xy(b->position));
-        } else if (const auto* f = std::get_if<Figure>(&item->body))
-            targets.items.push_back(f->at);
-        else if (const auto* p = std::get_if<Planting>(&item->body))
-            for (const Specimen& s : p->specimens) targets.items.push_back(s.at);
-        else if (const auto* c = std::get_if<Clearing>(&item->body))
-            for (const auto& area : c->areas) outline(area, true);
-        else if (const auto* d = std::get_if<Drift>(&item->body))
-            for (const auto& area : d->areas) outline(area, true);
-        else if (const auto* m = std::get_if<Mark>(&item->body)) {
-            std::vector<V2f> line;
-            for (const V3f& q : m->points) line.push_back(xy(q));
-            outline(line, false);
-        }
+void SnapTargets::outline(const std::vector<V2f>& line, bool closed) {
+    for (size_t i = 0; i < line.size(); ++i) {
+        ends.push_back(line[i]);
+        if (closed || i + 1 < line.size()) edges.emplace_back(line[i], line[(i + 1) % line.size()]);
     }
+}
+
+SnapTargets snapTargets(const Project& project, const std::vector<Id>& except) {
+    const std::vector<Id> ids = leaves(project, except);
+    const std::unordered_set<Id> out(ids.begin(), ids.end());
+    SnapTargets targets;
+    for (const auto& item : project.items)
+        if (shown(project, *item) && !out.count(item->id))
+            withKind(item->body, [&](const auto& kind, const auto& body) { kind.snap(body, targets); });
     return targets;
 }
 

@@ -21,6 +21,7 @@ struct SnapSettings {
 struct SnapTargets {
     std::vector<V2f> ends, items;
     std::vector<std::pair<V2f, V2f>> edges;
+    void outline(const std::vector<V2f>& line, bool closed); // its corners and sides
 };
 
 // Of all shown items but `except` (groups: what they hold).

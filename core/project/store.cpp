@@ -122,10 +122,10 @@ bool isSound(const std::string& text) {
 }
 
 // The document as it is now and, compressed, as the last saved states: the newest of them is its second copy.
-void writeDocument(Database& db, const std::string& text, const std::set<std::string>& blobs) {
+void writeDocument(Database& db, const std::string& text, int schema, const std::set<std::string>& blobs) {
     const std::string hash = contentHash(text);
     Statement(db, "INSERT OR REPLACE INTO document VALUES (1, ?)").bind(1, text).run();
-    Statement(db, "INSERT OR REPLACE INTO meta VALUES ('schema', ?)").bind(1, std::to_string(kSchema)).run();
+    Statement(db, "INSERT OR REPLACE INTO meta VALUES ('schema', ?)").bind(1, std::to_string(schema)).run();
     Statement newest(db, "SELECT hash FROM state ORDER BY number DESC LIMIT 1");
     if (newest.step() && newest.bytes(0) == hash) return;
     std::string names;
@@ -205,7 +205,7 @@ void write(Database& db, const Project& project) {
         used.insert(hash);
         return hash;
     });
-    writeDocument(db, sealed(std::move(document)), used);
+    writeDocument(db, sealed(std::move(document)), schemaOf(project), used);
     dropUnused(db, std::move(used));
     db.run("COMMIT");
 }

@@ -34,7 +34,7 @@ void shadeBlock(const Scene& scene, const Environment& env, const Lens& lens, co
         const V2i p = corner + V2i(i % kBlockWide, i / kBlockWide);
         samplers[i] = Sampler(static_cast<uint32_t>(p.x), static_cast<uint32_t>(p.y),
                               static_cast<uint32_t>(std::max(samples[i], 0)), settings.seed,
-                              static_cast<uint32_t>(numberOnward(std::max(samples[i], 0), settings.pairs)));
+                              static_cast<uint32_t>(fullLengthNumber(std::max(samples[i], 0), settings.splitFactor)));
         const V2f jitter = samplers[i].pair();
         directions[i] = lens.ray(V2f((static_cast<float>(p.x) + 0.5f + filterOffset(jitter.x)) * scale.x,
                                      (static_cast<float>(p.y) + 0.5f + filterOffset(jitter.y)) * scale.y));
@@ -47,11 +47,11 @@ void shadeBlock(const Scene& scene, const Environment& env, const Lens& lens, co
     Hit hits[kPacket];
     tracePacket(scene, starts, directions, detail, hits);
     path.rays = rays;
-    path.restInSplit = static_cast<float>(settings.pairs);
+    path.deferredInSplit = static_cast<float>(settings.splitFactor);
     for (int i = 0; i < kPacket; ++i) {
         if (samples[i] < 0) continue;
         path.hit = &hits[i];
-        path.onward = goesOn(samples[i], settings.pairs);
+        path.fullLength = isFullLength(samples[i], settings.splitFactor);
         Split split;
         path.split = splits ? &split : nullptr;
         const PathSample sample = tracePath(scene, env, starts[i], directions[i], samplers[i], path);

@@ -82,16 +82,15 @@ std::vector<Cost> costsOf(const Scene& scene, const Environment& env, const Came
     for (const SceneObject& object : scene.objects) {
         if (object.plants)
             for (const PlantRecord& r : object.plants->records) {
-                Cost& c = species[library.species()[r.individual / kIndividuals].recipe.name];
+                Cost& c = species[library.species()[r.individual.species()].recipe.name];
                 ++c.count;
             }
         if (object.materials)
             for (const Material& m : *object.materials)
-                materials[m.surface.name].bytes =
-                    std::max(materials[m.surface.name].bytes, m.texture ? m.texture->bytesHeld() : 0);
+                materials[m.name].bytes = std::max(materials[m.name].bytes, m.texture ? m.texture->bytesHeld() : 0);
     }
-    for (int i = 0; i < library.individualCount(); ++i)
-        if (const auto there = species.find(library.species()[i / kIndividuals].recipe.name); there != species.end())
+    for (IndividualId i; i.value < static_cast<uint32_t>(library.individualCount()); ++i.value)
+        if (const auto there = species.find(library.species()[i.species()].recipe.name); there != species.end())
             for (const Form& form : library.individual(i).forms)
                 for (const Mesh& mesh : form.parts) there->second.bytes += bytesOf(mesh);
     for (const auto& [key, s] : all) {

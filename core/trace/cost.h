@@ -15,7 +15,7 @@ struct Cost {
     std::string name;
     double seen = 0;   // share of the picture where it is what is seen first
     double time = 0;   // share of the tracing time that goes to that part of the picture
-    size_t bytes = 0;  // of its triangles, of its sheet
+    size_t bytes = 0;  // of its triangles, of its texture
     int64_t count = 0; // plants standing; 0: a material
     // How much dearer than the picture's mean a pixel is that shows it.
     double weight() const { return seen > 0 ? time / seen : 0; }

@@ -184,6 +184,75 @@ void level(std::vector<Image>& planes, int from, int to, const Image& picture, s
     }
 }
 
+// One linear fit of colour to features about a pixel, by its likes within reach: normal equations (lower half) of the
+// beauty, the right sides of further planes, and the range of what it was fitted to.
+struct Fit {
+    float m[kUnknowns][kUnknowns] = {}, r[kUnknowns][3] = {};
+    std::vector<std::array<Rgb, kUnknowns>> more; // a lit plane
+    float total = 0;
+    Rgb low{1e30f}, high{-1e30f};
+
+    Fit(const Inputs& in, const std::vector<const Image*>& planes, int x, int y) : more(planes.size()) {
+        for (auto& column : more) column.fill(Rgb(0));
+        constexpr int kRim = kReach + kPatch;
+        const bool inside = x >= kRim && y >= kRim && x < in.w - kRim && y < in.h - kRim;
+        const auto& fp = in.features[static_cast<size_t>(y) * in.w + x];
+        for (int qy = std::max(y - kReach, 0); qy <= std::min(y + kReach, in.h - 1); ++qy)
+            for (int qx = std::max(x - kReach, 0); qx <= std::min(x + kReach, in.w - 1); ++qx) {
+                const size_t q = static_cast<size_t>(qy) * in.w + qx;
+                float f[kUnknowns], distance = 0;
+                for (int k = 0; k < kFeatures - 1; ++k) {
+                    f[k] = in.features[q][k] - fp[k];
+                    distance += f[k] * f[k];
+                }
+                f[kFeatures - 1] = 1;
+                const float weight = std::exp(-9 * distance);
+                if (weight < 1e-3f) continue;
+                // Weights of a half are found in the other, so that its noise does not choose its own company.
+                const float da = patchDistance(in, in.lb, x, y, qx, qy, inside),
+                            db = patchDistance(in, in.la, x, y, qx, qy, inside);
+                const float wa = weight * std::exp(-da), wb = weight * std::exp(-db);
+                if (wa + wb >= 1e-4f) take(in, planes, q, f, wa, wb);
+            }
+    }
+
+    void take(const Inputs& in, const std::vector<const Image*>& planes, size_t q, const float (&f)[kUnknowns],
+              float wa, float wb) {
+        const float w = wa + wb;
+        const Rgb c = (in.a[q] * wa + in.b[q] * wb) / w;
+        for (int i = 0; i < kUnknowns; ++i) {
+            const float wf = w * f[i];
+            for (int j = 0; j <= i; ++j) m[i][j] += wf * f[j];
+            for (int k = 0; k < 3; ++k) r[i][k] += wf * c[k];
+            for (size_t l = 0; l < planes.size(); ++l) more[l][i] += planes[l]->pixels[q] * wf;
+        }
+        total += w;
+        const Rgb mean = (in.a[q] + in.b[q]) * 0.5f;
+        for (int k = 0; k < 3; ++k) {
+            low[k] = std::min(low[k], mean[k]);
+            high[k] = std::max(high[k], mean[k]);
+        }
+    }
+
+    // Of the beauty at the pixel itself; it never leaves the range of what it was fitted to.
+    Rgb value() {
+        factor(m);
+        solve(m, r);
+        Rgb v(r[kUnknowns - 1][0], r[kUnknowns - 1][1], r[kUnknowns - 1][2]);
+        for (int k = 0; k < 3; ++k) v[k] = std::clamp(v[k], std::max(low[k], 0.0f), std::max(high[k], 0.0f));
+        return v;
+    }
+
+    // Of a further plane, after value().
+    Rgb plane(size_t l) const {
+        float column[kUnknowns][3];
+        for (int i = 0; i < kUnknowns; ++i)
+            for (int k = 0; k < 3; ++k) column[i][k] = more[l][i][k];
+        solve(m, column);
+        return Rgb(column[kUnknowns - 1][0], column[kUnknowns - 1][1], column[kUnknowns - 1][2]);
+    }
+};
+
 } // namespace
 
 Image denoise(const Film& film, const std::function<bool()>& stop, float strength, std::vector<Image>* split) {
@@ -198,13 +267,16 @@ Image denoise(const Film& film, const std::function<bool()>& stop, float strengt
     // Planes that are black everywhere need no filter.
     std::vector<int> lit;
     std::vector<Image> raw;
+    std::vector<const Image*> inputs;
     if (split) {
         raw = *split;
         for (int k = 0; k < planes; ++k)
             if (std::any_of(raw[k].pixels.begin(), raw[k].pixels.end(), [](const Rgb& c) { return c != Rgb(0); }))
                 lit.push_back(k);
-        for (const int k : lit)
+        for (const int k : lit) {
             for (size_t i = 0; i < smooth.size(); ++i) raw[k].pixels[i] /= smooth[i] + Rgb(0.02f);
+            inputs.push_back(&raw[k]);
+        }
     }
 
     std::atomic<bool> stopped{false};
@@ -218,62 +290,14 @@ Image denoise(const Film& film, const std::function<bool()>& stop, float strengt
             for (int x = 0; x < in.w; ++x) {
                 const size_t p = static_cast<size_t>(y) * in.w + x;
                 if (film.normal[p].length2() == 0 || film.taken[p] < 4) continue; // nothing but sky
-                constexpr int kRim = kReach + kPatch;
-                const bool inside = x >= kRim && y >= kRim && x < in.w - kRim && y < in.h - kRim;
-                const auto& fp = in.features[p];
-                float m[kUnknowns][kUnknowns] = {}, r[kUnknowns][3] = {};
-                std::vector<std::array<Rgb, kUnknowns>> more(lit.size());
-                for (auto& column : more) column.fill(Rgb(0));
-                float total = 0;
-                Rgb low(1e30f), high(-1e30f);
-                for (int qy = std::max(y - kReach, 0); qy <= std::min(y + kReach, in.h - 1); ++qy)
-                    for (int qx = std::max(x - kReach, 0); qx <= std::min(x + kReach, in.w - 1); ++qx) {
-                        const size_t q = static_cast<size_t>(qy) * in.w + qx;
-                        float f[kUnknowns], distance = 0;
-                        for (int k = 0; k < kFeatures - 1; ++k) {
-                            f[k] = in.features[q][k] - fp[k];
-                            distance += f[k] * f[k];
-                        }
-                        f[kFeatures - 1] = 1;
-                        float weight = std::exp(-9 * distance);
-                        if (weight < 1e-3f) continue;
-                        // Weights of a half are found in the other, so that its noise does not choose its own company.
-                        const float da = patchDistance(in, in.lb, x, y, qx, qy, inside),
-                                    db = patchDistance(in, in.la, x, y, qx, qy, inside);
-                        const float wa = weight * std::exp(-da), wb = weight * std::exp(-db);
-                        const float w = wa + wb;
-                        if (w < 1e-4f) continue;
-                        const Rgb c = (in.a[q] * wa + in.b[q] * wb) / w;
-                        for (int i = 0; i < kUnknowns; ++i) {
-                            const float wf = w * f[i];
-                            for (int j = 0; j <= i; ++j) m[i][j] += wf * f[j];
-                            for (int k = 0; k < 3; ++k) r[i][k] += wf * c[k];
-                            for (size_t l = 0; l < lit.size(); ++l) more[l][i] += raw[lit[l]].pixels[q] * wf;
-                        }
-                        total += w;
-                        const Rgb mean = (in.a[q] + in.b[q]) * 0.5f;
-                        for (int k = 0; k < 3; ++k) {
-                            low[k] = std::min(low[k], mean[k]);
-                            high[k] = std::max(high[k], mean[k]);
-                        }
-                    }
-                if (total < 0.05f) continue;
-                factor(m);
-                solve(m, r);
-                Rgb value(r[kUnknowns - 1][0], r[kUnknowns - 1][1], r[kUnknowns - 1][2]);
-                // The fit never leaves the range of what it was fitted to.
-                for (int k = 0; k < 3; ++k)
-                    value[k] = std::clamp(value[k], std::max(low[k], 0.0f), std::max(high[k], 0.0f));
-                const Rgb back = smooth[p] + Rgb(0.02f);
+                Fit fit(in, inputs, x, y);
+                if (fit.total < 0.05f) continue;
+                const Rgb value = fit.value(), back = smooth[p] + Rgb(0.02f);
                 out.pixels[p] = lerp(out.pixels[p], value * back + film.emission[p] * perSample(film, p), strength);
                 for (size_t l = 0; l < lit.size(); ++l) {
-                    float column[kUnknowns][3];
-                    for (int i = 0; i < kUnknowns; ++i)
-                        for (int k = 0; k < 3; ++k) column[i][k] = more[l][i][k];
-                    solve(m, column);
+                    const Rgb of = fit.plane(l);
                     Rgb& plane = (*split)[lit[l]].pixels[p];
-                    for (int k = 0; k < 3; ++k)
-                        plane[k] = lerp(plane[k], std::max(column[kUnknowns - 1][k] * back[k], 0.0f), strength);
+                    for (int k = 0; k < 3; ++k) plane[k] = lerp(plane[k], std::max(of[k] * back[k], 0.0f), strength);
                 }
             }
         },

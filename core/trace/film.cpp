@@ -8,13 +8,13 @@ namespace thallos {
 
 namespace {
 
-// Of the first `taken` samples the even ones, the odd ones, and those of them that went on.
+// Of the first `taken` samples the even ones, the odd ones, and those of them of full length.
 struct Counts {
-    float even, odd, evenOnward, oddOnward;
-    Counts(int taken, int pairs)
+    float even, odd, evenFull, oddFull;
+    Counts(int taken, int splitFactor)
         : even(static_cast<float>((taken + 1) / 2)), odd(static_cast<float>(taken / 2)),
-          evenOnward(static_cast<float>(((taken + 1) / 2 + pairs - 1) / pairs)),
-          oddOnward(static_cast<float>((taken / 2 + pairs - 1) / pairs)) {}
+          evenFull(static_cast<float>(((taken + 1) / 2 + splitFactor - 1) / splitFactor)),
+          oddFull(static_cast<float>((taken / 2 + splitFactor - 1) / splitFactor)) {}
 };
 Rgb mean(const Rgb& sum, float count) {
     return sum / std::max(count, 1.0f);
@@ -36,8 +36,8 @@ Film::Film(int w, int h, bool splits, bool mattes) : width(w), height(h) {
     taken.assign(n, 0);
     even.assign(n, Rgb(0));
     odd.assign(n, Rgb(0));
-    evenRest.assign(n, Rgb(0));
-    oddRest.assign(n, Rgb(0));
+    evenDeferred.assign(n, Rgb(0));
+    oddDeferred.assign(n, Rgb(0));
     emission.assign(n, Rgb(0));
     albedo.assign(n, Rgb(0));
     normal.assign(n, V3f(0));
@@ -93,8 +93,8 @@ double Film::meanSamples() const {
 void Film::add(int x, int y, const PathSample& s, const Split* parts) {
     const size_t i = static_cast<size_t>(y) * width + x;
     const Features& f = s.features;
-    (taken[i] & 1 ? odd : even)[i] += s.radiance - s.rest - f.emission;
-    (taken[i] & 1 ? oddRest : evenRest)[i] += s.rest;
+    (taken[i] & 1 ? odd : even)[i] += s.radiance - s.deferred - f.emission;
+    (taken[i] & 1 ? oddDeferred : evenDeferred)[i] += s.deferred;
     emission[i] += f.emission;
     albedo[i] += f.albedo;
     normal[i] += f.normal;
@@ -117,21 +117,21 @@ void Film::add(int x, int y, const PathSample& s, const Split* parts) {
 }
 
 Rgb Film::evenMean(size_t i) const {
-    const Counts n(taken[i], pairs);
-    return mean(even[i], n.even) + mean(evenRest[i], n.evenOnward);
+    const Counts n(taken[i], splitFactor);
+    return mean(even[i], n.even) + mean(evenDeferred[i], n.evenFull);
 }
 
 Rgb Film::oddMean(size_t i) const {
-    const Counts n(taken[i], pairs);
-    return mean(odd[i], n.odd) + mean(oddRest[i], n.oddOnward);
+    const Counts n(taken[i], splitFactor);
+    return mean(odd[i], n.odd) + mean(oddDeferred[i], n.oddFull);
 }
 
 Image Film::radiance() const {
     Image out(width, height);
     for (size_t i = 0; i < out.pixels.size(); ++i) {
-        const Counts n(taken[i], pairs);
+        const Counts n(taken[i], splitFactor);
         out.pixels[i] = mean(even[i] + odd[i] + emission[i], n.even + n.odd) +
-                        mean(evenRest[i] + oddRest[i], n.evenOnward + n.oddOnward);
+                        mean(evenDeferred[i] + oddDeferred[i], n.evenFull + n.oddFull);
     }
     return out;
 }

@@ -24,25 +24,25 @@ struct Coverage {
     void add(uint32_t k);
 };
 
-// Edges, leaves and sunlight need more samples than light that has been about: of so many pairs of samples only the
-// first follows its paths to the end.
-inline bool goesOn(int sample, int pairs) {
-    return sample / 2 % pairs == 0;
+// Path splitting. Only one in `splitFactor` pairs of samples is traced past the first bounce; the others stop after
+// direct sun and lamp light, which is where edges and leaf shadows need samples.
+inline bool isFullLength(int sample, int splitFactor) {
+    return sample / 2 % splitFactor == 0;
 }
-// Of a sample that goes on, among those that do.
-inline int numberOnward(int sample, int pairs) {
-    return sample / 2 / pairs * 2 + (sample & 1);
+// Of a full-length sample, among these.
+inline int fullLengthNumber(int sample, int splitFactor) {
+    return sample / 2 / splitFactor * 2 + (sample & 1);
 }
 
 // Sums over the samples so far. Even and odd samples apart, so that their difference tells the noise. A plain value.
 struct Film {
     int width = 0, height = 0;
-    int passes = 0;                     // samples that every open cell has at least
-    int64_t lost = 0;                   // samples that could not be computed, and are black
-    std::vector<uint16_t> taken;        // samples of each pixel, at most kMostSamples
-    int pairs = 1;                      // of goesOn()
-    std::vector<Rgb> even, odd;         // radiance without `emission` and without the rest
-    std::vector<Rgb> evenRest, oddRest; // PathSample::rest, of the samples that went on
+    int passes = 0;                             // samples that every open cell has at least
+    int64_t lost = 0;                           // samples that could not be computed, and are black
+    std::vector<uint16_t> taken;                // samples of each pixel, at most kMostSamples
+    int splitFactor = 1;                        // of isFullLength()
+    std::vector<Rgb> even, odd;                 // radiance without `emission` and the deferred part
+    std::vector<Rgb> evenDeferred, oddDeferred; // PathSample::deferred, of full-length samples
     std::vector<Rgb> emission, albedo;
     std::vector<V3f> normal;
     std::vector<float> depth, sunlit;
@@ -75,10 +75,10 @@ private:
 
 // A film is judged first after so many samples, and again after every few more.
 inline constexpr int kFirstJudged = 16, kJudgedEvery = 8;
-// Marks the cells whose noise is at most `noise`, a share of the pixel's own luminance and a twentieth of `grey`
-// (cd/m2) more, so that depths of shadow are not cleaned for ever. To bring the mean error of the picture down soonest
-// samples belong where their spread is, not its square: a cell is finished when its noise over the root of its samples
-// is. Decided from the cell alone, so that a region comes out like the whole.
+// Marks the cells whose noise is at most `noise`: of the pixel's own luminance and a twentieth of `grey` (cd/m2), so
+// that depths of shadow are not sampled for ever. The mean absolute error falls fastest if samples are allotted in
+// proportion to the standard deviation: a cell is finished when sigma / sqrt(n) * sqrt(64 / n) is at most `noise`.
+// Decided from the cell alone, so that a region comes out like the whole.
 void judge(Film& film, float noise, float grey);
 
 } // namespace thallos

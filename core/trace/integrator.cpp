@@ -53,8 +53,8 @@ struct Start {
     float travelled = 0; // from the camera so far
     Mode mode = Mode::Camera;
     Medium medium;
-    bool disc = true;    // the sun's disc itself is seen
-    bool certain = true; // no chance was taken on the way from the camera
+    bool seesSunDisc = true; // the sun's seesSunDisc itself is seen
+    bool certain = true;     // no chance was taken on the way from the camera
 };
 
 // One of the two ways on from a clear surface.
@@ -69,9 +69,9 @@ public:
     Path(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler, const PathSettings& settings)
         : scene_(scene), env_(env), sampler_(sampler), settings_(settings), camera_(start.camera), o_(start.origin),
           d_(start.direction), medium_(start.medium), mode_(start.mode), travelled_(start.travelled),
-          spread_(settings.pixelAngle), left_(settings.bounces), disc_(start.disc), certain_(start.certain),
-          fine_(start.camera) {
-        if (start.mode == Mode::Camera && settings.hit) known_ = *settings.hit;
+          spread_(settings.pixelAngle), left_(settings.bounces), seesSunDisc_(start.seesSunDisc),
+          certain_(start.certain), fine_(start.camera) {
+        if (start.mode == Mode::Camera && settings.hit) firstHit_ = *settings.hit;
         if (settings.coarse) fine_.pixelAngle = settings.pixelAngle;
         coarse_ = fine_;
         coarse_.coarse = settings.coarse;
@@ -82,7 +82,7 @@ public:
         }
         if (!finite(out_.radiance)) {
             assert(!"a sample is not finite");
-            out_.radiance = out_.rest = out_.features.emission = Rgb(0);
+            out_.radiance = out_.deferred = out_.features.emission = Rgb(0);
             out_.lost = true;
             if (settings_.split) *settings_.split = Split();
         }
@@ -96,8 +96,8 @@ private:
 
     // On to the next surface and what happens there; false: the path has ended.
     bool step() {
-        const Hit hit = known_ ? *known_ : traceOn();
-        known_.reset();
+        const Hit hit = firstHit_ ? *firstHit_ : traceOn();
+        firstHit_.reset();
         count();
         if (!hit) {
             escape();
@@ -138,9 +138,9 @@ private:
             if (l > settings_.limit) c *= settings_.limit / l;
         }
         out_.radiance += c;
-        if (rest_) out_.rest += c;
+        if (deferred_) out_.deferred += c;
         if (!settings_.split) return;
-        if (rest_) c *= settings_.restInSplit;
+        if (deferred_) c *= settings_.deferredInSplit;
         settings_.split->sources[source] += c;
         auto& routes = settings_.split->routes;
         const auto of = [&routes](Route r) -> Rgb& { return routes[static_cast<int>(r)]; };
@@ -163,7 +163,7 @@ private:
     void escape() {
         const Rgb sun = sunDisc(env_, d_);
         if (!scattered()) {
-            const Rgb sky = skyRadiance(env_, d_), seen = disc_ ? sun : Rgb(0);
+            const Rgb sky = skyRadiance(env_, d_), seen = seesSunDisc_ ? sun : Rgb(0);
             add(sky, kSky, Route::Background);
             add(seen, kSun, Route::Background);
             keepUnfiltered(sky + seen);
@@ -175,20 +175,21 @@ private:
     }
 
     // Adds what arrives along one way from a clear surface, `share` of what the path carries, on a path of its own.
-    Features followAside(const Way& way, const Rgb& share, Route route, bool disc, bool certain) {
+    Features followAside(const Way& way, const Rgb& share, Route route, bool seesSunDisc, bool certain) {
         Split split;
         PathSettings settings = settings_;
         settings.split = settings_.split ? &split : nullptr;
         settings.bounces = left_;
         settings.hit = nullptr;
-        Path aside(scene_, env_,
-                   {way.from, way.along, camera_, travelled_, Mode::Branch, way.medium, disc, certain && certain_},
-                   sampler_, settings);
+        Path aside(
+            scene_, env_,
+            {way.from, way.along, camera_, travelled_, Mode::Branch, way.medium, seesSunDisc, certain && certain_},
+            sampler_, settings);
         const PathSample r = aside.follow();
         sampler_.countAll();
         const Rgb c = carried_ * share;
         out_.radiance += c * r.radiance;
-        out_.rest += c * r.rest;
+        out_.deferred += c * r.deferred;
         out_.lost |= r.lost;
         if (!described_) out_.features.emission += c * r.features.emission;
         if (settings_.split) {
@@ -213,7 +214,7 @@ private:
             mode_ = Mode::Branch;
             mirrors = share >= 1;
             if (!mirrors && share > 0) {
-                mirrored_ = followAside(mirrored, Rgb(share), Route::Reflection, disc_, true);
+                mirrored_ = followAside(mirrored, Rgb(share), Route::Reflection, seesSunDisc_, true);
                 mirrored_.albedo *= share;
                 mirroredShare_ = share;
                 carried_ *= 1 - share;
@@ -221,10 +222,10 @@ private:
         } else {
             mirrors = share > 0.5f;
             if (mirrors) {
-                if (u < 1 - share) followAside(through, tint, Route::Transmission, disc_, false);
+                if (u < 1 - share) followAside(through, tint, Route::Transmission, seesSunDisc_, false);
                 carried_ *= share;
             } else {
-                if (u < share) followAside(mirrored, Rgb(1), Route::Reflection, disc_, false);
+                if (u < share) followAside(mirrored, Rgb(1), Route::Reflection, seesSunDisc_, false);
                 carried_ *= 1 - share;
             }
         }
@@ -256,7 +257,7 @@ private:
         medium_ = inside;
     }
 
-    // The surface of a body of water, one sheet seen from above or below.
+    // The surface of a body of water, one face seen from above or below.
     bool meetWater(const Hit& hit, const ShadingPoint& point) {
         const V3f outward = -d_;
         const V3f above = offset(hit.position, V3f(0, 0, 1), hit.t), below = offset(hit.position, V3f(0, 0, -1), hit.t);
@@ -281,7 +282,7 @@ private:
         if (!scattered()) {
             const Rgb glint = sunGlint(env_, *point.water, point.ripples, outward);
             if (!black(glint)) add(glint * sunAt(above), kSun, Route::Reflection);
-            disc_ = false; // the glint stands for it
+            seesSunDisc_ = false; // the glint stands for it
         }
         V3f up = n * (2 * n.dot(outward)) - outward;
         up.z = std::max(up.z, 0.001f);
@@ -298,9 +299,9 @@ private:
         const Hit bed = trace(scene_, below, down, coarse_, kFarAway, kMaskAll & ~kMaskClear);
         count();
         addMurk(*point.water, above, outward.z, bed ? bed.t : 50.0f, 1 - f);
-        const bool onward = divide({above, up, {}}, {below, down, water}, f, Rgb(1));
+        const bool goesOn = divide({above, up, {}}, {below, down, water}, f, Rgb(1));
         if (!described) describe(Rgb(1), V3f(0, 0, 1)); // water is its own thing to the denoiser
-        return onward;
+        return goesOn;
     }
 
     // Share of the sun's light that arrives.
@@ -366,8 +367,8 @@ private:
 
         light(hit, point, scattering, first);
 
-        if (!settings_.onward) return false;
-        rest_ = true;
+        if (!settings_.fullLength) return false;
+        deferred_ = true;
         const V2f u = sampler_.pair();
         const auto next = scattering.sample(u, sampler_.one());
         const Rgb weight = next.weight.sum();
@@ -452,8 +453,8 @@ private:
             const V3f l = towardSun(env_, sampler_.pair());
             if (l.z > -0.01f) {
                 Candidate& c = consider(l);
-                const float disc = 1 / sunSolidAngle(env_);
-                c.light = env_.sunIlluminance * (disc / (disc + scattering.density(l)));
+                const float seesSunDisc = 1 / sunSolidAngle(env_);
+                c.light = env_.sunIlluminance * (seesSunDisc / (seesSunDisc + scattering.density(l)));
                 c.source = kSun;
             }
         }
@@ -467,7 +468,7 @@ private:
                 c.source = kFirstLampGroup + lamp.group;
             }
         }
-        if (settings_.onward) {
+        if (settings_.fullLength) {
             sampler_.countAmong();
             const V2f u = sampler_.pair();
             const SkySample sky = sampleSky(env_, u.x, u.y);
@@ -496,9 +497,9 @@ private:
             const Rgb lit =
                 transmittance(scene_, c.aimed.origin, c.direction, sharp ? fine_ : coarse_, c.far, leaving_);
             count();
-            const bool rest = std::exchange(rest_, rest_ || c.source == kSky);
+            const bool before = std::exchange(deferred_, deferred_ || c.source == kSky);
             addAimed(c.aimed, c.light * lit, c.source);
-            rest_ = rest;
+            deferred_ = before;
             if (first && c.source == kSun) out_.features.sunlit = lit.y * env_.sunShare;
         }
     }
@@ -518,12 +519,12 @@ private:
     float travelled_, spread_;
     Bounces left_;
     int scatterings_ = 0;
-    bool disc_;    // see Start
-    bool certain_; // see Start
+    bool seesSunDisc_; // see Start
+    bool certain_;     // see Start
     Detail fine_, coarse_;
-    std::optional<Hit> known_; // of the next step
-    bool rest_ = false;        // what is added now is part of PathSample::rest
-    bool described_ = false;   // features are taken
+    std::optional<Hit> firstHit_; // of the next step
+    bool deferred_ = false;       // what is added now is part of PathSample::rest
+    bool described_ = false;      // features are taken
     std::optional<Route> branch_;
     Features mirrored_; // what the first clear surface mirrors
     float mirroredShare_ = 0;

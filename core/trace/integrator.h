@@ -48,9 +48,9 @@ struct Split {
 
 struct PathSample {
     Rgb radiance{0}; // cd/m2
-    // Of it what needs a longer path: all but what the camera's ray finds shining and what the first surface sends of
-    // the light of sun and lamps.
-    Rgb rest{0};
+    // The part of `radiance` that only full-length samples contribute: sky light on the first surface, and everything
+    // after the first bounce. Film scales it by the split factor.
+    Rgb deferred{0};
     Features features;
     // What is seen first, for mattes.
     bool sky = true;
@@ -77,11 +77,11 @@ struct PathSettings {
     // Savings that nobody sees: plants in their coarse form for light that arrives by chance and where they are smaller
     // than a pixel; one shadow ray for all sources after the first scattering.
     bool coarse = true, oneShadowRay = true;
-    bool onward = true;       // false: PathSample::rest is left out, and the time that it takes
-    float restInSplit = 1;    // by which the split counts the rest
-    const Hit* hit = nullptr; // of the ray itself, where it is known already
-    int* rays = nullptr;      // counted when given
-    Split* split = nullptr;   // filled when given
+    bool fullLength = true;    // false: PathSample::deferred is left out, and the time that it takes
+    float deferredInSplit = 1; // by which the split counts PathSample::deferred
+    const Hit* hit = nullptr;  // of the ray itself, where it is known already
+    int* rays = nullptr;       // counted when given
+    Split* split = nullptr;    // filled when given
 };
 
 PathSample tracePath(const Scene& scene, const Environment& environment, const V3f& origin, const V3f& direction,

@@ -29,7 +29,7 @@ Lamps lampsOf(const std::vector<SceneObject>& objects) {
         if (!object.model || !object.materials || object.hidden) continue;
         for (size_t p = 0; p < object.model->parts.size(); ++p) {
             const Part& part = object.model->parts[p];
-            const Surface& surface = (*object.materials)[part.material].surface;
+            const SurfacePoint& surface = (*object.materials)[part.material].base;
             if (luminance(surface.emission) <= 0) continue;
             lamps.firstOf[keyOf(static_cast<unsigned>(o), static_cast<unsigned>(p))] =
                 static_cast<uint32_t>(lamps.triangles.size());

@@ -3,7 +3,7 @@
 
 #include <cstdint>
 
-#include "core/material/surface.h"
+#include "core/material/material.h"
 #include "core/planting/species.h"
 
 namespace thallos {

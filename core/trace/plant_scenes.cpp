@@ -214,8 +214,8 @@ void addFaces(EmbreeScene& scene, const Mesh& mesh, unsigned id, const std::shar
 
 } // namespace
 
-Face PlantScenes::face(int index, Level level, const RTCHit& hit) const {
-    return faceOf(traced_[index * kLevels + static_cast<int>(level)]->triangles[hit.geomID], hit.geomID, hit.primID,
+Face PlantScenes::face(IndividualId id, Level level, const RTCHit& hit) const {
+    return faceOf(traced_[id.value * kLevels + static_cast<int>(level)]->triangles[hit.geomID], hit.geomID, hit.primID,
                   hit.u, hit.v);
 }
 
@@ -255,15 +255,15 @@ PlantScenes::PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast)
     bright_.resize(library_->individualCount());
 }
 
-void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) const {
+void PlantScenes::make(IndividualId id, Level level, const std::function<bool()>& stop) const {
     RTCScene scene = rtcNewScene(embreeDevice());
     rtcSetSceneBuildQuality(scene, fast_ ? RTC_BUILD_QUALITY_MEDIUM : RTC_BUILD_QUALITY_HIGH);
     auto traced = std::make_unique<Traced>(); // its filters point into it: it stays where it is
     traced->scene = std::make_unique<EmbreeScene>(scene);
-    const std::vector<Mesh>& parts = library_->form(i, level).parts;
+    const std::vector<Mesh>& parts = library_->form(id, level).parts;
     for (size_t p = 0; p < parts.size(); ++p)
         if (const auto part = static_cast<unsigned>(p); !parts[p].empty())
-            addFaces(*traced->scene, parts[p], part, maskOf(i / kIndividuals, part), traced->triangles[p]);
+            addFaces(*traced->scene, parts[p], part, maskOf(id.species(), part), traced->triangles[p]);
     // To the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8). It may be held up, though.
     if (stop)
         rtcSetSceneProgressMonitorFunction(
@@ -278,40 +278,40 @@ void PlantScenes::make(int i, Level level, const std::function<bool()>& stop) co
     Rgb tone(1);
     std::optional<Brightness> bright;
     // A sketch of what was never measured does without: its colours by level are put right with the better scenes.
-    const bool measures = level == Level::Near ? !untoned_ : bright_[i].has_value();
-    if (!grown_[i].turns && measures) {
-        const SpeciesRecipe& recipe = library_->species()[static_cast<size_t>(i / kIndividuals)].recipe;
+    const bool measures = level == Level::Near ? !untoned_ : bright_[id.value].has_value();
+    if (!grown_[id.value].turns && measures) {
+        const SpeciesRecipe& recipe = library_->species()[static_cast<size_t>(id.species())].recipe;
         const auto tint = [&](unsigned part, const V3f& at) {
             return parts[part].normals.empty()
-                       ? crownTint(recipe, library_->season(), library_->individual(i), at, part == 1)
+                       ? crownTint(recipe, library_->season(), library_->individual(id), at, part == 1)
                        : Rgb(1);
         };
-        bright = measured(i, level, [&] {
-            return brightness(scene, library_->form(i, level), library_->surfaces(i / kIndividuals),
-                              fast_ ? 2000 : 8000, tint);
+        bright = measured(id, level, [&] {
+            return brightness(scene, library_->form(id, level), library_->surfaces(id.species()), fast_ ? 2000 : 8000,
+                              tint);
         });
-        tone = toneBetween(*bright, level == Level::Near ? *bright : *bright_[i]);
+        tone = toneBetween(*bright, level == Level::Near ? *bright : *bright_[id.value]);
     }
     // Two may have made it at the same time, so that neither waits for the other; the first one's is taken.
     const std::lock_guard lock(publishing_);
-    if (this->scene(i, level)) return;
-    if (bright && level == Level::Near) bright_[i] = *bright;
-    grown_[i].tone[static_cast<size_t>(level)] = tone;
-    traced_[static_cast<size_t>(i) * kLevels + static_cast<size_t>(level)] = std::move(traced);
-    grown_[i].scenes[static_cast<size_t>(level)].store(scene, std::memory_order_release);
+    if (this->scene(id, level)) return;
+    if (bright && level == Level::Near) bright_[id.value] = *bright;
+    grown_[id.value].tone[static_cast<size_t>(level)] = tone;
+    traced_[id.value * kLevels + static_cast<size_t>(level)] = std::move(traced);
+    grown_[id.value].scenes[static_cast<size_t>(level)].store(scene, std::memory_order_release);
 }
 
-std::string PlantScenes::toneKey(int i, Level level, bool fast) const {
-    const std::string key = library_->cacheKey(i);
+std::string PlantScenes::toneKey(IndividualId id, Level level, bool fast) const {
+    const std::string key = library_->cacheKey(id);
     if (key.empty()) return {};
     return std::string("tone ") + CODE_OF_TONE + (fast ? " fast " : " ") + std::to_string(static_cast<int>(level)) +
            " " + key;
 }
 
 // Measured well before, it is well known now, too.
-std::optional<Brightness> PlantScenes::remembered(int i, Level level) const {
+std::optional<Brightness> PlantScenes::remembered(IndividualId id, Level level) const {
     for (const bool fast : {false, true}) {
-        const std::string key = toneKey(i, level, fast);
+        const std::string key = toneKey(id, level, fast);
         if (key.empty() || (fast && !fast_)) break;
         const auto bytes = library_->cache()->find(key);
         float v[6];
@@ -323,11 +323,11 @@ std::optional<Brightness> PlantScenes::remembered(int i, Level level) const {
 }
 
 // From the cache where it is known.
-Brightness PlantScenes::measured(int i, Level level, const std::function<Brightness()>& measure) const {
-    if (const auto known = remembered(i, level)) return *known;
+Brightness PlantScenes::measured(IndividualId id, Level level, const std::function<Brightness()>& measure) const {
+    if (const auto known = remembered(id, level)) return *known;
     const Brightness out = measure();
     const float v[6] = {out.matt.x, out.matt.y, out.matt.z, out.glossy.x, out.glossy.y, out.glossy.z};
-    if (const std::string key = toneKey(i, level, fast_); !key.empty())
+    if (const std::string key = toneKey(id, level, fast_); !key.empty())
         library_->cache()->keep(key, std::string(reinterpret_cast<const char*>(v), sizeof v));
     return out;
 }
@@ -346,7 +346,7 @@ bool PlantScenes::complete(const std::function<bool()>& stop) const {
     }
     if (!sketched_.exchange(false)) return true;
     std::vector<char> there(static_cast<size_t>(library_->individualCount()));
-    for (size_t i = 0; i < there.size(); ++i) there[i] = scene(static_cast<int>(i), Level::Far) != nullptr;
+    for (uint32_t i = 0; i < there.size(); ++i) there[i] = scene({i}, Level::Far) != nullptr;
     const bool whole = makeAll(there, stop, false);
     if (!whole) sketched_ = true;
     return whole;
@@ -357,32 +357,33 @@ bool PlantScenes::makeAll(const std::vector<char>& wanted, const std::function<b
     constexpr Level kMade[] = {Level::Near, Level::Middle, Level::Far};
     parallelFor(library_->individualCount(), [&](int i) {
         if (!wanted[i]) return;
+        const IndividualId id{static_cast<uint32_t>(i)};
         for (const Level level : kMade) {
-            if (scene(i, level) || stopped) continue;
+            if (scene(id, level) || stopped) continue;
             if (stop && stop()) {
                 stopped = true;
                 return;
             }
             if (level == Level::Near) {
-                if (reaches_[i].empty()) measure(i, library_->individual(i));
+                if (reaches_[i].empty()) measure(id, library_->individual(id));
                 // The near form is nine tenths of the work and waits.
                 if (sketch) {
-                    bright_[i] = remembered(i, level);
+                    bright_[i] = remembered(id, level);
                     if (!bright_[i] && !grown_[i].turns) untoned_ = true; // others set it at the same time
                     sketched_ = true;
                     continue;
                 }
             }
-            make(i, level, stop);
+            make(id, level, stop);
         }
     });
     return !stopped;
 }
 
-Level PlantScenes::level(int index, float scale, float distance, const Detail& detail) const {
+Level PlantScenes::level(IndividualId id, float scale, float distance, const Detail& detail) const {
     // Light that arrives by chance is blurred over many leaves.
     constexpr float kByChance = 24;
-    const Grown& g = grown_[index];
+    const Grown& g = grown_[id.value];
     const float away = std::max(distance - scale * g.reach, 0.0f);
     const float pixel = away * detail.pixelAngle * (detail.coarse ? kByChance : 1) / scale;
     if (pixel > g.grain[static_cast<size_t>(Level::Far)]) return Level::Far;
@@ -396,7 +397,7 @@ Level PlantScenes::level(int index, float scale, float distance, const Detail& d
 }
 
 bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop) const {
-    std::vector<int> missing;
+    std::vector<IndividualId> missing;
     std::vector<char> seen(library_->individualCount(), 0);
     std::vector<const PlantTile*> tiles;
     for (const auto& some : site.plants)
@@ -408,12 +409,13 @@ bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const 
         constexpr float kWidest = 30; // metres that a crown reaches out of its tile's bounds, and more
         if ((nearest - detail.camera).length() > kFarthest + kWidest) continue;
         for (const PlantRecord& r : tile->records) {
-            const Grown& g = grown_[r.individual];
-            if (seen[r.individual] || scene(r.individual, Level::Hero) || !scene(r.individual, Level::Near)) continue;
+            const Grown& g = grown_[r.individual.value];
+            if (seen[r.individual.value] || scene(r.individual, Level::Hero) || !scene(r.individual, Level::Near))
+                continue;
             const float scale = scaleOf(r), away = std::max((foot(r) - detail.camera).length() - scale * g.reach, 0.0f);
             if (away < kFarthest &&
                 kOutline * away * detail.pixelAngle < scale * g.grain[static_cast<size_t>(Level::Near)]) {
-                seen[r.individual] = 1;
+                seen[r.individual.value] = 1;
                 missing.push_back(r.individual);
             }
         }
@@ -429,7 +431,7 @@ bool PlantScenes::growHeroes(const BuiltSite& site, const Detail& detail, const 
     return !missing.empty() && !stopped;
 }
 
-void PlantScenes::measure(int i, const Individual& plant) const {
+void PlantScenes::measure(IndividualId id, const Individual& plant) const {
     std::vector<float> reaches(kReaches, 0);
     float top = 0;
     std::vector<V3f> points;
@@ -443,21 +445,21 @@ void PlantScenes::measure(int i, const Individual& plant) const {
         // A hero's leaves are other ones of the same crown, by a leaf's length at most further out.
         reaches[k] = 1.01f * reaches[k] + 0.03f;
     }
-    Grown& g = grown_[i];
-    const auto* proxy = std::get_if<ProxyRecipe>(&library_->species()[i / kIndividuals].recipe.growth);
+    Grown& g = grown_[id.value];
+    const auto* proxy = std::get_if<ProxyRecipe>(&library_->species()[id.species()].recipe.growth);
     g.turns = proxy && proxy->turns;
     if (g.turns) std::fill(reaches.begin(), reaches.end(), *std::max_element(reaches.begin(), reaches.end()));
     for (int level = 0; level < kLevels; ++level) g.grain[level] = plant.forms[level].grain;
     g.top = 1.01f * top + 0.03f;
     g.reach = *std::max_element(reaches.begin(), reaches.end());
-    reaches_[i] = std::move(reaches);
+    reaches_[id.value] = std::move(reaches);
 }
 
-float PlantScenes::reach(int index, float angle) const {
+float PlantScenes::reach(IndividualId id, float angle) const {
     const float turns = angle / (2 * kPi), t = (turns - std::floor(turns)) * kReaches;
     const int k = static_cast<int>(t) % kReaches;
     // Between two directions the reach exceeds neither by more than the chord of the step.
-    const auto& r = reaches_[index];
+    const auto& r = reaches_[id.value];
     return std::max(r[k], r[(k + 1) % kReaches]) * 1.0013f;
 }
 

@@ -43,31 +43,31 @@ public:
         float top = 0, reach = 0;     // metres above the foot and around it, of all forms
         bool turns = false;           // a flat picture, that faces every ray
     };
-    const Grown& grown(int index) const { return grown_[index]; }
-    RTCScene scene(int index, Level level) const {
-        return grown_[index].scenes[static_cast<size_t>(level)].load(std::memory_order_acquire);
+    const Grown& grown(IndividualId id) const { return grown_[id.value]; }
+    RTCScene scene(IndividualId id, Level level) const {
+        return grown_[id.value].scenes[static_cast<size_t>(level)].load(std::memory_order_acquire);
     }
     // The level at which an individual is seen whose foot is `distance` metres away, `scale` times as large as grown.
-    Level level(int index, float scale, float distance, const Detail& detail) const;
+    Level level(IndividualId id, float scale, float distance, const Detail& detail) const;
     // What a ray met in scene().
-    Face face(int index, Level level, const RTCHit& hit) const;
+    Face face(IndividualId id, Level level, const RTCHit& hit) const;
     // Grows the heroes that a camera at `eye` would see, if they are not there yet, and traces them from then on; false
     // when there was none to grow or `stop` answered true. Others may trace and grow at the same time; none waits.
     bool growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop = nullptr) const;
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too
     // little.
-    float reach(int index, float angle) const;
+    float reach(IndividualId id, float angle) const;
 
     bool fast() const { return fast_; }
     // All levels are as bright as the near one; a fast sketch of plants that were never seen before is not.
     bool toned() const { return !untoned_; }
 
 private:
-    void measure(int index, const Individual& plant) const;
+    void measure(IndividualId id, const Individual& plant) const;
     bool makeAll(const std::vector<char>& wanted, const std::function<bool()>& stop, bool sketch) const;
-    std::string toneKey(int index, Level level, bool fast) const;
-    std::optional<Brightness> remembered(int index, Level level) const;
+    std::string toneKey(IndividualId id, Level level, bool fast) const;
+    std::optional<Brightness> remembered(IndividualId id, Level level) const;
     std::shared_ptr<const PlantLibrary> library_;
     bool fast_;
     struct Traced {
@@ -77,9 +77,9 @@ private:
     std::shared_ptr<const Mask> maskOf(int species, unsigned part) const;
     mutable std::mutex masking_;
     mutable std::map<std::pair<int, unsigned>, std::shared_ptr<const Mask>> masks_;
-    Brightness measured(int index, Level level, const std::function<Brightness()>& measure) const;
+    Brightness measured(IndividualId id, Level level, const std::function<Brightness()>& measure) const;
     // Near first: the tones of the others are measured against it.
-    void make(int index, Level level, const std::function<bool()>& stop) const;
+    void make(IndividualId id, Level level, const std::function<bool()>& stop) const;
     mutable std::vector<std::unique_ptr<Traced>> traced_; // of each individual and level
     mutable std::mutex publishing_, completing_;
     mutable std::unique_ptr<Grown[]> grown_;

@@ -29,7 +29,7 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
         out.material = "far land";
         break;
     case ObjectKind::Plants:
-        out.plant = scene.site->library->species()[hit.plant->individual / kIndividuals].recipe.name;
+        out.plant = scene.site->library->species()[hit.plant->individual.species()].recipe.name;
         break;
     case ObjectKind::Climber:
         out.plant = scene.site->library->species()[object.climber->species].recipe.name;
@@ -38,7 +38,7 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
     case ObjectKind::Figure: {
         const Part& part = object.model->parts[hit.part];
         out.part = part.name;
-        out.material = (*object.materials)[part.material].surface.name;
+        out.material = (*object.materials)[part.material].name;
         break;
     }
     case ObjectKind::Water:

@@ -59,8 +59,8 @@ struct RayContext {
     Detail detail;
     PlantHit plant;            // of the nearest plant hit so far
     PlantHit* plants = &plant; // one a ray: more for packets
-    // The plant on which the ray starts, if it does, and the level at which it was met there: coarser wood would stand
-    // around the place and shade it.
+    // If the ray starts on a plant: that plant and the level of detail it was hit at. It is traced at the same level,
+    // because coarser wood would enclose the origin and self-shadow.
     const PlantRecord* leaves = nullptr;
     Level leavesAs = Level::Near;
     // Of a shadow ray: what the clear surfaces it crossed do not mirror, and the faces of bodies among them.

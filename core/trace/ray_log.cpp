@@ -17,7 +17,8 @@ RayReplay recordRays(const Scene& scene, const Environment& env, const Camera& c
         for (int y = 0; y < settings.size.y; y += kBlockHigh * step)
             for (int x = 0; x < settings.size.x; x += kBlockWide, ++sample)
                 shadeBlock(
-                    scene, env, lens, settings, V2i(x, y), [&](const V2i&) { return sample % (2 * settings.pairs); },
+                    scene, env, lens, settings, V2i(x, y),
+                    [&](const V2i&) { return sample % (2 * settings.splitFactor); },
                     [](const V2i&, const PathSample&, const Split*) {});
     };
     rayLog = &out.rays;

@@ -39,7 +39,7 @@ bool overPixels(int width, int height, const std::function<bool()>& stop, Body&&
 bool addPass(Film& film, const Scene& scene, const Environment& env, const Camera& camera,
              const PictureSettings& settings, const std::function<bool()>& stop, int64_t* rays) {
     const Lens lens(camera);
-    film.pairs = settings.pairs;
+    film.splitFactor = settings.splitFactor;
     std::atomic<int64_t> counted{0}, lost{0};
     const bool whole = overPixels<kBlockWide, kBlockHigh>(film.width, film.height, stop, [&](int x0, int y0) {
         if (!film.open(x0, y0)) return;
@@ -235,8 +235,8 @@ RenderResult renderPicture(const Scene& scene, const Environment& env, const Sho
     }
     Film film(size.x, size.y, settings.split, settings.mattes);
     samples = std::min(samples, kMostSamples);
-    // The split is whole only where every pair of goesOn() is.
-    const int round = 2 * settings.pairs;
+    // The split is whole only where every pair of isFullLength() is.
+    const int round = 2 * settings.splitFactor;
     if (settings.split) samples = std::min((samples + round - 1) / round, kMostSamples / round) * round;
     int64_t rays = 0;
     const double share = strength > 0 ? 0.96 : 1;

@@ -14,11 +14,11 @@ struct PictureSettings {
     V2i size{1280, 720};
     uint64_t seed = 1;
     PathSettings path; // bounces, limit and savings
-    // Of the whole picture in pixels, upper left and size; empty: all of it.
+    // Crop window in pixels of the full frame (origin top left). Empty: render the full frame.
     V2i regionStart{0}, regionSize{0};
     float sparks = 7;    // stops over middle grey that light scattered by chance may have; 0: no limit
     float noise = 0;     // of judge(): cells that are clean enough take no more samples; 0: all take as many
-    int pairs = 2;       // of goesOn(): another saving; 1: every path is followed to its end
+    int splitFactor = 2; // of isFullLength(); 1: every sample is full length
     bool split = false;  // light by route and by source
     bool mattes = false; // coverage by item and by material
 };
@@ -66,8 +66,8 @@ struct RenderResult {
     V2i start{0};     // where the picture lies in the whole frame, pixels
     int64_t lost = 0; // samples that could not be computed; above 0 something is wrong, and people are told
 };
-// `samples` at most for each pixel, up to kMostSamples, with a split up to the next multiple of 2 x pairs; `denoise`
-// 0..1 is how much of the noise is taken out after. Throws Error::Cancelled.
+// `samples` at most for each pixel, up to kMostSamples, with a split up to the next multiple of 2 x splitFactor;
+// `denoise` 0..1 is how much of the noise is taken out after. Throws Error::Cancelled.
 RenderResult renderPicture(const Scene& scene, const Environment& environment, const Shot& shot,
                            const PictureSettings& settings, int samples, float denoise, Progress& progress);
 

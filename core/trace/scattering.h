@@ -1,5 +1,5 @@
-// How a surface scatters light: matt reflection and transmission under a GGX layer, metal, frosted glass, varnish. What
-// a single reflection between facets loses is given back, so that a white surface under even light can't be seen.
+// How a surface scatters light: matt reflection and transmission under a GGX layer, metal, frosted glass, varnish. The
+// energy lost by the single-scattering microfacet model is compensated; the model passes the white furnace test.
 //
 // Facets: GGX with Smith's height-correlated masking (E. Heitz, "Understanding the Masking-Shadowing Function", JCGT
 // 2014), sampled by visible normals (Heitz, "Sampling the GGX Distribution of Visible Normals", JCGT 2018). Multiple
@@ -7,7 +7,7 @@
 // layer below is coupled after C. Kelemen & L. Szirmay-Kalos (2001).
 #pragma once
 
-#include "core/material/surface.h"
+#include "core/material/material.h"
 
 namespace thallos {
 

@@ -32,21 +32,21 @@ constexpr uint32_t kPlantKey = 1u << 31, kMaterials = 4096; // of a model
 }
 
 uint32_t materialKey(const Scene& scene, const Hit& hit) {
-    if (hit.plant) return kPlantKey + static_cast<uint32_t>(hit.plant->individual) * SpeciesRecipe::kParts + hit.part;
+    if (hit.plant) return kPlantKey + hit.plant->individual.value * SpeciesRecipe::kParts + hit.part;
     const SceneObject& object = scene.objects[hit.object];
     const int material = object.model ? object.model->parts[hit.part].material : 0;
     return hit.object * kMaterials + static_cast<uint32_t>(std::min(material, static_cast<int>(kMaterials) - 1));
 }
 
 int speciesOf(uint32_t key) {
-    return key & kPlantKey ? static_cast<int>((key & ~kPlantKey) / SpeciesRecipe::kParts) / kIndividuals : -1;
+    return key & kPlantKey ? IndividualId{(key & ~kPlantKey) / SpeciesRecipe::kParts}.species() : -1;
 }
 
 std::string materialName(const Scene& scene, uint32_t key) {
     if (key & kPlantKey) {
-        const auto individual = static_cast<int>((key & ~kPlantKey) / SpeciesRecipe::kParts);
+        const IndividualId individual{(key & ~kPlantKey) / SpeciesRecipe::kParts};
         const PlantLibrary& library = *scene.site->library;
-        const SpeciesRecipe& recipe = library.species()[individual / kIndividuals].recipe;
+        const SpeciesRecipe& recipe = library.species()[individual.species()].recipe;
         return recipe.name + " " + recipe.surfaces[key % SpeciesRecipe::kParts].name;
     }
     const SceneObject& object = scene.objects[key / kMaterials];
@@ -58,14 +58,14 @@ std::string materialName(const Scene& scene, uint32_t key) {
     case ObjectKind::Water:
         return "water";
     default:
-        return (*object.materials)[key % kMaterials].surface.name;
+        return (*object.materials)[key % kMaterials].name;
     }
 }
 
 namespace {
 // Bark lies round its branch, see barkOf().
-void layRound(Spot& spot, const Mesh& mesh, unsigned triangle, float u, float v, const PlantPose& pose) {
-    const Spot there = spotOf(mesh, triangle, u, v, 1);
+void layRound(HitPoint& spot, const Mesh& mesh, unsigned triangle, float u, float v, const PlantPose& pose) {
+    const HitPoint there = hitPointOf(mesh, triangle, u, v, 1);
     const V3i& t = mesh.triangles[triangle];
     const float steps = std::floor(std::min({mesh.uvs[t.x].x, mesh.uvs[t.y].x, mesh.uvs[t.z].x}));
     const float girth = steps * kGirthStep, real = there.alongU.length();
@@ -84,147 +84,197 @@ void snow(SurfacePoint& s, float share) {
     s.roughness = lerp(s.roughness, 0.75f, share);
     s.specular = lerp(s.specular, 0.3f, share);
 }
+// What shades each kind of object. `n` is the geometric normal on the viewer's side.
+struct Shading {
+    const Scene& scene;
+    const Hit& hit;
+    const V3f& outward;
+    float footprint;
+    V3f n;
+    ShadingPoint& out;
+    const SceneObject& object = scene.objects[hit.object];
+    const BuiltSite& site = *scene.site;
+
+    bool snows() const { return site.project.site->season == Season::Snow; }
+    void ground();
+    void farLand();
+    void plant();
+    void proxy(const ProxyRecipe& recipe, const Mesh& mesh, const PlantPose& pose, const Material& material);
+    void wood(const Mesh& mesh, const PlantPose& pose, const Material& material);
+    void foliage(const Form& form, const SpeciesRecipe& recipe, const V3f& local, const Material& material);
+    void model();
+    void climber();
+    void water();
+    void snowOnPlants() {
+        if (snows() && n.z > 0.15f) snow(out.surface, std::clamp((n.z - 0.15f) / 0.5f, 0.0f, 0.9f));
+    }
+};
+
+void Shading::ground() {
+    const V2f p = xy(hit.position);
+    out.surface =
+        coverSurface(scene.covers, site.field.grid, site.project.ground->gravel, p, site.field.normal(p), footprint);
+    for (const WaterBody& w : site.waters)
+        if (hit.position.z < w.water.level + 0.25f && w.region->reaches(p))
+            wetten(out.surface, p, hit.position.z - w.water.level, footprint);
+    if (snows())
+        snow(out.surface,
+             0.93f * std::clamp(3 * n.z - 1.2f + 0.5f * fractalNoise(p.x / 3, p.y / 3, 71, 3), 0.0f, 1.0f));
+}
+
+void Shading::farLand() {
+    const V3f smooth = triangleNormal(*site.far, hit.triangle, hit.u, hit.v, hit.normal);
+    out.surface = farSurface(scene.covers, xy(hit.position), smooth, footprint, site.project.site->farSeed);
+    if (snows()) snow(out.surface, std::clamp(2.5f * smooth.z - 1.2f, 0.0f, 0.9f));
+}
+
+// As its own maps say.
+void Shading::proxy(const ProxyRecipe& recipe, const Mesh& mesh, const PlantPose& pose, const Material& material) {
+    const PlantRecord& r = *hit.plant;
+    HitPoint spot = hitPointOf(mesh, hit.triangle, hit.u, hit.v, pose.scale);
+    spot.position = pose.toLocal(hit.position) * pose.scale;
+    spot.facet = n;
+    spot.normal = pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, spot.normal)).normalized();
+    if (mesh.normals.empty() || spot.normal.dot(outward) < 0) spot.normal = n;
+    for (V3f* along : {&spot.alongU, &spot.alongV}) *along = pose.normalToWorld(*along);
+    spot.footprint = footprint;
+    out.surface = evaluate(material, spot);
+    const float tint = recipe.varies ? static_cast<float>(r.tint) / 255 - 0.5f : 0;
+    const Rgb shade(1 + 0.35f * tint, 1 + 0.2f * tint, 1 + 0.05f * tint);
+    out.surface.albedo *= shade;
+    out.surface.through *= shade;
+}
+
+void Shading::wood(const Mesh& mesh, const PlantPose& pose, const Material& material) { // and stones
+    const V3f smooth = pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
+    HitPoint spot{
+        .position = pose.toLocal(hit.position) * pose.scale, .normal = smooth, .facet = n, .footprint = footprint};
+    spot.faceless = mesh.uvs.empty();
+    if (!spot.faceless) layRound(spot, mesh, hit.triangle, hit.u, hit.v, pose);
+    out.surface = evaluate(material, spot);
+    out.surface.specular = kBarkGloss;
+}
+
+void Shading::foliage(const Form& form, const SpeciesRecipe& recipe, const V3f& local, const Material& material) {
+    const PlantRecord& r = *hit.plant;
+    out.surface = evaluate(material, {.position = local, .normal = n, .facet = n, .footprint = footprint});
+    out.surface.specular = kLeafGloss;
+    const Individual& plant = site.library->individual(r.individual);
+    const float high = local.z / std::max(plant.height, 0.01f);
+    tintLeaf(out.surface, out.front,
+             {.plant = static_cast<float>(r.tint) / 255 - 0.5f,
+              .high = high,
+              .key = mix(form.leafOf(hit.triangle), r.key),
+              .foliage = hit.part == 1,
+              .young = youngAt(recipe, site.project.site->season, plant, xy(local).length(), high)},
+             recipe);
+}
+
+void Shading::plant() {
+    const PlantRecord& r = *hit.plant;
+    const Form& form = site.library->form(r.individual, hit.level);
+    const Mesh& mesh = form.parts[hit.part];
+    const SpeciesRecipe& recipe = site.library->species()[r.individual.species()].recipe;
+    const auto* proxyRecipe = std::get_if<ProxyRecipe>(&recipe.growth);
+    const PlantPose pose = proxyRecipe && proxyRecipe->turns ? PlantPose(r).facing(-hit.normal) : PlantPose(r);
+    const Material& material = scene.plantMaterial(r.individual, hit.part);
+    if (proxyRecipe)
+        proxy(*proxyRecipe, mesh, pose, material);
+    else if (!mesh.normals.empty())
+        wood(mesh, pose, material);
+    else
+        foliage(form, recipe, pose.toLocal(hit.position), material);
+    const Rgb& tone = scene.plantScenes->grown(r.individual).tone[static_cast<size_t>(hit.level)];
+    out.surface.albedo *= tone;
+    out.surface.through *= tone;
+    snowOnPlants();
+}
+
+void Shading::model() {
+    const Part& part = object.model->parts[hit.part];
+    const Material& material = (*object.materials)[part.material];
+    V3f local, localNormal;
+    object.toObject.multVecMatrix(hit.position, local);
+    object.toObject.multDirMatrix(hit.normal, localNormal);
+    V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, localNormal);
+    if (smooth.dot(localNormal) < 0) smooth = -smooth;
+    HitPoint spot;
+    if (material.byUv) spot = hitPointOf(part.mesh, hit.triangle, hit.u, hit.v, object.scale);
+    spot.position = local * object.scale;
+    spot.normal = smooth;
+    spot.facet = localNormal;
+    spot.footprint = footprint;
+    out.surface = evaluate(material, spot);
+    V3f world;
+    object.toWorld.multDirMatrix(out.surface.normal, world);
+    out.surface.normal = world.normalized();
+}
+
+void Shading::climber() {
+    const Part& part = object.model->parts[hit.part];
+    V3f local;
+    object.toObject.multVecMatrix(hit.position, local);
+    V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, V3f(0));
+    if (smooth.length2() > 0)
+        object.toWorld.multDirMatrix(V3f(smooth), smooth);
+    else
+        smooth = n;
+    out.surface = evaluate((*object.materials)[part.material],
+                           {.position = local, .normal = smooth, .facet = n, .footprint = footprint});
+    if (hit.part == 1) {
+        out.surface.specular = kLeafGloss;
+        tintLeaf(out.surface, out.front,
+                 {.high = 0.6f,
+                  .key = mix(hit.triangle / static_cast<unsigned>(object.climber->leafTriangles)),
+                  .young = site.project.site->season < Season::Autumn ? 0.1f : 0.0f},
+                 site.library->species()[object.climber->species].recipe);
+    } else
+        out.surface.specular = kBarkGloss;
+    snowOnPlants();
+}
+
+void Shading::water() {
+    out.water = object.water;
+    // Between the pixel's width and its length on a surface seen at a slant.
+    out.ripples = ripples(*object.water, xy(hit.position), footprint / std::sqrt(std::max(outward.z, 0.01f)));
+    out.surface = {.albedo = object.water->tint, .roughness = 0.03f, .transmission = 1, .normal = out.ripples.normal};
+}
+
 } // namespace
 
 ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, float footprint) {
-    const SceneObject& object = scene.objects[hit.object];
-    const BuiltSite& site = *scene.site;
     ShadingPoint out;
     V3f n = hit.normal;
     out.front = n.dot(outward) >= 0;
     if (!out.front) n = -n;
     out.normal = n;
-    switch (object.kind) {
-    case ObjectKind::Ground: {
-        const V2f p = xy(hit.position);
-        out.surface = coverSurface(scene.covers, site.field.grid, site.project.ground->gravel, p, site.field.normal(p),
-                                   footprint);
-        for (const WaterBody& w : site.waters)
-            if (hit.position.z < w.water.level + 0.25f && w.region->reaches(p))
-                wetten(out.surface, p, hit.position.z - w.water.level, footprint);
-        if (site.project.site->season == Season::Snow)
-            snow(out.surface,
-                 0.93f * std::clamp(3 * n.z - 1.2f + 0.5f * fractalNoise(p.x / 3, p.y / 3, 71, 3), 0.0f, 1.0f));
+    Shading shading{scene, hit, outward, footprint, n, out};
+    switch (shading.object.kind) {
+    case ObjectKind::Ground:
+        shading.ground();
         break;
-    }
-    case ObjectKind::Far: {
-        const V3f smooth = triangleNormal(*site.far, hit.triangle, hit.u, hit.v, hit.normal);
-        out.surface = farSurface(scene.covers, xy(hit.position), smooth, footprint, site.project.site->farSeed);
-        if (site.project.site->season == Season::Snow)
-            snow(out.surface, std::clamp(2.5f * smooth.z - 1.2f, 0.0f, 0.9f));
+    case ObjectKind::Far:
+        shading.farLand();
         break;
-    }
-    case ObjectKind::Plants: {
-        const PlantRecord& r = *hit.plant;
-        const Form& form = site.library->form(r.individual, hit.level);
-        const Mesh& mesh = form.parts[hit.part];
-        const SpeciesRecipe& recipe = site.library->species()[r.individual / kIndividuals].recipe;
-        const auto* proxy = std::get_if<ProxyRecipe>(&recipe.growth);
-        const PlantPose pose = proxy && proxy->turns ? PlantPose(r).facing(-hit.normal) : PlantPose(r);
-        const V3f local = pose.toLocal(hit.position);
-        const Material& material = scene.plantMaterial(r.individual, hit.part);
-        if (proxy) { // as its own maps say
-            Spot spot = spotOf(mesh, hit.triangle, hit.u, hit.v, pose.scale);
-            spot.position = local * pose.scale;
-            spot.facet = n;
-            spot.normal =
-                pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, spot.normal)).normalized();
-            if (mesh.normals.empty() || spot.normal.dot(outward) < 0) spot.normal = n;
-            for (V3f* along : {&spot.alongU, &spot.alongV}) *along = pose.normalToWorld(*along);
-            spot.footprint = footprint;
-            out.surface = evaluate(material, spot);
-            const float tint = proxy->varies ? static_cast<float>(r.tint) / 255 - 0.5f : 0;
-            const Rgb shade(1 + 0.35f * tint, 1 + 0.2f * tint, 1 + 0.05f * tint);
-            out.surface.albedo *= shade;
-            out.surface.through *= shade;
-        } else if (!mesh.normals.empty()) { // wood, stones
-            const V3f smooth =
-                pose.normalToWorld(triangleNormal(mesh, hit.triangle, hit.u, hit.v, V3f(0, 0, 1))).normalized();
-            Spot spot{.position = local * pose.scale, .normal = smooth, .facet = n, .footprint = footprint};
-            spot.faceless = mesh.uvs.empty();
-            if (!spot.faceless) layRound(spot, mesh, hit.triangle, hit.u, hit.v, pose);
-            out.surface = evaluate(material, spot);
-            out.surface.specular = kBarkGloss;
-        } else {
-            out.surface = evaluate(material, {.position = local, .normal = n, .facet = n, .footprint = footprint});
-            out.surface.specular = kLeafGloss;
-            const Individual& plant = site.library->individual(r.individual);
-            const float high = local.z / std::max(plant.height, 0.01f);
-            tintLeaf(out.surface, out.front,
-                     {.plant = static_cast<float>(r.tint) / 255 - 0.5f,
-                      .high = high,
-                      .key = mix(form.leafOf(hit.triangle), r.key),
-                      .foliage = hit.part == 1,
-                      .young = youngAt(recipe, site.project.site->season, plant, xy(local).length(), high)},
-                     recipe);
-        }
-        const Rgb& tone = scene.plantScenes->grown(r.individual).tone[static_cast<size_t>(hit.level)];
-        out.surface.albedo *= tone;
-        out.surface.through *= tone;
-        if (site.project.site->season == Season::Snow && n.z > 0.15f)
-            snow(out.surface, std::clamp((n.z - 0.15f) / 0.5f, 0.0f, 0.9f));
+    case ObjectKind::Plants:
+        shading.plant();
         break;
-    }
     case ObjectKind::Building:
-    case ObjectKind::Figure: {
-        const Part& part = object.model->parts[hit.part];
-        const Material& material = (*object.materials)[part.material];
-        V3f local, localNormal;
-        object.toObject.multVecMatrix(hit.position, local);
-        object.toObject.multDirMatrix(hit.normal, localNormal);
-        V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, localNormal);
-        if (smooth.dot(localNormal) < 0) smooth = -smooth;
-        Spot spot;
-        if (material.byUv) spot = spotOf(part.mesh, hit.triangle, hit.u, hit.v, object.scale);
-        spot.position = local * object.scale;
-        spot.normal = smooth;
-        spot.facet = localNormal;
-        spot.footprint = footprint;
-        out.surface = evaluate(material, spot);
-        V3f world;
-        object.toWorld.multDirMatrix(out.surface.normal, world);
-        out.surface.normal = world.normalized();
+    case ObjectKind::Figure:
+        shading.model();
         break;
-    }
-    case ObjectKind::Climber: {
-        const Part& part = object.model->parts[hit.part];
-        V3f local;
-        object.toObject.multVecMatrix(hit.position, local);
-        V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, V3f(0));
-        if (smooth.length2() > 0)
-            object.toWorld.multDirMatrix(V3f(smooth), smooth);
-        else
-            smooth = n;
-        out.surface = evaluate((*object.materials)[part.material],
-                               {.position = local, .normal = smooth, .facet = n, .footprint = footprint});
-        if (hit.part == 1) {
-            out.surface.specular = kLeafGloss;
-            tintLeaf(out.surface, out.front,
-                     {.high = 0.6f,
-                      .key = mix(hit.triangle / static_cast<unsigned>(object.climber->leafTriangles)),
-                      .young = site.project.site->season < Season::Autumn ? 0.1f : 0.0f},
-                     site.library->species()[object.climber->species].recipe);
-        } else
-            out.surface.specular = kBarkGloss;
-        if (site.project.site->season == Season::Snow && n.z > 0.15f)
-            snow(out.surface, std::clamp((n.z - 0.15f) / 0.5f, 0.0f, 0.9f));
+    case ObjectKind::Climber:
+        shading.climber();
         break;
-    }
     case ObjectKind::Water:
-        out.water = object.water;
-        // Between the pixel's width and its length on a surface seen at a slant.
-        out.ripples = ripples(*object.water, xy(hit.position), footprint / std::sqrt(std::max(outward.z, 0.01f)));
-        out.surface = {
-            .albedo = object.water->tint, .roughness = 0.03f, .transmission = 1, .normal = out.ripples.normal};
-        break;
+        shading.water();
+        return out;
     }
-    if (object.kind != ObjectKind::Water) {
-        // The shading normal stays on the viewer's side.
-        V3f& s = out.surface.normal;
-        if (s.dot(n) < 0) s = -s;
-        const float c = s.dot(outward);
-        if (c < 0.02f) s = (s + outward * (0.02f - c + 1e-3f)).normalized();
-    }
+    // The shading normal stays on the viewer's side.
+    V3f& s = out.surface.normal;
+    if (s.dot(n) < 0) s = -s;
+    const float c = s.dot(outward);
+    if (c < 0.02f) s = (s + outward * (0.02f - c + 1e-3f)).normalized();
     return out;
 }
 

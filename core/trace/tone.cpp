@@ -113,7 +113,7 @@ Brightness brightness(RTCScene scene, const Form& form, const std::vector<Surfac
     for (const Mesh& m : form.parts) box.extendBy(bounds(m));
     if (box.isEmpty()) return {};
     std::vector<SurfacePoint> points;
-    for (const Surface& s : surfaces) points.push_back(evaluate(plain(s), Spot{}));
+    for (const Surface& s : surfaces) points.push_back(evaluate(plain(s), HitPoint{}));
     const V3f middle = box.center();
     const float radius = box.size().length() / 2;
     const float high = std::max(box.size().z, 1e-3f), wide = std::max(xy(box.size()).length(), 1e-3f);

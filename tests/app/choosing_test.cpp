@@ -1,7 +1,7 @@
 // Choosing: by click, with Shift, by a rectangle, through what lies in front, in panes and in the register alike.
 #include <gtest/gtest.h>
 
-#include "app/register.h"
+#include "app/lists/item_list.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -10,36 +10,36 @@ using namespace thallos::test;
 namespace {
 
 Id idOf(const char* name) {
-    const Item* item = find(session().project(), std::string(name));
+    const Item* item = find(session().document.project(), std::string(name));
     return item ? item->id : Id{};
 }
 
 QStringList chosenNames() {
     QStringList names;
-    for (const Id id : session().allChosen()) names += QString::fromStdString(session().item(id)->name);
+    for (const Id id : session().selection.all()) names += QString::fromStdString(session().document.item(id)->name);
     return names;
 }
 
 // Three persons in a row in front of nothing, in Seat with the tool that moves.
 Pane& threePersons(bool plan) {
     freshSite(false);
-    Project p = session().project();
+    Project p = session().document.project();
     p = added(p, "Anna", Figure{{-6, -9}, 0});
     p = added(p, "Ben", Figure{{0, -9}, 0});
     p = added(p, "Carl", Figure{{6, -9}, 0});
-    session().edit("Set up", p);
+    session().document.edit("Set up", p);
     settle();
     verb(Verb::Seat);
     choosePlanAsMain(plan);
     leaf("move");
     window().mainPane().setFocus();
-    session().choose({});
+    session().selection.set({});
     return window().mainPane();
 }
 
 // On the person's body, at the height of the belt.
 QPointF on(Pane& pane, const char* name) {
-    const V2f at = bodyOf<Figure>(session().item(idOf(name)))->at;
+    const V2f at = bodyOf<Figure>(session().document.item(idOf(name)))->at;
     return *pane.toScreen({at.x, at.y, pane.groundAt(at) + 0.9f});
 }
 
@@ -59,7 +59,7 @@ TEST_P(Choosing, AClickChoosesAndShiftAddsAndTakesAway) {
     EXPECT_EQ(chosenNames(), QStringList({"Carl"}));
     click(pane, on(pane, "Ben"));
     EXPECT_EQ(chosenNames(), QStringList({"Ben"})) << "without Shift alone";
-    EXPECT_EQ(session().history().position(), 1u) << "choosing is no step";
+    EXPECT_EQ(session().document.history().position(), 1u) << "choosing is no step";
 }
 
 TEST_P(Choosing, EscAndAClickOnNothingChooseNothing) {
@@ -86,8 +86,8 @@ TEST_P(Choosing, ARectangleTakesWhatIsInIt) {
 
 TEST_P(Choosing, LockedAndHiddenOnesAreNotInTheWay) {
     Pane& pane = threePersons(GetParam());
-    session().editItem("Lock", idOf("Anna"), [](Item& i) { i.locked = true; });
-    session().editItem("Hide", idOf("Ben"), [](Item& i) { i.visible = false; });
+    session().document.editItem("Lock", idOf("Anna"), [](Item& i) { i.locked = true; });
+    session().document.editItem("Hide", idOf("Ben"), [](Item& i) { i.visible = false; });
     settle();
     click(pane, on(pane, "Anna"));
     EXPECT_TRUE(chosenNames().isEmpty());
@@ -103,7 +103,7 @@ TEST_P(Choosing, SeveralAreMovedTogetherInOneStep) {
     Pane& pane = threePersons(GetParam());
     click(pane, on(pane, "Anna"));
     click(pane, on(pane, "Ben"), Qt::ShiftModifier);
-    const auto place = [](const char* name) { return bodyOf<Figure>(session().item(idOf(name)))->at; };
+    const auto place = [](const char* name) { return bodyOf<Figure>(session().document.item(idOf(name)))->at; };
     const V2f a = place("Anna"), b = place("Ben"), c = place("Carl");
     const std::string before = documentHash();
     const QPointF grip = on(pane, "Ben");
@@ -128,9 +128,9 @@ TEST_P(Choosing, AClickOnOneOfSeveralChoosesItAlone) {
 TEST(Beneath, ARepeatedClickGoesDown) {
     freshSite();
     // A tree over the house, seen from above.
-    Project p = session().project();
-    p = added(p, "Tree", Planting{{{"Apple", xy(house()->position) + V2f(0, 1.5f), 0, 1.6f, 0}}});
-    session().edit("Set up", p);
+    Project p = session().document.project();
+    p = added(p, "Tree", Specimens{{{"Apple", xy(house()->position) + V2f(0, 1.5f), 0, 1.6f, 0}}});
+    session().document.edit("Set up", p);
     settle();
     verb(Verb::Seat);
     choosePlanAsMain(true);
@@ -143,7 +143,7 @@ TEST(Beneath, ARepeatedClickGoesDown) {
             if (const QPointF p = at(plan, xy(house()->position) + V2f(x, y)).toPoint(); plan.pick(p).under.size() >= 2)
                 spot = p;
     ASSERT_FALSE(spot.isNull());
-    session().choose({});
+    session().selection.set({});
     click(plan, spot);
     EXPECT_EQ(chosenNames(), QStringList({"Honey house"})) << "Seat prefers what it seats";
     click(plan, spot);
@@ -154,18 +154,18 @@ TEST(Beneath, ARepeatedClickGoesDown) {
 
 TEST(Beneath, GrassInFrontDoesNotHideTheHouse) {
     freshSite();
-    Project p = session().project();
+    Project p = session().document.project();
     Drift d;
     d.areas = {{{-20, -24}, {20, -24}, {20, 4}, {-20, 4}}};
     d.mix = {{"Fescue", 1}};
     d.density = 8;
-    session().edit("Set up", added(p, "Grass", d));
+    session().document.edit("Set up", added(p, "Grass", d));
     settle();
     verb(Verb::Seat);
     choosePlanAsMain(false);
     leaf("move");
     Pane& shot = window().mainPane();
-    session().choose({});
+    session().selection.set({});
     click(shot, *shot.toScreen(house()->position + V3f(-4, -4, 1.4f)));
     EXPECT_EQ(chosenNames(), QStringList({"Honey house"}));
     // The ground is found through a meadow, however dense.
@@ -179,38 +179,35 @@ TEST(Beneath, GrassInFrontDoesNotHideTheHouse) {
 
 TEST(Several, TheRegisterTakesRangesAndAll) {
     threePersons(true);
-    auto* list = window().findChild<Register*>();
-    auto row = [&](int i) { return QPointF(120, 46.0 + 28 * i); };
-    click(*list, row(0));
-    click(*list, row(2), Qt::ShiftModifier);
+    clickItem(0);
+    clickItem(2, ItemModel::Name, Qt::ShiftModifier);
     EXPECT_EQ(chosenNames(), QStringList({"Anna", "Ben", "Carl"}));
-    click(*list, row(1), Qt::ControlModifier);
+    clickItem(1, ItemModel::Name, Qt::ControlModifier);
     EXPECT_EQ(chosenNames(), QStringList({"Anna", "Carl"}));
-    click(*list, row(1));
+    clickItem(1);
     EXPECT_EQ(chosenNames(), QStringList({"Ben"}));
-    list->setFocus();
+    items().setFocus();
     key(Qt::Key_A, Qt::ControlModifier);
-    EXPECT_EQ(session().allChosen().size(), 3u);
-    session().choose(idOf("Anna"));
+    EXPECT_EQ(session().selection.all().size(), 3u);
+    session().selection.set(idOf("Anna"));
     key(Qt::Key_Down, Qt::ShiftModifier);
     EXPECT_EQ(chosenNames(), QStringList({"Anna", "Ben"}));
 }
 
 TEST(Several, AreHiddenLockedAndDeletedInOneStep) {
     threePersons(true);
-    auto* list = window().findChild<Register*>();
-    session().chooseAll({idOf("Anna"), idOf("Ben")});
-    list->setFocus();
+    session().selection.setAll({idOf("Anna"), idOf("Ben")});
+    items().setFocus();
     std::string before = documentHash();
     key(Qt::Key_H);
-    EXPECT_FALSE(session().item(idOf("Anna"))->visible);
-    EXPECT_FALSE(session().item(idOf("Ben"))->visible);
-    EXPECT_TRUE(session().item(idOf("Carl"))->visible);
+    EXPECT_FALSE(session().document.item(idOf("Anna"))->visible);
+    EXPECT_FALSE(session().document.item(idOf("Ben"))->visible);
+    EXPECT_TRUE(session().document.item(idOf("Carl"))->visible);
     expectOneStep(before);
     key(Qt::Key_Z, Qt::ControlModifier);
     window().mainPane().setFocus();
     before = documentHash();
-    session().chooseAll({idOf("Anna"), idOf("Ben")});
+    session().selection.setAll({idOf("Anna"), idOf("Ben")});
     key(Qt::Key_Delete);
     EXPECT_FALSE(idOf("Anna"));
     EXPECT_FALSE(idOf("Ben"));
@@ -221,8 +218,8 @@ TEST(Several, AreHiddenLockedAndDeletedInOneStep) {
 
 TEST(Several, ALockedOneStopsTheDelete) {
     threePersons(true);
-    session().editItem("Lock", idOf("Ben"), [](Item& i) { i.locked = true; });
-    session().chooseAll({idOf("Anna"), idOf("Ben")});
+    session().document.editItem("Lock", idOf("Ben"), [](Item& i) { i.locked = true; });
+    session().selection.setAll({idOf("Anna"), idOf("Ben")});
     const std::string before = documentHash();
     window().mainPane().setFocus();
     key(Qt::Key_Delete);
@@ -232,9 +229,9 @@ TEST(Several, ALockedOneStopsTheDelete) {
 
 TEST(Several, WhatHangsOnADeletedThingIsTold) {
     freshSite();
-    Project p = session().project();
-    session().edit("Set up", added(p, "Terrace pad", BuildingPad{house() ? idOf("Honey house") : Id{}}));
-    session().choose(idOf("Honey house"));
+    Project p = session().document.project();
+    session().document.edit("Set up", added(p, "Terrace pad", BuildingPad{house() ? idOf("Honey house") : Id{}}));
+    session().selection.set(idOf("Honey house"));
     window().mainPane().setFocus();
     key(Qt::Key_Delete);
     EXPECT_FALSE(idOf("Terrace pad"));
@@ -251,7 +248,7 @@ void pointAt(Pane& pane, const V2f& ground) {
 }
 
 size_t figures() {
-    return itemsOf<Figure>(session().project()).size();
+    return itemsOf<Figure>(session().document.project()).size();
 }
 
 } // namespace
@@ -274,29 +271,29 @@ TEST_P(Choosing, ACopyIsPastedUnderThePointer) {
 
 TEST(Copying, PasteInPlaceAndDuplicateBeside) {
     Pane& pane = threePersons(true);
-    session().chooseAll({idOf("Anna"), idOf("Ben")});
+    session().selection.setAll({idOf("Anna"), idOf("Ben")});
     pane.setFocus();
     std::string before = documentHash();
     key(Qt::Key_D, Qt::ControlModifier);
     ASSERT_EQ(figures(), 5u);
     EXPECT_EQ(chosenNames(), QStringList({"Anna 2", "Ben 2"}));
-    const V2f a = bodyOf<Figure>(session().item(idOf("Anna")))->at,
-              a2 = bodyOf<Figure>(session().item(idOf("Anna 2")))->at;
+    const V2f a = bodyOf<Figure>(session().document.item(idOf("Anna")))->at,
+              a2 = bodyOf<Figure>(session().document.item(idOf("Anna 2")))->at;
     EXPECT_GT((a2 - a).length(), 0.5f);
     expectOneStep(before);
-    session().choose(idOf("Carl"));
+    session().selection.set(idOf("Carl"));
     key(Qt::Key_C, Qt::ControlModifier);
     before = documentHash();
     key(Qt::Key_V, Qt::ControlModifier | Qt::ShiftModifier);
     ASSERT_EQ(figures(), 6u);
-    EXPECT_EQ(bodyOf<Figure>(last())->at, bodyOf<Figure>(session().item(idOf("Carl")))->at);
+    EXPECT_EQ(bodyOf<Figure>(last())->at, bodyOf<Figure>(session().document.item(idOf("Carl")))->at);
     expectOneStep(before);
     settle();
 }
 
 TEST(Copying, CutTakesAwayAndPasteBringsBack) {
     Pane& pane = threePersons(true);
-    session().choose(idOf("Ben"));
+    session().selection.set(idOf("Ben"));
     pane.setFocus();
     const std::string before = documentHash();
     key(Qt::Key_X, Qt::ControlModifier);
@@ -310,9 +307,9 @@ TEST(Copying, CutTakesAwayAndPasteBringsBack) {
 
 TEST(Copying, FromOneProjectIntoAnother) {
     freshSite();
-    Project p = session().project();
-    session().edit("Set up", added(p, "Terrace pad", BuildingPad{idOf("Honey house")}));
-    session().choose(idOf("Honey house"));
+    Project p = session().document.project();
+    session().document.edit("Set up", added(p, "Terrace pad", BuildingPad{idOf("Honey house")}));
+    session().selection.set(idOf("Honey house"));
     window().mainPane().setFocus();
     key(Qt::Key_C, Qt::ControlModifier);
     freshSite(false);
@@ -321,7 +318,7 @@ TEST(Copying, FromOneProjectIntoAnother) {
     key(Qt::Key_V, Qt::ControlModifier | Qt::ShiftModifier);
     ASSERT_TRUE(house());
     ASSERT_TRUE(idOf("Terrace pad")) << "the pad comes with its building";
-    EXPECT_EQ(bodyOf<BuildingPad>(session().item(idOf("Terrace pad")))->building, idOf("Honey house"));
+    EXPECT_EQ(bodyOf<BuildingPad>(session().document.item(idOf("Terrace pad")))->building, idOf("Honey house"));
     settle();
 }
 
@@ -335,7 +332,7 @@ TEST(Copying, NothingChosenOrCopiedDoesNothing) {
 
 TEST(Copying, InAFieldTheKeysAreTheFields) {
     threePersons(true);
-    session().choose(idOf("Anna"));
+    session().selection.set(idOf("Anna"));
     const std::string before = documentHash();
     QLineEdit& f = field("Turn");
     f.setFocus();

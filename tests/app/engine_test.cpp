@@ -1,7 +1,7 @@
 // The worker that keeps the panes' pictures up to date: what comes when, and what a new request does to the old one.
 #include <gtest/gtest.h>
 
-#include "app/engine.h"
+#include "app/work/engine.h"
 #include "core/base/assets.h"
 #include "tests/app/window_driver.h"
 
@@ -23,7 +23,7 @@ Project meadow() {
     d.mix = {{"Fescue", 1}};
     d.density = 2;
     p = added(p, "Grass", d);
-    return added(p, "Trees", Planting{{{"Apple", {4, 6}, 0, 1, 0}, {"Birch", {-6, 9}, 1, 1, 1}}});
+    return added(p, "Trees", Specimens{{{"Apple", {4, 6}, 0, 1, 0}, {"Birch", {-6, 9}, 1, 1, 1}}});
 }
 
 struct Running : testing::Test {
@@ -49,7 +49,7 @@ struct Running : testing::Test {
         return s;
     }
     void show(const QSize& size, int samples = 6) {
-        engine.setProject(project, Haste::Rest);
+        engine.setProject(project, BuildMode::Rest);
         engine.setShot(shotItem()->id, shot(samples));
         engine.setShotSize(size);
     }
@@ -137,14 +137,14 @@ TEST_F(Running, WhileSomethingMovesOnlyTheCoarsePictureComes) {
     Project moved = project;
     moved =
         withGround(moved, dab(*moved.ground, engine.scene()->site->natural, {BrushKind::Raise, 6, 0.5f, 0.6f}, {0, 0}));
-    engine.setProject(moved, Haste::Moving);
+    engine.setProject(moved, BuildMode::Moving);
     ASSERT_TRUE(waitFor([&] { return !pictures.empty(); }));
     QTest::qWait(400);
     EXPECT_EQ(pictures.back().samples, 0);
     EXPECT_LE(pictures.back().image.width(), 320);
     EXPECT_TRUE(engine.scene()->site->stale);
     // At rest everything is made as from nothing.
-    engine.setProject(moved, Haste::Rest);
+    engine.setProject(moved, BuildMode::Rest);
     ASSERT_TRUE(traced(2));
     EXPECT_FALSE(engine.scene()->site->stale);
 }
@@ -162,7 +162,7 @@ TEST_F(Running, BetterTreesComeWithoutAnotherStart) {
 }
 
 TEST_F(Running, ThePlanFollowsItsWindow) {
-    engine.setProject(project, Haste::Rest);
+    engine.setProject(project, BuildMode::Rest);
     engine.setShot(shotItem()->id, shot());
     engine.setPlan({200, 100}, {{-20, -10}, {20, 10}});
     ASSERT_TRUE(waitFor([&] { return !plans.empty(); }));
@@ -176,7 +176,7 @@ TEST_F(Running, ThePlanFollowsItsWindow) {
 
 TEST_F(Running, ItEndsAtOnceInTheMiddleOfAPass) {
     auto* own = new Engine(library());
-    own->setProject(project, Haste::Rest);
+    own->setProject(project, BuildMode::Rest);
     own->setShot(shotItem()->id, shot(4096));
     own->setShotSize({1600, 900});
     QTest::qWait(1500);
@@ -224,10 +224,10 @@ TEST_F(Running, CapsOfThePanesAreOfThePanesAlone) {
     caps.textureMiB = 64;
     engine.setCaps(caps);
     ASSERT_TRUE(waitFor([&] { return pictures.back().samples == 3 && pictures.back().image.size() == QSize(80, 45); }));
-    EXPECT_FLOAT_EQ(engine.scene()->showing.plants, 0.3f);
-    EXPECT_FALSE(engine.scene()->showing == showingOf(project, shot())) << "no final picture is made of it";
+    EXPECT_FLOAT_EQ(engine.scene()->visibility.plants, 0.3f);
+    EXPECT_FALSE(engine.scene()->visibility == visibilityOf(project, shot())) << "no final picture is made of it";
     engine.setCaps({});
     ASSERT_TRUE(
         waitFor([&] { return pictures.back().samples == 3 && pictures.back().image.size() == QSize(160, 90); }));
-    EXPECT_FLOAT_EQ(engine.scene()->showing.plants, 1);
+    EXPECT_FLOAT_EQ(engine.scene()->visibility.plants, 1);
 }

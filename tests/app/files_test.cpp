@@ -12,7 +12,7 @@
 #include <gtest/gtest.h>
 #include <sqlite3.h>
 
-#include "app/stem.h"
+#include "app/shell/stem.h"
 #include "core/base/assets.h"
 #include "core/project/json.h"
 #include "tests/app/window_driver.h"
@@ -24,32 +24,32 @@ namespace fs = std::filesystem;
 TEST(Files, SaveAsOpenAndTheUnsavedDot) {
     freshSite();
     const fs::path file = scratch() / "site.thallos";
-    session().edit("Rename", withSite(session().project(), [] {
-                       Site s;
-                       s.name = "Saved site";
-                       return s;
-                   }()));
-    EXPECT_TRUE(session().unsaved());
+    session().document.edit("Rename", withSite(session().document.project(), [] {
+                                Site s;
+                                s.name = "Saved site";
+                                return s;
+                            }()));
+    EXPECT_TRUE(session().document.unsaved());
     auto* project = window().findChild<QLabel*>("title");
     EXPECT_NE(project->text().indexOf(QChar(0x25CF)), -1);
     whenDialogOpens([&](QDialog& d) { chooseFile(d, file); });
     window().mainPane().setFocus();
     key(Qt::Key_S, Qt::ControlModifier);
-    ASSERT_TRUE(waitFor([] { return !session().unsaved(); })) << "while work goes on";
+    ASSERT_TRUE(waitFor([] { return !session().document.unsaved(); })) << "while work goes on";
     EXPECT_TRUE(fs::exists(file));
     EXPECT_EQ(project->text().indexOf(QChar(0x25CF)), -1);
     const std::string saved = documentHash();
     freshSite(false);
     EXPECT_NE(documentHash(), saved);
-    window().openProject(file);
+    window().files().open(file);
     settle();
     EXPECT_EQ(documentHash(), saved);
     // Undo back to what was saved is saved.
-    session().edit("Rename", withSite(session().project(), Site()));
-    EXPECT_TRUE(session().unsaved());
+    session().document.edit("Rename", withSite(session().document.project(), Site()));
+    EXPECT_TRUE(session().document.unsaved());
     window().mainPane().setFocus();
     key(Qt::Key_Z, Qt::ControlModifier);
-    EXPECT_FALSE(session().unsaved());
+    EXPECT_FALSE(session().document.unsaved());
 }
 
 TEST(Files, ABrokenProjectLeavesTheOpenOneAsItWas) {
@@ -57,7 +57,7 @@ TEST(Files, ABrokenProjectLeavesTheOpenOneAsItWas) {
     const std::string before = documentHash();
     const fs::path bad = scratch() / "bad.thallos";
     std::ofstream(bad) << "not a project";
-    window().openProject(bad);
+    window().files().open(bad);
     EXPECT_EQ(documentHash(), before);
     EXPECT_NE(message().indexOf("bad.thallos"), -1);
 }
@@ -66,7 +66,7 @@ TEST(Files, ACrashIsRecoveredFrom) {
     freshSite();
     const std::string before = documentHash();
     const fs::path folder = stateFolder() / "recovery";
-    writeRecovery(session().project(), folder, "session-of-a-crash", "");
+    writeRecovery(session().document.project(), folder, "session-of-a-crash", "");
     std::ofstream(folder / "session-of-a-crash.json") << R"({"original":"","name":"Test site","process":2000000000})";
     freshSite(false);
     whenDialogOpens([](QDialog& d) {
@@ -74,10 +74,10 @@ TEST(Files, ACrashIsRecoveredFrom) {
         ASSERT_TRUE(box);
         QTest::mouseClick(box->buttons().first(), Qt::LeftButton);
     });
-    window().offerRecovery();
+    window().files().offerRecovery();
     settle();
     EXPECT_EQ(documentHash(), before);
-    EXPECT_TRUE(session().unsaved());
+    EXPECT_TRUE(session().document.unsaved());
     EXPECT_TRUE(findRecoveries(folder).empty());
 }
 
@@ -100,11 +100,11 @@ TEST(Files, EverythingIsUndoneToTheStart) {
     verb(Verb::Finish);
     setField("Contrast", "120");
     settle();
-    EXPECT_GE(session().history().position(), 5u);
+    EXPECT_GE(session().document.history().position(), 5u);
     window().mainPane().setFocus();
-    for (int i = 0; i < 40 && session().history().canUndo(); ++i) key(Qt::Key_Z, Qt::ControlModifier);
+    for (int i = 0; i < 40 && session().document.history().canUndo(); ++i) key(Qt::Key_Z, Qt::ControlModifier);
     EXPECT_EQ(documentHash(), start);
-    for (int i = 0; i < 40 && session().history().canRedo(); ++i) key(Qt::Key_Y, Qt::ControlModifier);
+    for (int i = 0; i < 40 && session().document.history().canRedo(); ++i) key(Qt::Key_Y, Qt::ControlModifier);
     EXPECT_NE(documentHash(), start);
     settle();
 }
@@ -140,9 +140,9 @@ void answer(QDialog& d, const QString& text) {
 }
 
 void rename(const std::string& name) {
-    Site s = *session().project().site;
+    Site s = *session().document.project().site;
     s.name = name;
-    session().edit("Rename", withSite(session().project(), s));
+    session().document.edit("Rename", withSite(session().document.project(), s));
 }
 
 // As a later version of the program would have written it.
@@ -176,15 +176,15 @@ TEST(Files, ANewSiteIsAskedForItsSize) {
     });
     window().mainPane().setFocus();
     key(Qt::Key_N, Qt::ControlModifier);
-    const Project& p = session().project();
+    const Project& p = session().document.project();
     EXPECT_EQ(p.site->name, "Long Meadow");
     EXPECT_NEAR(p.ground->grid.size().x, 120, 0.01f);
     EXPECT_NEAR(p.ground->grid.size().y, 80, 0.51f);
     EXPECT_FLOAT_EQ(p.ground->grid.cell, 1);
-    EXPECT_FALSE(session().unsaved());
-    EXPECT_FALSE(session().history().canUndo());
+    EXPECT_FALSE(session().document.unsaved());
+    EXPECT_FALSE(session().document.history().canUndo());
     settle();
-    EXPECT_TRUE(waitFor([] { return window().shotPane().picture().shot == session().shotId(); }));
+    EXPECT_TRUE(waitFor([] { return window().shotPane().picture().shot == session().view.shotId(); }));
 }
 
 TEST(Files, ANewSiteOfNoSenseIsRefused) {
@@ -220,7 +220,7 @@ TEST(Files, UnsavedWorkIsAskedFor) {
     window().mainPane().setFocus();
     key(Qt::Key_N, Qt::ControlModifier);
     EXPECT_EQ(documentHash(), changed);
-    EXPECT_TRUE(session().unsaved());
+    EXPECT_TRUE(session().document.unsaved());
     // Save: under the name asked for, then on.
     const fs::path file = scratch() / "kept.thallos";
     whenDialogOpens([&](QDialog& question) {
@@ -233,7 +233,7 @@ TEST(Files, UnsavedWorkIsAskedFor) {
     key(Qt::Key_N, Qt::ControlModifier);
     EXPECT_TRUE(fs::exists(file));
     EXPECT_EQ(openProject(file).site->name, "Changed");
-    EXPECT_FALSE(session().unsaved());
+    EXPECT_FALSE(session().document.unsaved());
     // Not saved: let go.
     rename("Lost");
     whenDialogOpens([&](QDialog& question) {
@@ -241,7 +241,7 @@ TEST(Files, UnsavedWorkIsAskedFor) {
         answer(question, "Do not save");
     });
     key(Qt::Key_N, Qt::ControlModifier);
-    EXPECT_EQ(session().project().site->name, "Untitled site");
+    EXPECT_EQ(session().document.project().site->name, "Untitled site");
     EXPECT_EQ(openProject(file).site->name, "Changed");
 }
 
@@ -249,12 +249,12 @@ TEST(Files, RecentOnesAreListedNewestFirst) {
     freshSite();
     const fs::path a = scratch() / "first.thallos", b = scratch() / "second.thallos";
     rename("First");
-    saveProjectAs(session().project(), a);
+    saveProjectAs(session().document.project(), a);
     rename("Second");
-    saveProjectAs(session().project(), b);
-    window().openProject(a);
-    window().openProject(b);
-    EXPECT_EQ(session().project().site->name, "Second");
+    saveProjectAs(session().document.project(), b);
+    window().files().open(a);
+    window().files().open(b);
+    EXPECT_EQ(session().document.project().site->name, "Second");
     whenDialogOpens([](QDialog& d) {
         auto* list = d.findChild<QListWidget*>("recentList");
         ASSERT_TRUE(list);
@@ -266,14 +266,14 @@ TEST(Files, RecentOnesAreListedNewestFirst) {
     });
     window().mainPane().setFocus();
     key(Qt::Key_O, Qt::ControlModifier | Qt::ShiftModifier);
-    ASSERT_TRUE(waitFor([] { return session().project().site->name == "First"; }));
+    ASSERT_TRUE(waitFor([] { return session().document.project().site->name == "First"; }));
     settle();
 }
 
 TEST(Files, ARecentOneThatIsGoneIsOneSentence) {
     freshSite();
     const std::string before = documentHash();
-    window().openProject(scratch() / "gone.thallos");
+    window().files().open(scratch() / "gone.thallos");
     EXPECT_EQ(documentHash(), before);
     EXPECT_NE(message().indexOf("gone.thallos"), -1);
     EXPECT_EQ(message().count('\n'), 0);
@@ -283,26 +283,26 @@ TEST(Files, OneOfALaterVersionIsOnlyLookedAt) {
     freshSite();
     const fs::path file = scratch() / "later.thallos", copy = scratch() / "copy.thallos";
     rename("From the future");
-    saveProjectAs(session().project(), file);
+    saveProjectAs(session().document.project(), file);
     makeLater(file);
     std::ifstream in(file, std::ios::binary);
     const std::string bytes((std::istreambuf_iterator<char>(in)), {});
-    window().openProject(file);
+    window().files().open(file);
     settle();
-    EXPECT_EQ(session().project().site->name, "From the future");
-    EXPECT_TRUE(session().readOnly());
+    EXPECT_EQ(session().document.project().site->name, "From the future");
+    EXPECT_TRUE(session().files.readOnly());
     EXPECT_NE(message().indexOf("later version"), -1);
     rename("Changed");
-    EXPECT_THROW(session().save(), std::exception);
+    EXPECT_THROW(session().files.save(), std::exception);
     // The key asks for another name.
     whenDialogOpens([&](QDialog& d) { chooseFile(d, copy); });
     window().mainPane().setFocus();
     key(Qt::Key_S, Qt::ControlModifier);
-    ASSERT_TRUE(waitFor([] { return !session().unsaved(); }));
+    ASSERT_TRUE(waitFor([] { return !session().document.unsaved(); }));
     EXPECT_EQ(message().toStdString(), "Saved.");
-    EXPECT_EQ(session().file(), copy);
+    EXPECT_EQ(session().files.file(), copy);
     EXPECT_EQ(openProject(copy).site->name, "Changed");
-    EXPECT_FALSE(session().readOnly());
+    EXPECT_FALSE(session().files.readOnly());
     std::ifstream again(file, std::ios::binary);
     EXPECT_EQ(std::string((std::istreambuf_iterator<char>(again)), {}), bytes) << "byte for byte as it was";
 }
@@ -310,23 +310,23 @@ TEST(Files, OneOfALaterVersionIsOnlyLookedAt) {
 TEST(Files, OneThatIsOpenElsewhereIsOnlyLookedAt) {
     freshSite();
     const fs::path file = scratch() / "shared.thallos";
-    saveProjectAs(session().project(), file);
+    saveProjectAs(session().document.project(), file);
     const WriterLock elsewhere(file);
     ASSERT_TRUE(elsewhere.held());
-    window().openProject(file);
-    EXPECT_TRUE(session().readOnly());
+    window().files().open(file);
+    EXPECT_TRUE(session().files.readOnly());
     EXPECT_NE(message().indexOf("open elsewhere"), -1);
     rename("Mine");
-    EXPECT_THROW(session().save(), std::exception);
+    EXPECT_THROW(session().files.save(), std::exception);
 }
 
 TEST(Files, UnsavedWorkIsWrittenAside) {
     freshSite();
-    session().autosave();
+    session().files.autosave();
     QTest::qWait(50);
     EXPECT_TRUE(recoveryFiles().empty()) << "nothing is unsaved";
     rename("Unsaved");
-    session().autosave();
+    session().files.autosave();
     ASSERT_TRUE(waitFor([] { return !recoveryFiles().empty(); }));
     ASSERT_TRUE(waitFor([] {
         try {
@@ -335,7 +335,7 @@ TEST(Files, UnsavedWorkIsWrittenAside) {
             return false;
         }
     }));
-    session().saveAs(scratch() / "saved.thallos");
+    session().files.saveAs(scratch() / "saved.thallos");
     EXPECT_TRUE(recoveryFiles().empty());
 }
 
@@ -343,12 +343,12 @@ TEST(Files, ASaveDuringAnAutosaveLeavesNothingBehind) {
     for (int i = 0; i < 8; ++i) {
         freshSite();
         rename("Round " + std::to_string(i));
-        session().autosave();
+        session().files.autosave();
         QTest::qWait(i);
-        session().saveAs(scratch() / "round.thallos");
+        session().files.saveAs(scratch() / "round.thallos");
         rename("Again");
-        session().autosave(); // waits for the writer before it starts its own
-        session().saveAs(scratch() / "round.thallos");
+        session().files.autosave(); // waits for the writer before it starts its own
+        session().files.saveAs(scratch() / "round.thallos");
     }
     QTest::qWait(500);
     EXPECT_TRUE(recoveryFiles().empty());

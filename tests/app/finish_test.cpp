@@ -6,7 +6,7 @@
 #include <QTreeWidget>
 #include <gtest/gtest.h>
 
-#include "app/register.h"
+#include "app/lists/item_list.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -16,7 +16,8 @@ namespace fs = std::filesystem;
 namespace {
 
 RenderOrder orderOf(const V2i& size, int samples, const fs::path& file) {
-    RenderOrder order{.project = session().project(), .shot = session().shot(), .size = size, .samples = samples};
+    RenderOrder order{
+        .project = session().document.project(), .shot = session().view.shot(), .size = size, .samples = samples};
     order.delivery.file = file;
     return order;
 }
@@ -48,8 +49,7 @@ TEST(Finish, AnEditIsFollowedByTheTracedPicture) {
     freshSite();
     ASSERT_TRUE(waitFor([] { return window().shotPane().picture().samples >= 1; }, 60000));
     const QImage before = window().shotPane().picture().image;
-    auto* reg = window().findChild<Register*>();
-    click(*reg, QPointF(reg->width() - 52, 46)); // hide the house
+    clickItem(0, ItemModel::Eye); // hide the house
     ASSERT_TRUE(waitFor(
         [&] {
             return window().shotPane().picture().samples >= 1 &&
@@ -70,7 +70,7 @@ TEST(Finish, RenderToAFileThroughTheDialog) {
     });
     window().mainPane().setFocus();
     key(Qt::Key_F9);
-    ASSERT_TRUE(waitFor([] { return !window().rendering(); }, 60000));
+    ASSERT_TRUE(waitFor([] { return !window().renders().running(); }, 60000));
     const QImage picture(QString::fromStdString(file.string()));
     EXPECT_EQ(picture.size(), QSize(160, 90));
     EXPECT_NE(message().indexOf("shot.png"), -1);
@@ -79,20 +79,20 @@ TEST(Finish, RenderToAFileThroughTheDialog) {
 TEST(Finish, RenderCanBeStopped) {
     freshSite();
     const fs::path file = scratch() / "never.exr";
-    window().startRender(orderOf({1600, 900}, 4096, file));
-    auto* stop = window().findChild<QPushButton*>("stopRender");
+    window().renders().start(orderOf({1600, 900}, 4096, file));
+    auto* stop = window().findChild<QPushButton*>("stopJob");
     ASSERT_TRUE(stop->isVisible());
     const Spent spent; // not the clock on the wall: other programs may run
     click(*stop, stop->rect().center());
-    ASSERT_TRUE(waitFor([] { return !window().rendering(); }, 10000));
+    ASSERT_TRUE(waitFor([] { return !window().renders().running(); }, 10000));
     EXPECT_LT(spent.milliseconds(), 3000);
     EXPECT_FALSE(fs::exists(file));
 }
 
 TEST(Finish, AnUnwritableFileIsOneSentence) {
     freshSite();
-    window().startRender(orderOf({64, 36}, 1, "/no-such-folder/x.png"));
-    ASSERT_TRUE(waitFor([] { return !window().rendering(); }, 20000));
+    window().renders().start(orderOf({64, 36}, 1, "/no-such-folder/x.png"));
+    ASSERT_TRUE(waitFor([] { return !window().renders().running(); }, 20000));
     EXPECT_NE(message().indexOf("/no-such-folder/x.png"), -1);
 }
 
@@ -105,8 +105,8 @@ TEST(Finish, PassesAndAPartThroughTheDialog) {
     key(Qt::Key_F9, Qt::ShiftModifier);
     const QRectF r = shot.pictureRect();
     drag(shot, r.center() - QPointF(60, 30), r.center() + QPointF(60, 30));
-    ASSERT_TRUE(session().part());
-    EXPECT_NEAR(session().part()->size().x, 120 / r.width(), 0.01);
+    ASSERT_TRUE(session().view.part());
+    EXPECT_NEAR(session().view.part()->size().x, 120 / r.width(), 0.01);
     whenDialogOpens([&](QDialog& d) {
         fill(d, "Width", "320");
         fill(d, "Samples", "2");
@@ -120,14 +120,14 @@ TEST(Finish, PassesAndAPartThroughTheDialog) {
     });
     window().mainPane().setFocus();
     key(Qt::Key_F9);
-    ASSERT_TRUE(waitFor([] { return !window().rendering(); }, 60000));
+    ASSERT_TRUE(waitFor([] { return !window().renders().running(); }, 60000));
     const QImage picture(QString::fromStdString((scratch() / "part.png").string()));
     EXPECT_NEAR(picture.width(), 320 * 120 / r.width(), 2);
     for (const char* name : {"part-depth.exr", "part-light_direct.exr", "part-items-1.png"})
         EXPECT_TRUE(fs::exists(scratch() / name)) << name;
     EXPECT_NE(message().indexOf("files beside it"), -1);
     key(Qt::Key_F9, Qt::ShiftModifier);
-    EXPECT_FALSE(session().part());
+    EXPECT_FALSE(session().view.part());
 }
 
 TEST(Finish, ThePictureIsHeldByAKey) {

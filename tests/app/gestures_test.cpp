@@ -19,7 +19,7 @@ Pane& mainPane(Verb v, bool plan, const QString& tool) {
 }
 
 template <class T> const T* onlyOne() {
-    const auto items = itemsOf<T>(session().project());
+    const auto items = itemsOf<T>(session().document.project());
     return items.size() == 1 ? bodyOf<T>(items.front()) : nullptr;
 }
 
@@ -46,7 +46,7 @@ TEST(Gesture, CtrlTurnsByFifteenDegrees) {
 
 TEST(Gesture, AFigureIsDraggedAndTurned) {
     freshSite(false);
-    session().edit("Set up", added(session().project(), "Person", Figure{{2, -6}, 0}));
+    session().document.edit("Set up", added(session().document.project(), "Person", Figure{{2, -6}, 0}));
     settle();
     Pane& plan = mainPane(Verb::Seat, true, "move");
     const std::string before = documentHash();
@@ -73,7 +73,7 @@ TEST(Gesture, ADragWhoseReleaseNeverCameIsGivenUp) {
     moveTo(plan, grip + QPointF(60, 20), Qt::NoModifier, Qt::NoButton);
     EXPECT_FALSE(plan.busy());
     EXPECT_EQ(documentHash(), before);
-    EXPECT_FALSE(session().history().canUndo());
+    EXPECT_FALSE(session().document.history().canUndo());
     release(plan, grip);
 }
 
@@ -82,11 +82,11 @@ TEST(Gesture, AClickWithoutADragMovesNothing) {
     Pane& plan = mainPane(Verb::Seat, true, "move");
     const std::string before = documentHash();
     click(plan, at(plan, xy(house()->position)));
-    EXPECT_EQ(session().chosenItem()->name, "Honey house");
+    EXPECT_EQ(session().selection.item()->name, "Honey house");
     EXPECT_EQ(documentHash(), before);
-    EXPECT_FALSE(session().history().canUndo());
+    EXPECT_FALSE(session().document.history().canUndo());
     key(Qt::Key_Escape);
-    EXPECT_FALSE(session().chosenItem()) << "Esc chooses nothing";
+    EXPECT_FALSE(session().selection.item()) << "Esc chooses nothing";
 }
 
 TEST(Gesture, ABuildingThatWasSunkStaysSunkWhenDragged) {
@@ -97,7 +97,7 @@ TEST(Gesture, ABuildingThatWasSunkStaysSunkWhenDragged) {
     settle();
     drag(plan, at(plan, xy(house()->position)), at(plan, xy(house()->position) + V2f(-5, 3)));
     settle();
-    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().built()->natural) - 0.4f, 0.02f);
+    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->natural) - 0.4f, 0.02f);
 }
 
 // ---- Shape ---------------------------------------------------------------------------------------------------------
@@ -105,12 +105,12 @@ TEST(Gesture, ABuildingThatWasSunkStaysSunkWhenDragged) {
 TEST_P(InEitherPane, AStrokeIsOneStepHoweverManyDabs) {
     freshSite(false);
     Pane& pane = mainPane(Verb::Shape, GetParam(), "raise");
-    const size_t steps = session().history().position();
+    const size_t steps = session().document.history().position();
     drag(pane, at(pane, {-3, -8}), at(pane, {3, -6}));
-    EXPECT_EQ(session().history().position(), steps + 1);
+    EXPECT_EQ(session().document.history().position(), steps + 1);
     drag(pane, at(pane, {-3, -8}), at(pane, {3, -6}));
-    EXPECT_EQ(session().history().position(), steps + 2);
-    EXPECT_EQ(session().history().undoName(), "Raise");
+    EXPECT_EQ(session().document.history().position(), steps + 2);
+    EXPECT_EQ(session().document.history().undoName(), "Raise");
     settle();
 }
 
@@ -118,11 +118,11 @@ TEST_P(InEitherPane, TheHeldKeyTellsInTheNameOfTheStep) {
     freshSite(false);
     Pane& pane = mainPane(Verb::Shape, GetParam(), "raise");
     drag(pane, at(pane, {-3, -8}), at(pane, {3, -6}), Qt::ControlModifier);
-    EXPECT_EQ(session().history().undoName(), "Lower");
+    EXPECT_EQ(session().document.history().undoName(), "Lower");
     leaf("gravel");
     drag(pane, at(pane, {-3, -8}), at(pane, {3, -6}), Qt::ControlModifier);
     // Meadow soil lies there already: nothing to paint, nothing to undo.
-    EXPECT_EQ(session().history().undoName(), "Lower");
+    EXPECT_EQ(session().document.history().undoName(), "Lower");
     settle();
 }
 
@@ -145,12 +145,12 @@ TEST(Gesture, ASecondClickWithThePadToolChoosesThePad) {
     Pane& plan = mainPane(Verb::Shape, true, "pad");
     click(plan, at(plan, xy(house()->position)));
     ASSERT_TRUE(onlyOne<BuildingPad>());
-    const Id pad = session().chosen();
-    session().choose({});
+    const Id pad = session().selection.last();
+    session().selection.set({});
     settle();
     click(plan, at(plan, xy(house()->position)));
     EXPECT_TRUE(onlyOne<BuildingPad>()) << "one pad a building";
-    EXPECT_EQ(session().chosen(), pad);
+    EXPECT_EQ(session().selection.last(), pad);
     click(plan, at(plan, {-40, -40}));
     EXPECT_TRUE(onlyOne<BuildingPad>()) << "bare ground has none";
 }
@@ -235,23 +235,23 @@ TEST_P(InEitherPane, ASpecimenIsOfTheSpeciesChosen) {
     freshSite(false);
     Pane& pane = mainPane(Verb::Plant, GetParam(), "specimen");
     click(pane, at(pane, {-3, -7}));
-    const auto* p = onlyOne<Planting>();
+    const auto* p = onlyOne<Specimens>();
     ASSERT_TRUE(p);
     ASSERT_EQ(p->specimens.size(), 1u);
-    EXPECT_GE(session().built()->library->find(p->specimens[0].species), 0);
+    EXPECT_GE(session().document.built()->library->find(p->specimens[0].species), 0);
     EXPECT_NEAR(p->specimens[0].scale, 1, 0.11f);
     EXPECT_NEAR(p->specimens[0].at.y, -7, 0.6f);
     settle();
-    EXPECT_EQ(session().built()->plantCount(), 1);
+    EXPECT_EQ(session().document.built()->plantCount(), 1);
 }
 
 TEST(Gesture, ALockedGroupTakesNoMoreSpecimens) {
     freshSite(false);
     Pane& plan = mainPane(Verb::Plant, true, "specimen");
     click(plan, at(plan, {-8, -4}));
-    session().editItem("Lock", session().chosen(), [](Item& i) { i.locked = true; });
+    session().document.editItem("Lock", session().selection.last(), [](Item& i) { i.locked = true; });
     click(plan, at(plan, {8, -4}));
-    EXPECT_EQ(itemsOf<Planting>(session().project()).size(), 2u) << "a group of its own";
+    EXPECT_EQ(itemsOf<Specimens>(session().document.project()).size(), 2u) << "a group of its own";
     settle();
 }
 
@@ -260,11 +260,11 @@ TEST(Gesture, ALockedGroupTakesNoMoreSpecimens) {
 TEST(Gesture, InThePlanTheCameraIsDraggedAndAimed) {
     freshSite();
     Pane& plan = mainPane(Verb::Frame, true, "look");
-    const Camera saved = session().shot().camera;
+    const Camera saved = session().view.shot().camera;
     const float eye = saved.position.z - plan.groundAt(xy(saved.position));
     const V2f to = xy(saved.position) + V2f(6, 3);
     drag(plan, *plan.toScreen(saved.position), at(plan, to));
-    const Camera moved = session().shot().camera;
+    const Camera moved = session().view.shot().camera;
     EXPECT_NEAR(moved.position.x, to.x, 0.5f);
     EXPECT_NEAR(moved.position.y, to.y, 0.5f);
     EXPECT_NEAR(moved.position.z - plan.groundAt(xy(moved.position)), eye, 1e-3f) << "at eye height all the way";
@@ -272,15 +272,15 @@ TEST(Gesture, InThePlanTheCameraIsDraggedAndAimed) {
     // Elsewhere a drag aims.
     const V2f mark = xy(moved.position) + V2f(-10, 10);
     drag(plan, at(plan, xy(moved.position) + V2f(0, 12)), at(plan, mark));
-    EXPECT_NEAR(degrees(session().shot().camera.yaw), -45, 4);
-    EXPECT_FALSE(session().unsaved()) << "the shot itself is not touched";
+    EXPECT_NEAR(degrees(session().view.shot().camera.yaw), -45, 4);
+    EXPECT_FALSE(session().document.unsaved()) << "the shot itself is not touched";
 }
 
 TEST_P(InEitherPane, ThePhotographerStandsWhereOneClicks) {
     freshSite();
     Pane& pane = mainPane(Verb::Frame, GetParam(), "stand");
     click(pane, at(pane, {5, -6}));
-    const Camera c = session().shot().camera;
+    const Camera c = session().view.shot().camera;
     EXPECT_NEAR(c.position.x, 5, 0.5f);
     EXPECT_NEAR(c.position.y, -6, 0.5f);
     EXPECT_NEAR(c.position.z - pane.groundAt(xy(c.position)), 1.6f, 0.05f);
@@ -294,26 +294,27 @@ TEST(Gesture, KeysWalkTurnAndRise) {
     choosePlanAsMain(false);
     auto& pane = window().shotPane();
     pane.setFocus();
-    const Camera start = session().shot().camera;
+    const Camera start = session().view.shot().camera;
     const V2f ahead(std::sin(start.yaw), std::cos(start.yaw));
     key(Qt::Key_Up);
-    EXPECT_NEAR((xy(session().shot().camera.position) - xy(start.position)).dot(ahead), 0.5f, 0.02f);
+    EXPECT_NEAR((xy(session().view.shot().camera.position) - xy(start.position)).dot(ahead), 0.5f, 0.02f);
     key(Qt::Key_Down);
-    EXPECT_NEAR((xy(session().shot().camera.position) - xy(start.position)).length(), 0, 0.02f);
+    EXPECT_NEAR((xy(session().view.shot().camera.position) - xy(start.position)).length(), 0, 0.02f);
     key(Qt::Key_W, Qt::ShiftModifier);
-    EXPECT_NEAR((xy(session().shot().camera.position) - xy(start.position)).dot(ahead), 3, 0.02f);
+    EXPECT_NEAR((xy(session().view.shot().camera.position) - xy(start.position)).dot(ahead), 3, 0.02f);
     key(Qt::Key_D);
-    EXPECT_NEAR((xy(session().shot().camera.position) - xy(start.position)).dot(V2f(ahead.y, -ahead.x)), 0.5f, 0.02f);
+    EXPECT_NEAR((xy(session().view.shot().camera.position) - xy(start.position)).dot(V2f(ahead.y, -ahead.x)), 0.5f,
+                0.02f);
     key(Qt::Key_E);
     key(Qt::Key_E);
-    EXPECT_NEAR(degrees(session().shot().camera.yaw - start.yaw), 6, 0.01f);
+    EXPECT_NEAR(degrees(session().view.shot().camera.yaw - start.yaw), 6, 0.01f);
     key(Qt::Key_Q);
-    EXPECT_NEAR(degrees(session().shot().camera.yaw - start.yaw), 3, 0.01f);
-    const float z = session().shot().camera.position.z;
+    EXPECT_NEAR(degrees(session().view.shot().camera.yaw - start.yaw), 3, 0.01f);
+    const float z = session().view.shot().camera.position.z;
     key(Qt::Key_PageUp);
-    EXPECT_NEAR(session().shot().camera.position.z, z + 0.5f, 1e-4f);
+    EXPECT_NEAR(session().view.shot().camera.position.z, z + 0.5f, 1e-4f);
     for (int i = 0; i < 30; ++i) key(Qt::Key_PageDown);
-    const Camera low = session().shot().camera;
+    const Camera low = session().view.shot().camera;
     EXPECT_NEAR(low.position.z, pane.groundAt(xy(low.position)) + 0.2f, 1e-3f) << "never under the ground";
 }
 
@@ -345,13 +346,13 @@ TEST(Gesture, TheDayBandStepsByTheHourAndTheMinute) {
     auto* band = window().findChild<QWidget*>("dayBand");
     ASSERT_TRUE(band);
     band->setFocus();
-    const double hour = session().shot().daylight.time.hour;
+    const double hour = session().view.shot().daylight.time.hour;
     key(Qt::Key_Right, Qt::ShiftModifier);
-    EXPECT_NEAR(session().shot().daylight.time.hour, hour + 1, 1e-6);
+    EXPECT_NEAR(session().view.shot().daylight.time.hour, hour + 1, 1e-6);
     key(Qt::Key_Left, Qt::ControlModifier);
-    EXPECT_NEAR(session().shot().daylight.time.hour, hour + 1 - 1.0 / 60, 1e-6);
+    EXPECT_NEAR(session().view.shot().daylight.time.hour, hour + 1 - 1.0 / 60, 1e-6);
     for (int i = 0; i < 30; ++i) key(Qt::Key_Right, Qt::ShiftModifier);
-    EXPECT_LE(session().shot().daylight.time.hour, 24);
+    EXPECT_LE(session().view.shot().daylight.time.hour, 24);
     for (int i = 0; i < 30; ++i) key(Qt::Key_Left, Qt::ShiftModifier);
-    EXPECT_GE(session().shot().daylight.time.hour, 0);
+    EXPECT_GE(session().view.shot().daylight.time.hour, 0);
 }

@@ -24,7 +24,7 @@ Pane& handOn(bool plan) {
     choosePlanAsMain(plan);
     leaf("move");
     session().hand = {};
-    session().choose(find(session().project(), std::string("Honey house"))->id);
+    session().selection.set(find(session().document.project(), std::string("Honey house"))->id);
     window().mainPane().setFocus();
     QTest::qWait(1);
     return window().mainPane();
@@ -37,7 +37,7 @@ QPointF pivotOf(Pane& pane) {
 // Where a handle of the plate lies, `pixels` from the pivot in the direction of a plan angle.
 QPointF handle(Pane& pane, double pixels, float angle) {
     const bool plan = &pane == &window().planPane();
-    const Camera c = session().shot().camera;
+    const Camera c = session().view.shot().camera;
     const V2f right = plan ? V2f(1, 0) : V2f(std::cos(c.yaw), -std::sin(c.yaw)),
               away = plan ? V2f(0, 1) : V2f(std::sin(c.yaw), std::cos(c.yaw));
     const V3f from = barn().position - c.position;
@@ -105,14 +105,14 @@ TEST_P(Hands, TheRingTurnsAndTakesTypedDegrees) {
     drag(pane, handle(pane, 44, 0.3f), handle(pane, 44, 0.3f + 1.0f));
     EXPECT_NEAR(barn().yaw, 1, 0.15f);
     expectOneStep(before);
-    session().undo();
+    session().document.undo();
     settle();
     during(pane, handle(pane, 44, 0.3f), handle(pane, 44, 0.8f), [] {
         type("90");
         key(Qt::Key_Return);
     });
     EXPECT_NEAR(degrees(barn().yaw), 90, 1e-3);
-    session().undo();
+    session().document.undo();
     settle();
     drag(pane, handle(pane, 44, 0.3f), handle(pane, 44, 0.3f + 0.7f), Qt::ControlModifier);
     const float turned = degrees(barn().yaw);
@@ -128,7 +128,7 @@ TEST_P(Hands, TheSquareSizesAndTakesAFactor) {
     settle();
     EXPECT_NEAR(barn().scale, 1.5f, 0.1f);
     expectOneStep(before);
-    session().undo();
+    session().document.undo();
     settle();
     during(pane, handle(pane, 44, corner), handle(pane, 60, corner), [] {
         type("2");
@@ -149,9 +149,9 @@ TEST_P(Hands, ADragTakesAnAxisAndTypedMetres) {
     });
     EXPECT_FLOAT_EQ(barn().position.x, start.x + 3.5f);
     EXPECT_EQ(barn().position.y, start.y);
-    EXPECT_EQ(session().verb(), Verb::Seat) << "digits were the drag's";
+    EXPECT_EQ(session().view.verb(), Verb::Seat) << "digits were the drag's";
     expectOneStep(before);
-    session().undo();
+    session().document.undo();
     settle();
     during(pane, grip, grip + QPointF(30, 12), [] {
         type("2;-1,5");
@@ -172,7 +172,7 @@ TEST_P(Hands, UpAndLevelKeepWhatTheyShould) {
     });
     EXPECT_EQ(xy(barn().position), xy(start));
     EXPECT_FLOAT_EQ(barn().position.z, start.z + 1.5f);
-    session().undo();
+    session().document.undo();
     settle();
     during(pane, grip, grip + QPointF(20, -8), [] {
         key(Qt::Key_P);
@@ -193,8 +193,8 @@ TEST_P(Hands, EscGivesADragUp) {
         EXPECT_EQ(documentHash(), before);
     });
     EXPECT_EQ(documentHash(), before);
-    EXPECT_FALSE(session().history().canUndo()) << "no step";
-    EXPECT_EQ(session().allChosen().size(), 1u) << "still chosen";
+    EXPECT_FALSE(session().document.history().canUndo()) << "no step";
+    EXPECT_EQ(session().selection.all().size(), 1u) << "still chosen";
 }
 
 TEST_P(Hands, ArrowsStepAndAreOneStepOfHistory) {
@@ -238,32 +238,32 @@ TEST_P(Hands, ATremblingClickMovesNothing) {
 
 TEST(HandsOnThePlan, EndsAndGridDrawWhatIsDragged) {
     freshSite(false);
-    Project p = session().project();
+    Project p = session().document.project();
     p = added(p, "Court", Clearing{{{{-10, -10}, {0, -10}, {0, 0}, {-10, 0}}}});
     p = added(p, "Anna", Figure{{12, 12}, 0});
-    session().edit("Set up", p);
+    session().document.edit("Set up", p);
     settle();
     verb(Verb::Seat);
     choosePlanAsMain(true);
     leaf("move");
     session().hand = {};
     Pane& plan = window().mainPane();
-    const auto anna = [] { return bodyOf<Figure>(find(session().project(), std::string("Anna")))->at; };
+    const auto anna = [] { return bodyOf<Figure>(find(session().document.project(), std::string("Anna")))->at; };
     const QPointF near = at(plan, {0, 0}) + QPointF(4, -3);
     drag(plan, at(plan, anna()), near);
     EXPECT_EQ(anna(), V2f(0, 0)) << "the corner";
-    session().undo();
+    session().document.undo();
     settle();
     drag(plan, at(plan, anna()), near, Qt::ControlModifier);
     EXPECT_NE(anna(), V2f(0, 0)) << "Ctrl leaves it for once";
-    session().undo();
+    session().document.undo();
     settle();
     window().mainPane().setFocus();
     key(Qt::Key_0, Qt::ControlModifier);
     EXPECT_FALSE(session().hand.snapping);
     drag(plan, at(plan, anna()), near);
     EXPECT_NE(anna(), V2f(0, 0)) << "switched off";
-    session().undo();
+    session().document.undo();
     settle();
     key(Qt::Key_0, Qt::ControlModifier);
     key(Qt::Key_4, Qt::ControlModifier);
@@ -275,44 +275,47 @@ TEST(HandsOnThePlan, EndsAndGridDrawWhatIsDragged) {
 
 TEST(HandsOnGroups, AGroupMovesAsOneAndIsGoneIntoByClicks) {
     freshSite(false);
-    Project p = session().project();
+    Project p = session().document.project();
     p = added(p, "Anna", Figure{{-6, -9}, 0});
     p = added(p, "Ben", Figure{{0, -9}, 0});
-    session().edit("Set up", p);
+    session().document.edit("Set up", p);
     settle();
     verb(Verb::Seat);
     choosePlanAsMain(true);
     leaf("move");
     Pane& plan = window().mainPane();
-    const auto who = [](const char* name) { return bodyOf<Figure>(find(session().project(), std::string(name)))->at; };
+    const auto who = [](const char* name) {
+        return bodyOf<Figure>(find(session().document.project(), std::string(name)))->at;
+    };
     window().mainPane().setFocus();
     key(Qt::Key_A, Qt::ControlModifier);
     const std::string before = documentHash();
     key(Qt::Key_G, Qt::ControlModifier);
-    EXPECT_TRUE(bodyOf<Group>(session().chosenItem()));
+    EXPECT_TRUE(bodyOf<Group>(session().selection.item()));
     expectOneStep(before);
     settle();
-    session().choose({});
+    session().selection.set({});
     click(plan, at(plan, who("Anna")));
-    EXPECT_TRUE(bodyOf<Group>(session().chosenItem())) << "the group first";
+    EXPECT_TRUE(bodyOf<Group>(session().selection.item())) << "the group first";
     click(plan, at(plan, who("Anna")));
-    EXPECT_EQ(session().chosenItem()->name, "Anna") << "then into it";
-    session().choose({});
+    EXPECT_EQ(session().selection.item()->name, "Anna") << "then into it";
+    session().selection.set({});
     const V2f anna = who("Anna"), ben = who("Ben");
     drag(plan, at(plan, ben), at(plan, ben + V2f(5, 3)));
     EXPECT_GT((who("Ben") - ben).length(), 4);
     EXPECT_NEAR((who("Anna") - anna - (who("Ben") - ben)).length(), 0, 1e-4f);
     settle();
-    session().choose(outermost(session().project(), find(session().project(), std::string("Anna"))->id));
+    session().selection.set(
+        outermost(session().document.project(), find(session().document.project(), std::string("Anna"))->id));
     key(Qt::Key_G, Qt::ControlModifier | Qt::ShiftModifier);
-    EXPECT_TRUE(itemsOf<Group>(session().project()).empty());
-    EXPECT_EQ(session().allChosen().size(), 2u) << "what it held is chosen";
+    EXPECT_TRUE(itemsOf<Group>(session().document.project()).empty());
+    EXPECT_EQ(session().selection.all().size(), 2u) << "what it held is chosen";
 }
 
 TEST(HandsOnPlants, ASpecimenIsChosenMovedAndDeletedAlone) {
     freshSite(false);
-    session().edit("Set up", added(session().project(), "Trees",
-                                   Planting{{{"Apple", {-8, 0}, 0, 1, 0}, {"Apple", {8, 0}, 0, 1, 1}}}));
+    session().document.edit("Set up", added(session().document.project(), "Trees",
+                                            Specimens{{{"Apple", {-8, 0}, 0, 1, 0}, {"Apple", {8, 0}, 0, 1, 1}}}));
     settle();
     verb(Verb::Plant);
     choosePlanAsMain(true);
@@ -325,10 +328,12 @@ TEST(HandsOnPlants, ASpecimenIsChosenMovedAndDeletedAlone) {
             if (const QPointF p = at(plan, {x, y}).toPoint(); plan.pick(p).specimen == 1) spot = p;
     ASSERT_FALSE(spot.isNull());
     click(plan, spot);
-    EXPECT_EQ(session().specimen(), -1) << "all of them first";
+    EXPECT_EQ(session().selection.specimen(), -1) << "all of them first";
     click(plan, spot);
-    EXPECT_EQ(session().specimen(), 1);
-    const auto plants = [] { return bodyOf<Planting>(find(session().project(), std::string("Trees")))->specimens; };
+    EXPECT_EQ(session().selection.specimen(), 1);
+    const auto plants = [] {
+        return bodyOf<Specimens>(find(session().document.project(), std::string("Trees")))->specimens;
+    };
     setField("Size", "150");
     EXPECT_FLOAT_EQ(plants()[1].scale, 1.5f);
     EXPECT_FLOAT_EQ(plants()[0].scale, 1);
@@ -369,7 +374,7 @@ TEST(HandsOnTheGround, AFirmerPenRaisesMore) {
         choosePlanAsMain(true);
         leaf("raise");
         Pane& plan = window().mainPane();
-        const float before = session().built()->field.at({5, 5});
+        const float before = session().document.built()->field.at({5, 5});
         const QPointingDevice pen("pen", 8, QInputDevice::DeviceType::Stylus, QPointingDevice::PointerType::Pen,
                                   QInputDevice::Capability::Pressure, 1, 1);
         for (const auto type : {QEvent::TabletPress, QEvent::TabletRelease}) {
@@ -379,7 +384,7 @@ TEST(HandsOnTheGround, AFirmerPenRaisesMore) {
             QApplication::sendEvent(&plan, &e);
         }
         settle();
-        return session().built()->field.at({5, 5}) - before;
+        return session().document.built()->field.at({5, 5}) - before;
     };
     const float light = raisedBy(0.25), firm = raisedBy(1);
     EXPECT_GT(light, 0.01f);

@@ -10,8 +10,8 @@
 #include <QWheelEvent>
 #include <gtest/gtest.h>
 
-#include "app/inspector.h"
-#include "app/number_field.h"
+#include "app/inspector/inspector.h"
+#include "app/widgets/number_field.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -23,10 +23,10 @@ namespace {
 // A site with one of everything, and the item of the given name chosen in its verb.
 void show(Verb v, const char* item) {
     freshSite();
-    Project p = session().project();
+    Project p = session().document.project();
     const Item* house = find(p, "Honey house");
     p = added(p, "Pad", BuildingPad{house->id});
-    p = added(p, "Pond", Water{{-20, -20}, session().built()->field.at({-20, -20}) + 0.2f});
+    p = added(p, "Pond", Water{{-20, -20}, session().document.built()->field.at({-20, -20}) + 0.2f});
     Drift d;
     d.areas = {{{-10, -30}, {10, -30}, {10, -18}, {-10, -18}}};
     d.mix = {{"Fescue", 0.7f}, {"Knapweed", 0.3f}};
@@ -34,10 +34,10 @@ void show(Verb v, const char* item) {
     d.patchiness = 0.2f;
     p = added(p, "Meadow", d);
     p = added(p, "Person", Figure{{2, -3}, 0.5f});
-    session().edit("Set up", p);
+    session().document.edit("Set up", p);
     settle();
     verb(v);
-    if (*item) session().choose(find(session().project(), std::string(item))->id);
+    if (*item) session().selection.set(find(session().document.project(), std::string(item))->id);
     QTest::qWait(1);
 }
 
@@ -121,10 +121,10 @@ TEST(Slider, OneDragIsOneStep) {
     for (ValueRow* r : rows())
         if (r->field()->objectName() == "Density") row = r;
     ASSERT_TRUE(row);
-    const size_t steps = session().history().position();
+    const size_t steps = session().document.history().position();
     drag(*row, QPointF(150, 14), QPointF(176, 14));
     EXPECT_NE(documentHash(), before);
-    EXPECT_EQ(session().history().position(), steps + 1);
+    EXPECT_EQ(session().document.history().position(), steps + 1);
     settle();
     window().mainPane().setFocus();
     key(Qt::Key_Z, Qt::ControlModifier);
@@ -139,18 +139,18 @@ TEST(Slider, ADoubleClickGoesBackToTheUsualValue) {
         if (r->field()->objectName() == "Contrast") row = r;
     ASSERT_TRUE(row);
     doubleClick(*row, QPointF(150, 14));
-    EXPECT_FLOAT_EQ(session().shot().finish.contrast, 1);
+    EXPECT_FLOAT_EQ(session().view.shot().finish.contrast, 1);
 }
 
 TEST(Field, TheWheelStepsTheFieldThatHasTheFocus) {
     show(Verb::Finish, "");
     QLineEdit& f = field("Saturation");
     f.setFocus();
-    const float before = session().shot().finish.saturation;
+    const float before = session().view.shot().finish.saturation;
     QWheelEvent wheel(f.rect().center(), f.mapToGlobal(f.rect().center()), QPoint(), QPoint(0, 120), Qt::NoButton,
                       Qt::NoModifier, Qt::NoScrollPhase, false);
     QApplication::sendEvent(&f, &wheel);
-    EXPECT_GT(session().shot().finish.saturation, before);
+    EXPECT_GT(session().view.shot().finish.saturation, before);
 }
 
 TEST(Choice, MaterialsAspectAndExposure) {
@@ -168,10 +168,10 @@ TEST(Choice, MaterialsAspectAndExposure) {
     verb(Verb::Frame);
     before = documentHash();
     pick("Aspect", 4);
-    EXPECT_NEAR(session().shot().camera.aspect, 0.8f, 1e-3);
-    EXPECT_LT(session().shot().size.x, session().shot().size.y);
+    EXPECT_NEAR(session().view.shot().camera.aspect, 0.8f, 1e-3);
+    EXPECT_LT(session().view.shot().size.x, session().view.shot().size.y);
     pick("Metering", 1);
-    EXPECT_FALSE(session().shot().metered);
+    EXPECT_FALSE(session().view.shot().metered);
     settle();
 }
 
@@ -183,7 +183,7 @@ TEST(Choice, TheDateMovesTheSun) {
     date->setFocus();
     QTest::keyClick(date, Qt::Key_Up); // the day, the first section
     EXPECT_NE(documentHash(), before);
-    EXPECT_EQ(session().shot().daylight.time.day, 22);
+    EXPECT_EQ(session().view.shot().daylight.time.day, 22);
 }
 
 TEST(PlanPane, ZoomsAtThePointerAndPans) {
@@ -209,7 +209,7 @@ TEST(PlanPane, ZoomsAtThePointerAndPans) {
 TEST(MaterialRows, FollowWhatTheMaterialIs) {
     show(Verb::Seat, "Honey house");
     auto* inspector = window().findChild<Inspector*>();
-    const auto surface = [&]() -> const Surface& { return house()->surfaces[inspector->material()]; };
+    const auto surface = [&]() -> const Surface& { return house()->surfaces[session().selection.material()]; };
     const auto pick = [&](const char* name, int index) {
         QCoreApplication::processEvents();
         auto* box = inspector->findChild<QComboBox*>(name);
@@ -224,8 +224,8 @@ TEST(MaterialRows, FollowWhatTheMaterialIs) {
     EXPECT_TRUE(surface().solid);
     EXPECT_FLOAT_EQ(surface().transmission, 1);
     expectOneStep(before);
-    session().editItem("Tint", session().chosen(), [&](Item& i) {
-        std::get<Building>(i.body).surfaces[inspector->material()].baseColor = Rgb(0.5f, 0.8f, 0.6f);
+    session().document.editItem("Tint", session().selection.last(), [&](Item& i) {
+        std::get<Building>(i.body).surfaces[session().selection.material()].baseColor = Rgb(0.5f, 0.8f, 0.6f);
     });
     setField("Tint distance", "20 mm");
     EXPECT_NEAR(std::exp(-surface().absorption.x * 0.02f), 0.5f, 1e-3f);
@@ -235,8 +235,8 @@ TEST(MaterialRows, FollowWhatTheMaterialIs) {
     const std::string glass = documentHash();
     pick("Substance", 2);
     pick("Substance", 1);
-    session().undo();
-    session().undo();
+    session().document.undo();
+    session().document.undo();
     EXPECT_EQ(documentHash(), glass) << "each choice is a step of its own";
     pick("Substance", 1);
     EXPECT_FLOAT_EQ(surface().metalness, 1);
@@ -264,7 +264,7 @@ TEST(MaterialRows, PicturesBySlot) {
     auto* box = inspector->findChild<QComboBox*>("Roughness map");
     ASSERT_TRUE(box);
     Q_EMIT box->activated(1);
-    const auto surface = [&]() -> const Surface& { return house()->surfaces[inspector->material()]; };
+    const auto surface = [&]() -> const Surface& { return house()->surfaces[session().selection.material()]; };
     ASSERT_TRUE(waitFor([&] { return surface().maps.roughness != nullptr; }));
     EXPECT_EQ(surface().maps.roughness->width, 8) << "the slot tells, not the name";
     EXPECT_EQ(surface().maps.color, nullptr);
@@ -284,7 +284,6 @@ TEST(MaterialRows, PicturesBySlot) {
 TEST(MaterialRows, AClickOnAPartShowsItsMaterial) {
     show(Verb::Seat, "");
     choosePlanAsMain(false);
-    auto* inspector = window().findChild<Inspector*>();
     ShotPane& shot = window().shotPane();
     const QRectF r = shot.pictureRect();
     // Two places of the house of different materials.
@@ -293,12 +292,12 @@ TEST(MaterialRows, AClickOnAPartShowsItsMaterial) {
         for (double x = 0.1; x < 0.9; x += 0.05) {
             const QPointF p(r.left() + x * r.width(), r.top() + y * r.height());
             const PanePoint point = shot.pick(p, {});
-            if (point.item == find(session().project(), std::string("Honey house"))->id && point.material >= 0)
+            if (point.item == find(session().document.project(), std::string("Honey house"))->id && point.material >= 0)
                 places.emplace(point.material, p);
         }
     ASSERT_GE(places.size(), 2u);
     for (const auto& [material, p] : places) {
         click(shot, p);
-        EXPECT_EQ(inspector->material(), material);
+        EXPECT_EQ(session().selection.material(), material);
     }
 }

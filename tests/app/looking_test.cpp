@@ -8,7 +8,7 @@
 #include <QWheelEvent>
 #include <gtest/gtest.h>
 
-#include "app/windows/find_box.h"
+#include "app/lists/find_box.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -24,7 +24,7 @@ ShotPane& shotOfTheHouse() {
 }
 
 Camera camera() {
-    return session().shot().camera;
+    return session().view.shot().camera;
 }
 
 // A place of the picture where the house is seen, and where that is.
@@ -34,7 +34,7 @@ QPointF onTheHouse(ShotPane& shot, V3f* place = nullptr) {
         for (double x = 0.2; x < 0.8; x += 0.03) {
             const QPointF at(r.left() + x * r.width(), r.top() + y * r.height());
             const PanePoint p = shot.pick(at, {});
-            if (!p.surface || session().item(p.item) == nullptr) continue;
+            if (!p.surface || session().document.item(p.item) == nullptr) continue;
             if (place) *place = *p.surface;
             return at;
         }
@@ -66,11 +66,11 @@ TEST(Looking, RightDragGoesRoundWhatIsUnderThePointer) {
     ASSERT_TRUE(seen);
     EXPECT_NEAR(QLineF(*seen, grip).length(), 0, 6) << "and the point stays where it was in the picture";
     EXPECT_EQ(documentHash(), before);
-    EXPECT_TRUE(session().looking());
+    EXPECT_TRUE(session().view.looking());
     drag(shot, grip, grip + QPointF(0, 50), Qt::NoModifier, Qt::RightButton);
     EXPECT_GT(camera().position.z, now.position.z + 0.3f) << "dragging down rises";
     key(Qt::Key_B);
-    EXPECT_FALSE(session().looking());
+    EXPECT_FALSE(session().view.looking());
     EXPECT_EQ(camera(), start);
 }
 
@@ -97,7 +97,7 @@ TEST(Looking, ATrackpadShiftsWithTwoFingersAndPinchesNearer) {
     QApplication::sendEvent(&shot, &two);
     EXPECT_NE(camera().position, start.position);
     EXPECT_EQ(camera().yaw, start.yaw) << "shifted, not turned";
-    session().dropLook();
+    session().view.dropLook();
     V3f place;
     onTheHouse(shot, &place);
     const QPointingDevice pad("pad", 9, QInputDevice::DeviceType::TouchPad, QPointingDevice::PointerType::Finger,
@@ -109,10 +109,10 @@ TEST(Looking, ATrackpadShiftsWithTwoFingersAndPinchesNearer) {
 
 TEST(Looking, FramingBringsAThingIntoView) {
     ShotPane& shot = shotOfTheHouse();
-    session().choose(find(session().project(), std::string("Honey house"))->id);
+    session().selection.set(find(session().document.project(), std::string("Honey house"))->id);
     Camera away = camera();
     away.yaw += 2;
-    session().look(away);
+    session().view.look(away);
     key(Qt::Key_F);
     const auto middle = shot.toScreen(house()->position + V3f(0, 0, 2));
     ASSERT_TRUE(middle);
@@ -124,7 +124,7 @@ TEST(Looking, FramingBringsAThingIntoView) {
         QLineF(*window().planPane().toScreen(house()->position), QRectF(window().planPane().rect()).center()).length(),
         60);
     key(Qt::Key_Home);
-    const Box2f site = session().project().ground->grid.box();
+    const Box2f site = session().document.project().ground->grid.box();
     EXPECT_TRUE(
         QRectF(window().planPane().rect()).contains(*window().planPane().toScreen({site.min.x, site.min.y, 0})));
     choosePlanAsMain(false);
@@ -136,17 +136,17 @@ TEST(Looking, ViewsAreTurnedBackAndOnLikePages) {
     Camera second = first, third = first;
     second.yaw += 0.3f;
     third.yaw += 0.6f;
-    session().look(second);
+    session().view.look(second);
     QTest::qWait(700);
-    session().look(third);
+    session().view.look(third);
     key(Qt::Key_Left, Qt::AltModifier);
     EXPECT_EQ(camera(), second);
     key(Qt::Key_Left, Qt::AltModifier);
     EXPECT_EQ(camera(), first);
-    EXPECT_FALSE(session().canLookBack());
+    EXPECT_FALSE(session().view.canLookBack());
     key(Qt::Key_Right, Qt::AltModifier);
     EXPECT_EQ(camera(), second);
-    EXPECT_FALSE(session().history().canUndo()) << "looking is no step";
+    EXPECT_FALSE(session().document.history().canUndo()) << "looking is no step";
 }
 
 TEST(Looking, TheWindsAndAboveAreKeys) {
@@ -169,54 +169,56 @@ TEST(Looking, TheNearCutIsForLookingOnly) {
     V3f place;
     const QPointF spot = onTheHouse(shot, &place);
     const std::string before = documentHash();
-    session().setNearCut((place - camera().position).length() + 30);
+    session().view.setNearCut((place - camera().position).length() + 30);
     settle();
-    EXPECT_NE(shot.pick(spot, {}).item, find(session().project(), std::string("Honey house"))->id)
+    EXPECT_NE(shot.pick(spot, {}).item, find(session().document.project(), std::string("Honey house"))->id)
         << "what lies before the cut is not met";
     EXPECT_EQ(documentHash(), before);
-    EXPECT_EQ(session().shot().camera.nearCut, 0) << "renders know nothing of it";
-    session().setNearCut(0);
-    EXPECT_EQ(session().item(shot.pick(spot, {}).item)->name, "Honey house");
+    EXPECT_EQ(session().view.shot().camera.nearCut, 0) << "renders know nothing of it";
+    session().view.setNearCut(0);
+    EXPECT_EQ(session().document.item(shot.pick(spot, {}).item)->name, "Honey house");
 }
 
 TEST(Hiding, ByKeyForNowOnlyAndBack) {
     ShotPane& shot = shotOfTheHouse();
-    session().edit("Set up", added(session().project(), "Anna", Figure{{3, -8}, 0}));
+    session().document.edit("Set up", added(session().document.project(), "Anna", Figure{{3, -8}, 0}));
     settle();
-    const Id home = find(session().project(), std::string("Honey house"))->id;
+    const Id home = find(session().document.project(), std::string("Honey house"))->id;
     const QPointF spot = onTheHouse(shot);
     const std::string before = documentHash();
     const auto seenAt = [&] { return waitFor([&] { return shot.pick(spot, {}).item == home; }, 3000); };
     const auto goneAt = [&] { return waitFor([&] { return shot.pick(spot, {}).item != home; }, 3000); };
-    session().choose(home);
+    session().selection.set(home);
     key(Qt::Key_H);
     EXPECT_TRUE(goneAt());
     EXPECT_EQ(documentHash(), before) << "not in the document";
     key(Qt::Key_H, Qt::ControlModifier | Qt::ShiftModifier);
     EXPECT_TRUE(seenAt());
-    session().choose(find(session().project(), std::string("Anna"))->id);
+    session().selection.set(find(session().document.project(), std::string("Anna"))->id);
     key(Qt::Key_H, Qt::ShiftModifier);
     EXPECT_TRUE(goneAt()) << "only Anna is left";
-    EXPECT_TRUE(session().seen(*find(session().project(), std::string("Anna"))));
+    EXPECT_TRUE(session().view.seen(*find(session().document.project(), std::string("Anna"))));
     key(Qt::Key_H, Qt::ControlModifier | Qt::ShiftModifier);
     EXPECT_TRUE(seenAt());
 }
 
 TEST(Hiding, LeftOutOfAShotIsAStepOfThatShotAlone) {
     ShotPane& shot = shotOfTheHouse();
-    const Id home = find(session().project(), std::string("Honey house"))->id, first = session().shotId();
+    const Id home = find(session().document.project(), std::string("Honey house"))->id, first = session().view.shotId();
     command("look.addShot");
-    const Id second = session().shotId();
+    const Id second = session().view.shotId();
     const QPointF spot = onTheHouse(shot);
-    session().choose(home);
+    session().selection.set(home);
     const std::string before = documentHash();
     key(Qt::Key_H, Qt::ControlModifier | Qt::AltModifier);
     EXPECT_TRUE(waitFor([&] { return shot.pick(spot, {}).item != home; }, 3000));
     expectOneStep(before);
-    session().showShot(first);
+    session().view.showShot(first);
     EXPECT_TRUE(waitFor([&] { return shot.pick(spot, {}).item == home; }, 3000)) << "the other shot shows it";
-    EXPECT_TRUE(showingOf(session().project(), *bodyOf<Shot>(session().item(first))).hidden.empty());
-    EXPECT_EQ(showingOf(session().project(), *bodyOf<Shot>(session().item(second))).hidden.size(), 1u);
+    EXPECT_TRUE(
+        visibilityOf(session().document.project(), *bodyOf<Shot>(session().document.item(first))).hidden.empty());
+    EXPECT_EQ(visibilityOf(session().document.project(), *bodyOf<Shot>(session().document.item(second))).hidden.size(),
+              1u);
 }
 
 TEST(Hiding, FormOnlyIsGreyUnderAPaleSky) {
@@ -224,10 +226,10 @@ TEST(Hiding, FormOnlyIsGreyUnderAPaleSky) {
     ASSERT_TRUE(waitFor([&] { return shot.picture().samples >= 1; }));
     const QImage coloured = shot.picture().image;
     key(Qt::Key_F, Qt::ShiftModifier);
-    EXPECT_TRUE(session().neutral());
+    EXPECT_TRUE(session().view.neutral());
     EXPECT_TRUE(waitFor([&] { return difference(shot.picture().image, coloured) > 6; }, 8000));
     key(Qt::Key_F, Qt::ShiftModifier);
-    EXPECT_FALSE(session().neutral());
+    EXPECT_FALSE(session().view.neutral());
 }
 
 TEST(Probe, TellsWhatIsUnderThePointerWhileSpaceIsHeld) {
@@ -253,9 +255,9 @@ TEST(Probe, TellsWhatIsUnderThePointerWhileSpaceIsHeld) {
         return line.section(" · ", 1).section(' ', 0, 0).replace("−", "-").toDouble();
     };
     const double before = stops();
-    session().editShot("Brighter", [](Shot& s) { s.finish.exposure += 1; });
+    session().view.editShot("Brighter", [](Shot& s) { s.finish.exposure += 1; });
     EXPECT_NEAR(stops(), before + 1, 0.11);
-    session().undo();
+    session().document.undo();
     EXPECT_TRUE(shot.probed().isEmpty());
 }
 
@@ -278,7 +280,7 @@ TEST(Measuring, ALengthIsKeptAsAMark) {
     ASSERT_TRUE(mark);
     ASSERT_EQ(mark->points.size(), 3u);
     EXPECT_NEAR((xy(mark->points[1]) - xy(mark->points[0])).length(), 10, 0.3f);
-    EXPECT_EQ(session().chosenItem(), last());
+    EXPECT_EQ(session().selection.item(), last());
     expectOneStep(before);
     key(Qt::Key_J);
     EXPECT_NE(plan.tool(), nullptr);
@@ -302,8 +304,8 @@ TEST(Measuring, EscGivesUp) {
 
 TEST(Finding, ByTypingFramesWhatFits) {
     shotOfTheHouse();
-    session().edit("Set up", added(session().project(), "Old apple",
-                                   Planting{{{"Apple", {20, -10}, 0, 1, 0}, {"Apple", {24, -10}, 0, 1, 0}}}));
+    session().document.edit("Set up", added(session().document.project(), "Old apple",
+                                            Specimens{{{"Apple", {20, -10}, 0, 1, 0}, {"Apple", {24, -10}, 0, 1, 0}}}));
     settle();
     key(Qt::Key_F, Qt::ControlModifier);
     auto* box = window().findChild<FindBox*>();
@@ -314,8 +316,8 @@ TEST(Finding, ByTypingFramesWhatFits) {
     EXPECT_NE(list->item(0)->text().indexOf("Old apple"), -1);
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
     EXPECT_FALSE(box->isVisible());
-    EXPECT_EQ(session().chosenItem()->name, "Old apple");
-    EXPECT_EQ(session().verb(), Verb::Plant) << "the verb that works on it";
+    EXPECT_EQ(session().selection.item()->name, "Old apple");
+    EXPECT_EQ(session().view.verb(), Verb::Plant) << "the verb that works on it";
     EXPECT_TRUE(window().shotPane().toScreen({22, -10, 1}));
     key(Qt::Key_F, Qt::ControlModifier);
     type("no such thing");

@@ -4,8 +4,8 @@
 #include <QSettings>
 #include <gtest/gtest.h>
 
-#include "app/task.h"
-#include "app/theme.h"
+#include "app/widgets/theme.h"
+#include "app/work/task.h"
 #include "tests/app/window_driver.h"
 #include "tests/own_folders.h"
 

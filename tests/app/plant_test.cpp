@@ -3,7 +3,7 @@
 
 #include <gtest/gtest.h>
 
-#include "app/tool.h"
+#include "app/panes/tool.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -22,14 +22,14 @@ TEST(Plant, ADriftIsDrawnAndItsHandlesMove) {
     ASSERT_TRUE(bodyOf<Drift>(last()));
     EXPECT_EQ(bodyOf<Drift>(last())->areas[0].size(), 4u);
     settle();
-    EXPECT_GT(session().built()->plantCount(), 1000);
+    EXPECT_GT(session().document.built()->plantCount(), 1000);
     expectOneStep(before);
     settle();
-    const auto count = session().built()->plantCount();
-    session().choose(last()->id);
+    const auto count = session().document.built()->plantCount();
+    session().selection.set(last()->id);
     drag(plan, at(plan, {-12, -12}), at(plan, {-24, -24}));
     settle();
-    EXPECT_GT(session().built()->plantCount(), count);
+    EXPECT_GT(session().document.built()->plantCount(), count);
     EXPECT_NEAR(bodyOf<Drift>(last())->areas[0][0].x, -24, 0.5f);
 }
 
@@ -45,7 +45,7 @@ TEST(Plant, ADriftIsDrawnInTheShotByADoubleClick) {
     doubleClick(shot, end);
     ASSERT_TRUE(bodyOf<Drift>(last()));
     settle();
-    EXPECT_GT(session().built()->plantCount(), 200);
+    EXPECT_GT(session().document.built()->plantCount(), 200);
 }
 
 TEST(Plant, DensityAndMixByHand) {
@@ -57,11 +57,11 @@ TEST(Plant, DensityAndMixByHand) {
     for (const V2f& p : {V2f(-10, -10), V2f(10, -10), V2f(10, 10), V2f(-10, 10)}) click(plan, at(plan, p));
     key(Qt::Key_Return);
     settle();
-    const auto few = session().built()->plantCount();
+    const auto few = session().document.built()->plantCount();
     const std::string before = documentHash();
     setField("Density", "12");
     settle();
-    EXPECT_GT(session().built()->plantCount(), few * 3 / 2);
+    EXPECT_GT(session().document.built()->plantCount(), few * 3 / 2);
     window().mainPane().setFocus();
     expectOneStep(before);
     setField("Fescue", "50");
@@ -81,7 +81,7 @@ TEST(Plant, NonsenseInAFieldIsRefusedWithTheReason) {
     }
     setField("Visibility", "12 km + 500 m");
     EXPECT_FALSE(field("Visibility").property("wrong").toBool());
-    EXPECT_FLOAT_EQ(session().shot().daylight.visibility, 12500);
+    EXPECT_FLOAT_EQ(session().view.shot().daylight.visibility, 12500);
 }
 
 TEST(Plant, SpecimensAreClickedAndMoved) {
@@ -92,15 +92,15 @@ TEST(Plant, SpecimensAreClickedAndMoved) {
     leaf("specimen");
     click(plan, at(plan, {-8, -4}));
     click(plan, at(plan, {8, 5}));
-    const auto* p = bodyOf<Planting>(last());
+    const auto* p = bodyOf<Specimens>(last());
     ASSERT_TRUE(p);
     ASSERT_EQ(p->specimens.size(), 2u) << "the second joins the chosen group";
     settle();
-    EXPECT_EQ(session().built()->plantCount(), 2);
+    EXPECT_EQ(session().document.built()->plantCount(), 2);
     leaf("pick");
     const std::string before = documentHash();
     drag(plan, at(plan, {-8, -4}), at(plan, {-2, -9}));
-    EXPECT_NEAR(bodyOf<Planting>(last())->specimens[0].at.y, -9, 0.5f);
+    EXPECT_NEAR(bodyOf<Specimens>(last())->specimens[0].at.y, -9, 0.5f);
     expectOneStep(before);
 }
 
@@ -113,14 +113,14 @@ TEST(Plant, AClearingKeepsPlantsOut) {
     for (const V2f& p : {V2f(-14, -14), V2f(14, -14), V2f(14, 14), V2f(-14, 14)}) click(plan, at(plan, p));
     key(Qt::Key_Return);
     settle();
-    const auto before = session().built()->plantCount();
+    const auto before = session().document.built()->plantCount();
     leaf("clearing");
-    session().choose({});
+    session().selection.set({});
     for (const V2f& p : {V2f(-6, -6), V2f(6, -6), V2f(6, 6), V2f(-6, 6)}) click(plan, at(plan, p));
     click(plan, at(plan, {-6, -6})); // on the first point: closed
     ASSERT_TRUE(bodyOf<Clearing>(last()));
     settle();
-    EXPECT_LT(session().built()->plantCount(), before * 9 / 10);
+    EXPECT_LT(session().document.built()->plantCount(), before * 9 / 10);
 }
 
 TEST(Plant, EscapeGivesUpTheOutline) {
@@ -157,7 +157,7 @@ QPointF onHouse(Pane& pane, float low, float high) {
     for (int y = pane.height() - 20; y > 20; y -= 4)
         for (int x = 20; x < pane.width() - 20; x += 4) {
             const PanePoint p = pane.pick(QPointF(x, y));
-            const Item* item = session().item(p.item);
+            const Item* item = session().document.item(p.item);
             if (!bodyOf<Building>(item) || p.material < 0) continue;
             const std::string& made = bodyOf<Building>(item)->surfaces[static_cast<size_t>(p.material)].name;
             if (made.find("stone") != std::string::npos && p.surface && p.surface->z > base + low &&
@@ -178,7 +178,7 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     Pane& pane = window().mainPane();
     EXPECT_TRUE(pane.tool()->hint().contains("wall"));
     // In front of the stone gable.
-    session().editShot("Stand", [](Shot& s) {
+    session().view.editShot("Stand", [](Shot& s) {
         s.camera.position = house()->position + V3f(-18, -1, 1.6f);
         s.camera.yaw = radians(90);
         s.camera.pitch = 0;
@@ -191,13 +191,13 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     const auto* c = bodyOf<Climber>(last());
     ASSERT_TRUE(c) << message().toStdString();
     EXPECT_EQ(c->species, "Ivy on a wall");
-    EXPECT_TRUE(bodyOf<Building>(session().item(c->on)));
+    EXPECT_TRUE(bodyOf<Building>(session().document.item(c->on)));
     expectOneStep(before);
     settle();
-    ASSERT_EQ(session().built()->climbers.size(), 1u);
-    EXPECT_GT(triangleCount(*session().built()->climbers[0].model), 1000);
+    ASSERT_EQ(session().document.built()->climbers.size(), 1u);
+    EXPECT_GT(triangleCount(*session().document.built()->climbers[0].model), 1000);
     // Its values stand at the right.
-    session().choose(last()->id);
+    session().selection.set(last()->id);
     setField("Height", "2.5");
     setField("Width", "4");
     EXPECT_FLOAT_EQ(bodyOf<Climber>(last())->height, 2.5f);
@@ -206,20 +206,20 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     EXPECT_EQ(bodyOf<Climber>(last())->species, "Creeper on a wall");
     settle();
     // Copied alone it has nothing to climb, and Thallos says so; with its house it climbs the copy.
-    const Id climber = session().chosen();
+    const Id climber = session().selection.last();
     const std::string alone = documentHash();
     pane.setFocus();
     key(Qt::Key_C, Qt::ControlModifier);
     key(Qt::Key_V, Qt::ControlModifier);
     EXPECT_EQ(documentHash(), alone);
     EXPECT_TRUE(message().contains("copy it together")) << message().toStdString();
-    session().choose(find(session().project(), std::string("Honey house"))->id);
+    session().selection.set(find(session().document.project(), std::string("Honey house"))->id);
     pane.setFocus();
     key(Qt::Key_C, Qt::ControlModifier);
     window().session().paste("Paste", std::nullopt, true);
     const auto climbers = [] {
         int n = 0;
-        for (const auto& i : session().project().items) n += bodyOf<Climber>(i.get()) != nullptr;
+        for (const auto& i : session().document.project().items) n += bodyOf<Climber>(i.get()) != nullptr;
         return n;
     };
     EXPECT_EQ(climbers(), 2);
@@ -227,10 +227,10 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     EXPECT_EQ(climbers(), 1);
     EXPECT_EQ(documentHash(), alone);
     // It goes with its house.
-    session().choose(find(session().project(), std::string("Honey house"))->id);
+    session().selection.set(find(session().document.project(), std::string("Honey house"))->id);
     window().mainPane().setFocus();
     key(Qt::Key_Delete);
-    EXPECT_EQ(session().item(climber), nullptr);
+    EXPECT_EQ(session().document.item(climber), nullptr);
     settle();
 }
 
@@ -242,26 +242,26 @@ TEST(Plant, AClimberOnTheGroundStandsByItself) {
     chooseSpecies("Ivy on a trunk");
     Pane& pane = window().mainPane();
     click(pane, at(pane, {-3, -7}));
-    ASSERT_TRUE(bodyOf<Planting>(last()));
+    ASSERT_TRUE(bodyOf<Specimens>(last()));
     // On a tree that was planted singly it climbs.
     chooseSpecies("Oak");
-    session().choose({});
+    session().selection.set({});
     click(pane, at(pane, {4, 2}));
     settle();
-    const auto* oak = bodyOf<Planting>(last());
+    const auto* oak = bodyOf<Specimens>(last());
     ASSERT_TRUE(oak);
     const V2f foot = oak->specimens.back().at;
     QPointF stem;
     for (float up = 1; up < 2.5f && stem.isNull(); up += 0.2f)
-        if (const auto q = pane.toScreen(V3f(foot.x, foot.y, session().built()->field.at(foot) + up)))
-            if (session().item(pane.pick(*q).item) == last()) stem = *q;
+        if (const auto q = pane.toScreen(V3f(foot.x, foot.y, session().document.built()->field.at(foot) + up)))
+            if (session().document.item(pane.pick(*q).item) == last()) stem = *q;
     ASSERT_FALSE(stem.isNull());
     chooseSpecies("Ivy on a trunk");
     click(pane, stem);
     const auto* c = bodyOf<Climber>(last());
     ASSERT_TRUE(c) << message().toStdString();
     settle();
-    EXPECT_GT(triangleCount(*session().built()->climbers.back().model), 1000);
-    session().choose({});
+    EXPECT_GT(triangleCount(*session().document.built()->climbers.back().model), 1000);
+    session().selection.set({});
     chooseSpecies("Apple");
 }

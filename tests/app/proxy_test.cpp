@@ -9,7 +9,7 @@
 
 #include <gtest/gtest.h>
 
-#include "app/number_field.h"
+#include "app/widgets/number_field.h"
 #include "app/windows/proxy_dialog.h"
 #include "app/windows/species_window.h"
 #include "core/finish/encode.h"
@@ -90,12 +90,14 @@ TEST(BringingIn, AForeignTreeIsMendedKeptAndPlanted) {
     EXPECT_TRUE(message().contains("Lane tree"));
     EXPECT_TRUE(fs::exists(ownSpeciesFolder() / "lane-tree.json"));
     EXPECT_TRUE(fs::exists(ownSpeciesFolder() / "lane-tree.proxy"));
-    ASSERT_TRUE(waitFor([] { return session().built() && session().built()->library->find("Lane tree") >= 0; }));
+    ASSERT_TRUE(waitFor(
+        [] { return session().document.built() && session().document.built()->library->find("Lane tree") >= 0; }));
     // Planted, the project carries it.
-    session().edit("Plant", added(session().project(), "Trees", Planting{{{"Lane tree", {0, 0}, 0, 1, 0}}}));
-    ASSERT_EQ(session().project().species.size(), 1u);
+    session().document.edit("Plant",
+                            added(session().document.project(), "Trees", Specimens{{{"Lane tree", {0, 0}, 0, 1, 0}}}));
+    ASSERT_EQ(session().document.project().species.size(), 1u);
     settle();
-    EXPECT_EQ(session().built()->plantCount(), 1);
+    EXPECT_EQ(session().document.built()->plantCount(), 1);
     // In the library's window it stands as one's own, with its terms.
     key(Qt::Key_B, Qt::ControlModifier);
     auto* w = window().findChild<SpeciesWindow*>();
@@ -107,8 +109,8 @@ TEST(BringingIn, AForeignTreeIsMendedKeptAndPlanted) {
     // All of it in one folder.
     w->close();
     const fs::path all = scratch() / "collected";
-    window().collectProject(all);
-    ASSERT_TRUE(waitFor([] { return !window().importing(); }, 60000));
+    window().library().collect(all);
+    ASSERT_TRUE(waitFor([] { return !session().jobs.busy(); }, 60000));
     EXPECT_TRUE(fs::exists(all / "species" / "lane-tree.proxy"));
     EXPECT_TRUE(fs::exists(all / "sources" / "tree.obj"));
     EXPECT_TRUE(fs::exists(all / "rights.csv"));
@@ -118,7 +120,7 @@ TEST(BringingIn, AForeignTreeIsMendedKeptAndPlanted) {
     child<QPushButton>(*w, "forgetSpecies").click();
     w->close();
     settle();
-    EXPECT_EQ(session().built()->plantCount(), 1);
+    EXPECT_EQ(session().document.built()->plantCount(), 1);
 }
 
 TEST(BringingIn, FlatPicturesTurnOrStand) {
@@ -159,8 +161,8 @@ TEST(BringingIn, WhatCannotBeReadIsTold) {
 TEST(BringingIn, RightsOfABuildingAreKept) {
     freshSite();
     verb(Verb::Seat);
-    for (const auto& i : session().project().items)
-        if (std::holds_alternative<Building>(i->body)) session().choose(i->id);
+    for (const auto& i : session().document.project().items)
+        if (std::holds_alternative<Building>(i->body)) session().selection.set(i->id);
     const std::string before = documentHash();
     QLineEdit& licence = field("Licence");
     enter(licence, "By contract");

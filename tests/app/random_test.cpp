@@ -4,7 +4,7 @@
 #include <QTimer>
 #include <gtest/gtest.h>
 
-#include "app/tool.h"
+#include "app/panes/tool.h"
 #include "core/base/hash.h"
 #include "tests/app/window_driver.h"
 
@@ -15,10 +15,10 @@ TEST(Random, EventsNeitherCrashNorCorrupt) {
     // Twenty thousand events of every kind on every part of the window; then the document is valid, and undo leads back
     // to the start.
     freshSite();
-    Project p = session().project();
+    Project p = session().document.project();
     p = added(p, "Anna", Figure{{-6, -9}, 0});
-    p = added(p, "Trees", Planting{{{"Apple", {-8, 0}, 0, 1, 0}, {"Apple", {8, 0}, 0, 1, 1}}});
-    session().create(p);
+    p = added(p, "Trees", Specimens{{{"Apple", {-8, 0}, 0, 1, 0}, {"Apple", {8, 0}, 0, 1, 1}}});
+    session().files.create(p);
     settle();
     const std::string start = documentHash();
     Random random(20261125);
@@ -89,15 +89,15 @@ TEST(Random, EventsNeitherCrashNorCorrupt) {
     closer.stop();
     while (QWidget* popup = QApplication::activePopupWidget()) popup->close();
     window().mainPane().tool()->cancel();
-    EXPECT_NO_THROW(check(session().project()));
-    EXPECT_GT(session().history().size(), 20u) << "something was done";
+    EXPECT_NO_THROW(check(session().document.project()));
+    EXPECT_GT(session().document.history().size(), 20u) << "something was done";
     settle();
-    session().jump(0);
+    session().document.jump(0);
     EXPECT_EQ(documentHash(), start);
     settle();
     session().hand = {};
-    session().setNeutral(false);
-    session().showAll();
+    session().view.setNeutral(false);
+    session().view.showAll();
     window().findChild<QSplitter*>("rightColumn")->setSizes({216, 200, 300});
     window().findChild<QSplitter*>("columns")->setSizes({800, 300});
     window().planPane().frame({{-48, -42, 0}, {48, 42, 4}});

@@ -14,11 +14,11 @@
 #include <QTreeWidget>
 #include <gtest/gtest.h>
 
-#include "app/engine.h"
-#include "app/inspector.h"
-#include "app/pane.h"
-#include "app/register.h"
-#include "app/task.h"
+#include "app/inspector/inspector.h"
+#include "app/lists/item_list.h"
+#include "app/panes/pane.h"
+#include "app/work/engine.h"
+#include "app/work/task.h"
 #include "core/base/assets.h"
 #include "core/project/recovery.h"
 #include "core/project/store.h"
@@ -30,11 +30,8 @@ namespace fs = std::filesystem;
 
 namespace {
 
-QWidget& items() {
-    return *window().findChild<Register*>("register");
-}
 Id houseId() {
-    return itemsOf<Building>(session().project()).front()->id;
+    return itemsOf<Building>(session().document.project()).front()->id;
 }
 
 } // namespace
@@ -62,7 +59,7 @@ TEST(Safety, TheWheelOverAClosedFieldChangesNothing) {
 TEST(Safety, DeleteAmongShotsDeletesTheShotAndNothingChosenElsewhere) {
     freshSite();
     verb(Verb::Seat);
-    session().choose(houseId());
+    session().selection.set(houseId());
     verb(Verb::Frame);
     const std::string before = documentHash();
     // In the pane: the house was selected in another part of the work.
@@ -71,28 +68,29 @@ TEST(Safety, DeleteAmongShotsDeletesTheShotAndNothingChosenElsewhere) {
     EXPECT_EQ(documentHash(), before);
     EXPECT_NE(message().indexOf("selected in another part"), -1);
     key(Qt::Key_H);
-    EXPECT_FALSE(session().anyHidden());
+    EXPECT_FALSE(session().view.anyHidden());
     // In the list the last shot stays, a second one goes.
     items().setFocus();
     key(Qt::Key_Delete);
     EXPECT_EQ(documentHash(), before);
-    session().edit("Shot", added(session().project(), "Second", *bodyOf<Shot>(session().shotItem())));
-    session().showShot(last()->id);
+    session().document.edit("Shot",
+                            added(session().document.project(), "Second", *bodyOf<Shot>(session().view.shotItem())));
+    session().view.showShot(last()->id);
     items().setFocus();
     key(Qt::Key_H);
     key(Qt::Key_L);
-    EXPECT_TRUE(session().shotItem()->visible);
-    EXPECT_FALSE(session().shotItem()->locked);
+    EXPECT_TRUE(session().view.shotItem()->visible);
+    EXPECT_FALSE(session().view.shotItem()->locked);
     key(Qt::Key_Delete);
-    EXPECT_EQ(itemsOf<Shot>(session().project()).size(), 1u);
-    EXPECT_TRUE(find(session().project(), houseId())) << "the house stays";
+    EXPECT_EQ(itemsOf<Shot>(session().document.project()).size(), 1u);
+    EXPECT_TRUE(find(session().document.project(), houseId())) << "the house stays";
 }
 
 TEST(Safety, LightFrameAndFinishMoveNothingAndShapeBeginsWithPicking) {
     for (const Verb v : {Verb::Light, Verb::Frame, Verb::Finish}) {
         freshSite();
         verb(Verb::Seat);
-        session().choose(houseId());
+        session().selection.set(houseId());
         verb(v);
         const std::string before = documentHash();
         ShotPane& shot = window().shotPane();
@@ -111,18 +109,18 @@ TEST(Safety, LightFrameAndFinishMoveNothingAndShapeBeginsWithPicking) {
 TEST(Safety, LockedItemsAreGreyedAndSayWhy) {
     freshSite();
     verb(Verb::Seat);
-    session().choose(houseId());
-    session().editItem("Lock", houseId(), [](Item& i) { i.locked = true; });
-    session().choose({});
-    session().choose(houseId());
+    session().selection.set(houseId());
+    session().document.editItem("Lock", houseId(), [](Item& i) { i.locked = true; });
+    session().selection.set({});
+    session().selection.set(houseId());
     EXPECT_FALSE(field("East").isEnabled());
     const std::string before = documentHash();
-    session().editChosen("Size", [](Item& i) { std::get<Building>(i.body).scale = 2; });
+    session().editSelected("Size", [](Item& i) { std::get<Building>(i.body).scale = 2; });
     EXPECT_EQ(documentHash(), before);
     EXPECT_NE(message().indexOf("is locked"), -1);
     key(Qt::Key_Delete);
     EXPECT_EQ(documentHash(), before);
-    session().editItem("Unlock", houseId(), [](Item& i) { i.locked = false; });
+    session().document.editItem("Unlock", houseId(), [](Item& i) { i.locked = false; });
     EXPECT_TRUE(field("East").isEnabled());
 }
 
@@ -140,7 +138,7 @@ TEST(Safety, AFailedRenderFileKeepsThePictureAndAsksForAnotherPlace) {
     freshSite();
     const fs::path folder = scratch() / "goes-away", other = scratch() / "kept.png";
     fs::create_directories(folder);
-    RenderOrder order{.project = session().project(), .shot = session().shot(), .size = {64, 36}};
+    RenderOrder order{.project = session().document.project(), .shot = session().view.shot(), .size = {64, 36}};
     order.samples = 1500;
     order.shot.noise = 0;
     order.delivery.file = folder / "shot.png";
@@ -155,12 +153,12 @@ TEST(Safety, AFailedRenderFileKeepsThePictureAndAsksForAnotherPlace) {
             chooseFile(d, other);
     };
     whenDialogOpens(answer);
-    window().startRender(order);
+    window().renders().start(order);
     // The folder goes after it was found good, while the picture is made.
     QTest::qWait(400);
-    ASSERT_TRUE(window().rendering()) << "the picture took less time than the test";
+    ASSERT_TRUE(window().renders().running()) << "the picture took less time than the test";
     fs::remove_all(folder);
-    ASSERT_TRUE(waitFor([] { return !window().rendering(); }, 120000));
+    ASSERT_TRUE(waitFor([] { return !window().renders().running(); }, 120000));
     EXPECT_GE(asked, 1) << message().toStdString();
     EXPECT_TRUE(fs::exists(other));
 }
@@ -169,9 +167,9 @@ TEST(Safety, RenderingAsksBeforeItReplacesAndSaysWhichViewItIs) {
     freshSite();
     const fs::path file = scratch() / "there.png";
     std::ofstream(file) << "a picture of last week";
-    Camera c = session().camera();
+    Camera c = session().view.camera();
     c.position.x += 3;
-    session().look(c);
+    session().view.look(c);
     bool asked = false;
     whenDialogOpens([&](QDialog& d) {
         auto* view = d.findChild<QComboBox*>("view");
@@ -195,15 +193,15 @@ TEST(Safety, RenderingAsksBeforeItReplacesAndSaysWhichViewItIs) {
     window().mainPane().setFocus();
     key(Qt::Key_F9);
     EXPECT_TRUE(asked);
-    EXPECT_FALSE(window().rendering());
+    EXPECT_FALSE(window().renders().running());
     EXPECT_EQ(fs::file_size(file), 22u);
-    session().dropLook();
+    session().view.dropLook();
 }
 
 TEST(Safety, ADamagedProjectOpensAsACopy) {
     freshSite();
     const fs::path file = scratch() / "damaged.thallos";
-    saveProjectAs(session().project(), file);
+    saveProjectAs(session().document.project(), file);
     std::string bytes;
     {
         std::ifstream in(file, std::ios::binary);
@@ -212,28 +210,28 @@ TEST(Safety, ADamagedProjectOpensAsACopy) {
     // In the middle of the largest part: the model.
     for (size_t k = bytes.size() / 2; k < bytes.size() / 2 + 64; ++k) bytes[k] = static_cast<char>(~bytes[k]);
     std::ofstream(file, std::ios::binary) << bytes;
-    window().openProject(file);
+    window().files().open(file);
     settle();
-    EXPECT_TRUE(session().file().empty()) << "the damaged file is left as it is";
-    EXPECT_TRUE(session().unsaved());
+    EXPECT_TRUE(session().files.file().empty()) << "the damaged file is left as it is";
+    EXPECT_TRUE(session().document.unsaved());
     EXPECT_NE(message().indexOf("damaged"), -1);
-    EXPECT_FALSE(itemsOf<Shot>(session().project()).empty());
+    EXPECT_FALSE(itemsOf<Shot>(session().document.project()).empty());
 }
 
 TEST(Safety, ARecoveryIsKeptUntilTheWorkIsSaved) {
     freshSite();
     const fs::path folder = stateFolder() / "recovery";
     lockSession(folder, "session-that-ended"); // and let go at once, as an end does
-    writeRecovery(session().project(), folder, "session-that-ended", "");
+    writeRecovery(session().document.project(), folder, "session-that-ended", "");
     const auto found = findRecoveries(folder);
     ASSERT_EQ(found.size(), 1u);
-    session().recover(found.front());
+    session().files.recover(found.front());
     settle();
     EXPECT_TRUE(findRecoveries(folder).empty()) << "it is this session's now";
     bool kept = false;
     for (const auto& e : fs::directory_iterator(folder)) kept |= e.path().extension() == ".thallos";
     EXPECT_TRUE(kept) << "a crash in the first minutes loses nothing";
-    session().saveAs(scratch() / "recovered.thallos");
+    session().files.saveAs(scratch() / "recovered.thallos");
     for (const auto& e : fs::directory_iterator(folder)) EXPECT_NE(e.path().extension(), ".thallos");
 }
 

@@ -4,7 +4,8 @@
 #include <QDialog>
 #include <gtest/gtest.h>
 
-#include "app/register.h"
+#include "app/lists/item_list.h"
+#include "app/work/importing.h"
 #include "core/base/assets.h"
 #include "tests/app/window_driver.h"
 
@@ -17,10 +18,11 @@ TEST(Seat, ABuildingIsBroughtInThroughTheDialog) {
     const std::string before = documentHash();
     whenDialogOpens([](QDialog& d) { chooseFile(d, assetFolder() / "demo/honey-house.glb"); });
     key(Qt::Key_I, Qt::ControlModifier);
-    ASSERT_TRUE(waitFor([] { return !window().importing() && !itemsOf<Building>(session().project()).empty(); }));
-    const auto* b = bodyOf<Building>(itemsOf<Building>(session().project()).front());
+    ASSERT_TRUE(
+        waitFor([] { return !session().jobs.busy() && !itemsOf<Building>(session().document.project()).empty(); }));
+    const auto* b = bodyOf<Building>(itemsOf<Building>(session().document.project()).front());
     EXPECT_GE(b->model->parts.size(), 60u);
-    EXPECT_EQ(session().chosen(), itemsOf<Building>(session().project()).front()->id);
+    EXPECT_EQ(session().selection.last(), itemsOf<Building>(session().document.project()).front()->id);
     expectOneStep(before);
 }
 
@@ -29,8 +31,8 @@ TEST(Seat, ABrokenModelIsOneSentenceAndChangesNothing) {
     const std::string before = documentHash();
     const fs::path bad = scratch() / "bad.glb";
     std::ofstream(bad) << "glTF but no more";
-    window().importModel(bad);
-    ASSERT_TRUE(waitFor([] { return !window().importing(); }));
+    importBuilding(session(), bad);
+    ASSERT_TRUE(waitFor([] { return !session().jobs.busy(); }));
     EXPECT_NE(message().indexOf("bad.glb"), -1);
     EXPECT_EQ(message().indexOf('\n'), -1);
     EXPECT_EQ(documentHash(), before);
@@ -46,7 +48,7 @@ TEST(Seat, DraggingMovesTheBuildingInThePlan) {
     settle();
     EXPECT_NEAR(house()->position.x, from.x + 6, 0.4f);
     EXPECT_NEAR(house()->position.y, from.y - 4, 0.4f);
-    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().built()->natural), 0.02f)
+    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->natural), 0.02f)
         << "it keeps to the ground";
     expectOneStep(before);
 }
@@ -81,7 +83,7 @@ TEST(Seat, TurningAndDropping) {
     EXPECT_NEAR(house()->position.z, 30, 1e-4);
     settle();
     leaf("drop");
-    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().built()->natural), 1e-3);
+    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->natural), 1e-3);
 }
 
 TEST(Seat, AFigureIsStoodInEitherPane) {
@@ -100,9 +102,8 @@ TEST(Seat, ALockedBuildingIsNotMoved) {
     freshSite();
     choosePlanAsMain(true);
     leaf("move");
-    auto* reg = window().findChild<Register*>();
-    click(*reg, QPointF(reg->width() - 20, 46));
-    EXPECT_TRUE(find(session().project(), "Honey house")->locked);
+    clickItem(0, ItemModel::Lock);
+    EXPECT_TRUE(find(session().document.project(), "Honey house")->locked);
     const V3f from = house()->position;
     drag(window().planPane(), at(window().planPane(), xy(from)), at(window().planPane(), xy(from) + V2f(6, -4)));
     EXPECT_EQ(house()->position, from);
@@ -110,12 +111,11 @@ TEST(Seat, ALockedBuildingIsNotMoved) {
 
 TEST(Seat, TheEyeHidesAndDeleteDeletes) {
     freshSite();
-    auto* reg = window().findChild<Register*>();
-    click(*reg, QPointF(reg->width() - 52, 46));
-    EXPECT_FALSE(find(session().project(), "Honey house")->visible);
-    click(*reg, QPointF(reg->width() - 52, 46));
-    EXPECT_TRUE(find(session().project(), "Honey house")->visible);
-    click(*reg, QPointF(100, 46));
+    clickItem(0, ItemModel::Eye);
+    EXPECT_FALSE(find(session().document.project(), "Honey house")->visible);
+    clickItem(0, ItemModel::Eye);
+    EXPECT_TRUE(find(session().document.project(), "Honey house")->visible);
+    clickItem(0);
     const std::string before = documentHash();
     window().mainPane().setFocus();
     key(Qt::Key_Delete);

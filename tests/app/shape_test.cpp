@@ -15,15 +15,15 @@ TEST_P(Brushes, RaiseAndInvert) {
     Pane& pane = window().mainPane();
     const V2f spot(2, -6);
     const std::string before = documentHash();
-    const float level = session().built()->field.at(spot);
+    const float level = session().document.built()->field.at(spot);
     drag(pane, at(pane, spot), at(pane, spot + V2f(3, 0)));
     settle();
-    const float raised = session().built()->field.at(spot + V2f(1, 0));
+    const float raised = session().document.built()->field.at(spot + V2f(1, 0));
     EXPECT_GT(raised, level + 0.1f);
     expectOneStep(before);
     drag(pane, at(pane, spot), at(pane, spot + V2f(3, 0)), Qt::ControlModifier);
     settle();
-    EXPECT_LT(session().built()->field.at(spot + V2f(1, 0)), raised - 0.05f);
+    EXPECT_LT(session().document.built()->field.at(spot + V2f(1, 0)), raised - 0.05f);
 }
 INSTANTIATE_TEST_SUITE_P(Panes, Brushes, testing::Values(false, true),
                          [](const auto& i) { return i.param ? "Plan" : "Shot"; });
@@ -36,18 +36,20 @@ TEST(Shape, SmoothAndPaint) {
     leaf("raise");
     click(plan, at(plan, {0, 0}));
     settle();
-    const float bump = session().built()->field.at({0, 0});
+    const float bump = session().document.built()->field.at({0, 0});
     leaf("smooth");
     for (int i = 0; i < 4; ++i) click(plan, at(plan, {0, 0}));
     settle();
-    EXPECT_LT(session().built()->field.at({0, 0}), bump);
+    EXPECT_LT(session().document.built()->field.at({0, 0}), bump);
     leaf("gravel");
     drag(plan, at(plan, {-10, 5}), at(plan, {10, 5}));
     drag(plan, at(plan, {-10, 5}), at(plan, {10, 5}));
-    EXPECT_GT(coverAt(session().project().ground->grid, session().project().ground->gravel, {0, 5}), 0.6f);
+    EXPECT_GT(coverAt(session().document.project().ground->grid, session().document.project().ground->gravel, {0, 5}),
+              0.6f);
     leaf("soil");
     for (int i = 0; i < 3; ++i) drag(plan, at(plan, {-10, 5}), at(plan, {10, 5}));
-    EXPECT_LT(coverAt(session().project().ground->grid, session().project().ground->gravel, {0, 5}), 0.3f);
+    EXPECT_LT(coverAt(session().document.project().ground->grid, session().document.project().ground->gravel, {0, 5}),
+              0.3f);
 }
 
 TEST(Shape, BrushKeysAndFields) {
@@ -71,9 +73,9 @@ TEST(Shape, APadLevelsTheGroundUnderTheHouse) {
     ASSERT_TRUE(bodyOf<BuildingPad>(last()));
     settle();
     for (const Polygon& o : outlinesOf(*house()))
-        for (const V2f& p : o) EXPECT_NEAR(session().built()->field.at(p), house()->position.z, 0.05f);
+        for (const V2f& p : o) EXPECT_NEAR(session().document.built()->field.at(p), house()->position.z, 0.05f);
     expectOneStep(before);
-    session().choose(last()->id);
+    session().selection.set(last()->id);
     setField("Batter 1 in", "1:6");
     EXPECT_FLOAT_EQ(bodyOf<BuildingPad>(last())->batter, 6);
 }
@@ -89,19 +91,19 @@ TEST(Shape, WaterFillsAHollow) {
     leaf("water");
     click(window().planPane(), at(window().planPane(), {-15, -10}));
     settle();
-    ASSERT_EQ(session().built()->waters.size(), 1u);
-    EXPECT_FALSE(session().built()->waters[0].sheet->empty());
+    ASSERT_EQ(session().document.built()->waters.size(), 1u);
+    EXPECT_FALSE(session().document.built()->waters[0].surface->empty());
 }
 
 TEST(Shape, ReliefByNumbers) {
     freshSite(false);
     verb(Verb::Shape);
     leaf("pad"); // no brush: the ground's own values show
-    session().choose({});
+    session().selection.set({});
     const std::string before = documentHash();
     setField("Relief", "12");
     settle();
-    EXPECT_FLOAT_EQ(session().project().ground->relief.height, 12);
+    EXPECT_FLOAT_EQ(session().document.project().ground->relief.height, 12);
     window().mainPane().setFocus();
     expectOneStep(before);
 }

@@ -45,7 +45,7 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
         d.accept();
     });
     key(Qt::Key_N, Qt::ControlModifier);
-    ASSERT_TRUE(waitFor([] { return session().project().site->name == "Orchard end"; }));
+    ASSERT_TRUE(waitFor([] { return session().document.project().site->name == "Orchard end"; }));
     settle();
     picture("01-new");
 
@@ -53,7 +53,7 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     verb(Verb::Shape);
     window().mainPane().setFocus();
     leaf("pick");
-    session().choose({});
+    session().selection.set({});
     setField("Relief", "2.5");
     settle();
     leaf("raise");
@@ -66,12 +66,12 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     whenDialogOpens([](QDialog& d) { chooseFile(d, assetFolder() / "demo/honey-house.glb"); });
     window().mainPane().setFocus();
     key(Qt::Key_I, Qt::ControlModifier);
-    ASSERT_TRUE(
-        waitFor([] { return !window().importing() && itemsOf<Building>(session().project()).size() == 1; }, 60000));
+    ASSERT_TRUE(waitFor(
+        [] { return !session().jobs.busy() && itemsOf<Building>(session().document.project()).size() == 1; }, 60000));
     settle();
     leaf("move");
-    const Id house = itemsOf<Building>(session().project()).front()->id;
-    const auto position = [&] { return bodyOf<Building>(session().item(house))->position; };
+    const Id house = itemsOf<Building>(session().document.project()).front()->id;
+    const auto position = [&] { return bodyOf<Building>(session().document.item(house))->position; };
     const QPointF grip = at(plan(), xy(position()));
     moveTo(plan(), grip, Qt::NoModifier, Qt::NoButton);
     press(plan(), grip);
@@ -88,7 +88,7 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     verb(Verb::Shape);
     leaf("pad");
     click(plan(), at(plan(), xy(position())));
-    EXPECT_EQ(itemsOf<BuildingPad>(session().project()).size(), 1u);
+    EXPECT_EQ(itemsOf<BuildingPad>(session().document.project()).size(), 1u);
     settle();
 
     // A person, copied twice; the three are lined up, spaced and grouped.
@@ -99,12 +99,12 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     window().mainPane().setFocus();
     for (int i = 0; i < 2; ++i) key(Qt::Key_D, Qt::ControlModifier);
     key(Qt::Key_Right, Qt::ShiftModifier);
-    const auto people = itemsOf<Figure>(session().project());
+    const auto people = itemsOf<Figure>(session().document.project());
     ASSERT_EQ(people.size(), 3u);
-    session().chooseAll({people[0]->id, people[1]->id, people[2]->id});
+    session().selection.setAll({people[0]->id, people[1]->id, people[2]->id});
     key(Qt::Key_E, Qt::ControlModifier | Qt::AltModifier);
     key(Qt::Key_G, Qt::ControlModifier);
-    EXPECT_TRUE(bodyOf<Group>(session().chosenItem()));
+    EXPECT_TRUE(bodyOf<Group>(session().selection.item()));
     settle();
     picture("04-people");
 
@@ -114,7 +114,7 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     for (const V2f& p : {V2f(-30, -30), V2f(30, -30), V2f(32, 24), V2f(-32, 24)}) click(plan(), at(plan(), p));
     key(Qt::Key_Return);
     settle();
-    EXPECT_GT(session().built()->plantCount(), 1000);
+    EXPECT_GT(session().document.built()->plantCount(), 1000);
     leaf("specimen");
     click(plan(), at(plan(), {-18, 8}));
     click(plan(), at(plan(), {-22, 14}));
@@ -125,12 +125,12 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     verb(Verb::Frame);
     choosePlanAsMain(false);
     window().mainPane().setFocus();
-    session().choose(house);
+    session().selection.set(house);
     key(Qt::Key_F);
-    EXPECT_TRUE(session().looking());
+    EXPECT_TRUE(session().view.looking());
     picture("06-look");
     key(Qt::Key_K);
-    EXPECT_FALSE(session().looking());
+    EXPECT_FALSE(session().view.looking());
 
     // Measured, found, hidden, and the whole of it undone and done again.
     verb(Verb::Seat);
@@ -138,23 +138,23 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     key(Qt::Key_F, Qt::ControlModifier);
     type("meadow");
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
-    session().choose(house);
+    session().selection.set(house);
     window().mainPane().setFocus();
     picture("07-hands");
-    EXPECT_NO_THROW(check(session().project()));
+    EXPECT_NO_THROW(check(session().document.project()));
     const std::string made = documentHash();
-    const size_t steps = session().history().position();
+    const size_t steps = session().document.history().position();
     EXPECT_GT(steps, 12u);
     for (size_t i = 0; i < steps; ++i) key(Qt::Key_Z, Qt::ControlModifier);
-    EXPECT_FALSE(session().history().canUndo());
+    EXPECT_FALSE(session().document.history().canUndo());
     for (size_t i = 0; i < steps; ++i) key(Qt::Key_Y, Qt::ControlModifier);
     EXPECT_EQ(documentHash(), made);
     const std::filesystem::path file = scratch() / "orchard-end.thallos";
     whenDialogOpens([&](QDialog& d) { chooseFile(d, file); });
     key(Qt::Key_S, Qt::ControlModifier);
-    ASSERT_TRUE(waitFor([] { return !session().unsaved(); }));
+    ASSERT_TRUE(waitFor([] { return !session().document.unsaved(); }));
     settle();
-    window().openProject(file);
+    window().files().open(file);
     settle();
     EXPECT_EQ(documentHash(), made);
     if (std::getenv("THALLOS_PICTURES")) window().resize(1100, 700);

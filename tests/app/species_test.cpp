@@ -13,7 +13,7 @@
 
 #include <gtest/gtest.h>
 
-#include "app/number_field.h"
+#include "app/widgets/number_field.h"
 #include "app/windows/species_window.h"
 #include "tests/app/window_driver.h"
 
@@ -123,10 +123,11 @@ TEST(SpeciesWindow, BreedsAndKeepsAnOwnSpecies) {
     // It can be planted: the specimen tool has it.
     child<QPushButton>(w, "plantSpecies").click();
     EXPECT_TRUE(message().contains("Tall hazel"));
-    ASSERT_TRUE(waitFor([] { return session().built() && session().built()->library->find("Tall hazel") >= 0; }));
+    ASSERT_TRUE(waitFor(
+        [] { return session().document.built() && session().document.built()->library->find("Tall hazel") >= 0; }));
     child<QPushButton>(w, "forgetSpecies").click();
     EXPECT_NE(w.current(), "Tall hazel");
-    ASSERT_TRUE(waitFor([] { return session().built()->library->find("Tall hazel") < 0; }));
+    ASSERT_TRUE(waitFor([] { return session().document.built()->library->find("Tall hazel") < 0; }));
     w.close();
 }
 
@@ -138,24 +139,24 @@ TEST(SpeciesWindow, AChosenDriftTakesASpecies) {
     d.mix = {{"Fescue", 1}};
     d.density = 1;
     Id id;
-    session().edit("Drift", added(session().project(), "Patch", d, &id));
-    session().choose(id);
+    session().document.edit("Drift", added(session().document.project(), "Patch", d, &id));
+    session().selection.set(id);
     const std::string before = documentHash();
     SpeciesWindow& w = species();
     w.showSpecies("Foxglove");
     child<QPushButton>(w, "plantSpecies").click();
-    EXPECT_EQ(bodyOf<Drift>(session().item(id))->mix.size(), 2u);
+    EXPECT_EQ(bodyOf<Drift>(session().document.item(id))->mix.size(), 2u);
     w.close();
     expectOneStep(before);
     // Not one that is locked.
-    Item locked = *session().item(id);
+    Item locked = *session().document.item(id);
     locked.locked = true;
-    session().edit("Lock", replaced(session().project(), locked));
-    session().choose(id);
+    session().document.edit("Lock", replaced(session().document.project(), locked));
+    session().selection.set(id);
     SpeciesWindow& again = species();
     again.showSpecies("Knapweed");
     child<QPushButton>(again, "plantSpecies").click();
-    EXPECT_EQ(bodyOf<Drift>(session().item(id))->mix.size(), 2u);
+    EXPECT_EQ(bodyOf<Drift>(session().document.item(id))->mix.size(), 2u);
     EXPECT_TRUE(message().contains("locked"));
     again.close();
 }
@@ -171,8 +172,8 @@ TEST(Season, IsOneStepAndGrowsTheSiteAnew) {
     box->setCurrentIndex(static_cast<int>(Season::Autumn));
     Q_EMIT box->activated(static_cast<int>(Season::Autumn));
     settle();
-    EXPECT_EQ(session().project().site->season, Season::Autumn);
-    EXPECT_EQ(session().built()->library->season(), Season::Autumn);
+    EXPECT_EQ(session().document.project().site->season, Season::Autumn);
+    EXPECT_EQ(session().document.built()->library->season(), Season::Autumn);
     expectOneStep(before);
 }
 
@@ -191,7 +192,7 @@ TEST(SpeciesWindow, OwnSpeciesThatCannotBeReadAreToldOf) {
     ASSERT_TRUE(readLibrary(&unread));
     ASSERT_EQ(unread.size(), 1u);
     // As at the start: one sentence that names the file and the value.
-    window().tellUnread(unread);
+    window().library().tellUnread(unread);
     EXPECT_TRUE(message().contains("broken-hazel")) << message().toStdString();
     EXPECT_TRUE(message().contains("height_m")) << message().toStdString();
     // With several, how many more.
@@ -199,13 +200,13 @@ TEST(SpeciesWindow, OwnSpeciesThatCannotBeReadAreToldOf) {
     unread.clear();
     const auto both = readLibrary(&unread);
     ASSERT_EQ(unread.size(), 2u);
-    window().tellUnread(unread);
+    window().library().tellUnread(unread);
     EXPECT_TRUE(message().contains("1 more")) << message().toStdString();
     // The others are there all the same, and nothing is told where all is well.
     EXPECT_GE(both->find("Hazel"), 0);
     EXPECT_LT(both->find("Broken hazel"), 0);
     const QString before = message();
-    window().tellUnread({});
+    window().library().tellUnread({});
     EXPECT_EQ(message(), before);
     std::filesystem::remove(broken);
     std::filesystem::remove(empty);

@@ -14,8 +14,8 @@
 #include <gtest/gtest.h>
 #include <unistd.h>
 
-#include "app/inspector.h"
-#include "app/stem.h"
+#include "app/inspector/inspector.h"
+#include "app/shell/stem.h"
 #include "core/base/assets.h"
 #include "core/base/hash.h"
 #include "core/exchange/foreign.h"
@@ -41,11 +41,13 @@ bool waitFor(const std::function<bool()>& done, int milliseconds) {
 
 void settle() {
     auto& s = window().session();
-    ASSERT_TRUE(waitFor([&] { return s.built() && s.built()->project == s.project() && !s.built()->stale; }));
+    ASSERT_TRUE(waitFor([&] {
+        return s.document.built() && s.document.built()->project == s.document.project() && !s.document.built()->stale;
+    }));
     // The panes draw from the scene of the same build.
     ASSERT_TRUE(waitFor([&] {
         const auto scene = window().engine().scene();
-        return scene && scene->site == s.built();
+        return scene && scene->site == s.document.built();
     }));
 }
 
@@ -62,15 +64,16 @@ void freshSite(bool house) {
         b.position.z = seatHeight(b, buildNatural(*p.ground));
         p = added(p, "Honey house", b);
     }
-    w.session().create(p);
-    w.session().setVerb(Verb::Seat);
+    w.session().files.create(p);
+    w.session().view.setVerb(Verb::Seat);
     settle();
     choosePlanAsMain(false);
     // The plan as every test knows it, whatever the one before did to it.
     w.planPane().frame({{-48, -34, 0}, {48, 38, 4}});
     w.shotPane().setFocus();
-    ASSERT_TRUE(waitFor(
-        [&] { return !w.shotPane().picture().image.isNull() && w.shotPane().picture().shot == w.session().shotId(); }));
+    ASSERT_TRUE(waitFor([&] {
+        return !w.shotPane().picture().image.isNull() && w.shotPane().picture().shot == w.session().view.shotId();
+    }));
 }
 
 void key(Qt::Key k, Qt::KeyboardModifiers modifiers) {
@@ -138,17 +141,32 @@ void wheel(QWidget& widget, const QPointF& at, int angle, Qt::KeyboardModifiers 
     QApplication::sendEvent(handle(widget), &event);
 }
 
+ItemTree& items() {
+    return window().workspace().items().tree();
+}
+
+QPointF inItems(int row, ItemModel::Column column) {
+    const ItemTree& list = items();
+    const QRect first = list.visualRect(list.indexAt({5, 5}));
+    return {list.columnViewportPosition(column) + list.columnWidth(column) / 2.0,
+            first.center().y() + static_cast<double>(first.height()) * row};
+}
+
+void clickItem(int row, ItemModel::Column column, Qt::KeyboardModifiers modifiers) {
+    click(*items().viewport(), inItems(row, column), modifiers);
+}
+
 void verb(Verb v) {
     window().mainPane().setFocus();
     key(static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(v)));
-    ASSERT_EQ(window().session().verb(), v);
+    ASSERT_EQ(window().session().view.verb(), v);
 }
 
 void leaf(const QString& id) {
     auto* leaves = window().findChild<Leaves*>();
     static Session* session = &window().session();
     Tools probe(*session); // the same list of leaves
-    const auto& list = probe.leaves[static_cast<int>(session->verb())];
+    const auto& list = probe.leaves[static_cast<int>(session->view.verb())];
     for (size_t i = 0; i < list.size(); ++i)
         if (list[i].id == id) {
             click(*leaves, leaves->leafRect(static_cast<int>(i)).center());
@@ -235,16 +253,16 @@ void chooseFile(QDialog& dialog, const std::filesystem::path& file) {
 }
 
 std::string documentHash() {
-    auto j = dump(window().session().project(), [](const std::string& b) { return contentHash(b); });
+    auto j = dump(window().session().document.project(), [](const std::string& b) { return contentHash(b); });
     j.erase("next_id"); // ids are never used again, not even after an undo
     return contentHash(j.dump());
 }
 
 const Building* house() {
-    return bodyOf<Building>(find(window().session().project(), "Honey house"));
+    return bodyOf<Building>(find(window().session().document.project(), "Honey house"));
 }
 const Item* last() {
-    return window().session().project().items.back().get();
+    return window().session().document.project().items.back().get();
 }
 Session& session() {
     return window().session();

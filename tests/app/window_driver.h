@@ -11,7 +11,8 @@
 #include <QMenu>
 #include <QTest>
 
-#include "app/main_window.h"
+#include "app/lists/item_list.h"
+#include "app/shell/main_window.h"
 
 namespace thallos::test {
 
@@ -48,6 +49,11 @@ void drag(QWidget& widget, const QPointF& from, const QPointF& to, Qt::KeyboardM
           Qt::MouseButton button = Qt::LeftButton);
 
 void wheel(QWidget& widget, const QPointF& at, int angle, Qt::KeyboardModifiers modifiers = Qt::NoModifier);
+
+ItemTree& items(); // the list of the verb's items
+// The middle of a cell in it, so many rows below the first one in sight; below all rows, the empty place there.
+QPointF inItems(int row, ItemModel::Column column = ItemModel::Name);
+void clickItem(int row, ItemModel::Column column = ItemModel::Name, Qt::KeyboardModifiers modifiers = Qt::NoModifier);
 
 void verb(Verb v);            // by its digit
 void leaf(const QString& id); // by a click on it

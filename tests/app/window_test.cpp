@@ -9,7 +9,7 @@
 #include <QTimer>
 #include <gtest/gtest.h>
 
-#include "app/stem.h"
+#include "app/shell/stem.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -34,7 +34,7 @@ TEST(Window, DigitsChooseTheVerbUnlessAFieldIsTypedIn) {
     verb(Verb::Light);
     field("Visibility").setFocus();
     key(Qt::Key_2);
-    EXPECT_EQ(session().verb(), Verb::Light);
+    EXPECT_EQ(session().view.verb(), Verb::Light);
     field("Visibility").clearFocus();
 }
 
@@ -42,7 +42,7 @@ TEST(Window, StemAndLeavesAreClicked) {
     freshSite();
     auto* stem = window().findChild<Stem*>();
     click(*stem, stem->node(2));
-    EXPECT_EQ(session().verb(), Verb::Plant);
+    EXPECT_EQ(session().view.verb(), Verb::Plant);
     leaf("drift");
     EXPECT_EQ(window().findChild<Leaves*>()->current(), "drift");
 }

@@ -27,16 +27,16 @@ Measured measured(const Scene& scene, const Environment& e, const V3f& from, con
                   PathSettings path = {}, int pairs = 1, uint64_t seed = 1) {
     constexpr int kWide = 8;
     Film film(kWide, kWide);
-    film.pairs = pairs;
+    film.splitFactor = pairs;
     path.bounces = {24, 24, 24, 64};
     path.pixelAngle = 1e-4f;
     samples = (samples + 2 * pairs - 1) / (2 * pairs) * 2 * pairs;
     for (int y = 0; y < kWide; ++y)
         for (int x = 0; x < kWide; ++x)
             for (int i = 0; i < samples; ++i) {
-                Sampler sampler(x, y, i, seed, numberOnward(i, pairs));
+                Sampler sampler(x, y, i, seed, fullLengthNumber(i, pairs));
                 sampler.pair();
-                path.onward = goesOn(i, pairs);
+                path.fullLength = isFullLength(i, pairs);
                 const PathSample s = tracePath(scene, e, from, (to - from).normalized(), sampler, path);
                 EXPECT_FALSE(s.lost);
                 film.add(x, y, s, nullptr);

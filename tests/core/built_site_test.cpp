@@ -25,9 +25,9 @@ TEST_P(Incremental, IsTheSameAsFromNothing) {
     const Project after = GetParam().act(before);
     const auto fresh = build(after, library());
     EXPECT_EQ(fingerprint(*build(after, library(), built)), fingerprint(*fresh));
-    // In haste first, then at rest.
-    const auto hasty = build(after, library(), built, Haste::Moving);
-    EXPECT_EQ(fingerprint(*build(after, library(), hasty, Haste::Rest)), fingerprint(*fresh));
+    // In mode first, then at rest.
+    const auto hasty = build(after, library(), built, BuildMode::Moving);
+    EXPECT_EQ(fingerprint(*build(after, library(), hasty, BuildMode::Rest)), fingerprint(*fresh));
     // And back.
     EXPECT_EQ(fingerprint(*build(before, library(), fresh)), fingerprint(*built));
 }
@@ -100,7 +100,7 @@ INSTANTIATE_TEST_SUITE_P(
         Change{"hidden", [](const Project& p) { return changed(p, "Meadow", [](Item& i) { i.visible = false; }); }},
         Change{"specimen",
                [](const Project& p) {
-                   return changed(p, "Trees", [](Item& i) { std::get<Planting>(i.body).specimens[0].at = {15, 15}; });
+                   return changed(p, "Trees", [](Item& i) { std::get<Specimens>(i.body).specimens[0].at = {15, 15}; });
                }},
         Change{"gone", [](const Project& p) { return removed(p, find(p, "Shed")->id); }}),
     [](const auto& info) { return info.param.name; });
@@ -114,8 +114,8 @@ TEST(Build, InPortionsTheNearestTilesComeFirstAndInTheEndAll) {
     p = added(p, "Wood", d);
     const auto whole = build(p, library());
     const V2f near(-300, 200);
-    const Portion portion{near, 500};
-    auto s = build(p, library(), nullptr, Haste::Rest, nullptr, portion);
+    const BuildSlice slice{near, 500};
+    auto s = build(p, library(), nullptr, BuildMode::Rest, nullptr, slice);
     EXPECT_TRUE(s->stale);
     EXPECT_GE(s->plantCount(), 500);
     EXPECT_LT(s->plantCount(), whole->plantCount() / 2);
@@ -131,13 +131,13 @@ TEST(Build, InPortionsTheNearestTilesComeFirstAndInTheEndAll) {
     EXPECT_LE(farthest, nearestLeft);
     // A hand that shapes the ground meanwhile loses nothing.
     const Project q = withGround(p, dab(*p.ground, s->natural, {BrushKind::Raise, 8, 1, 0.5f}, {0, 0}));
-    auto other = build(q, library(), s, Haste::Moving, nullptr, portion);
+    auto other = build(q, library(), s, BuildMode::Moving, nullptr, slice);
     EXPECT_TRUE(other->stale);
     int builds = 0;
-    for (; s->stale; ++builds) s = build(p, library(), s, Haste::Rest, nullptr, portion);
+    for (; s->stale; ++builds) s = build(p, library(), s, BuildMode::Rest, nullptr, slice);
     EXPECT_GT(builds, 1);
     EXPECT_EQ(fingerprint(*s), fingerprint(*whole));
-    while (other->stale) other = build(q, library(), other, Haste::Rest, nullptr, portion);
+    while (other->stale) other = build(q, library(), other, BuildMode::Rest, nullptr, slice);
     EXPECT_EQ(fingerprint(*other), fingerprint(*build(q, library())));
 }
 
@@ -195,9 +195,9 @@ TEST(Build, TilesHoldNoMoreThanTheirShare) {
 
 TEST(Build, UnknownSpeciesAreNamed) {
     Project p = newProject({60, 60}, 1, "x");
-    p = added(p, "Odd", Planting{{{"Triffid", {0, 0}}}});
+    p = added(p, "Odd", Specimens{{{"Triffid", {0, 0}}}});
     std::vector<std::string> warnings;
-    EXPECT_EQ(build(p, library(), nullptr, Haste::Rest, &warnings)->plantCount(), 0);
+    EXPECT_EQ(build(p, library(), nullptr, BuildMode::Rest, &warnings)->plantCount(), 0);
     ASSERT_EQ(warnings.size(), 1u);
     EXPECT_NE(warnings[0].find("Triffid"), std::string::npos);
 }

@@ -6,6 +6,7 @@
 #include "core/base/error.h"
 #include "core/project/climb.h"
 #include "core/project/move.h"
+#include "core/trace/scene_builder.h"
 #include "tests/core/traced_site.h"
 
 using namespace thallos;
@@ -248,9 +249,9 @@ TEST(Climbers, FollowTheirTree) {
     EXPECT_GT(triangleCount(*build(same, library())->climbers[0].model), 2000);
     // Its tree is felled: said, not broken.
     Item item = *find(p, trees);
-    std::get<Planting>(item.body).specimens.pop_back();
+    std::get<Specimens>(item.body).specimens.pop_back();
     std::vector<std::string> warnings;
-    const auto felled = build(replaced(p, item), library(), built, Haste::Rest, &warnings);
+    const auto felled = build(replaced(p, item), library(), built, BuildMode::Rest, &warnings);
     EXPECT_EQ(triangleCount(*felled->climbers[0].model), 0);
     EXPECT_EQ(warnings.size(), 1u);
 }
@@ -280,7 +281,7 @@ TEST(Climbers, AreSeenAndChosen) {
     EXPECT_GT(shed + met, 190);
     // Left out with the planting.
     SceneBuilder builder;
-    Showing none;
+    Visibility none;
     none.planting = false;
     const auto bare = builder.update(build(p, library()), none);
     world.multVecMatrix(V3f(2, -8, 1.2f), from);

@@ -4,6 +4,7 @@
 #include <gtest/gtest.h>
 
 #include "core/trace/cost.h"
+#include "core/trace/scene_builder.h"
 #include "tests/core/traced_site.h"
 
 using namespace thallos;
@@ -46,9 +47,9 @@ TEST(Cost, NamesWhatStandsAndSumsToTheWhole) {
     EXPECT_TRUE(costsOf(*place().scene, place().light, place().shot.camera, [] { return true; }).empty());
 }
 
-TEST(Showing, AShareOfThePlantsIsAlwaysTheSameOnes) {
+TEST(Visibility, AShareOfThePlantsIsAlwaysTheSameOnes) {
     SceneBuilder builder;
-    Showing half;
+    Visibility half;
     half.plants = 0.5f;
     const auto count = [](const Scene& scene) {
         size_t n = 0;

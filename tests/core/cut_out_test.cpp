@@ -5,6 +5,7 @@
 #include <gtest/gtest.h>
 
 #include "core/trace/ray.h"
+#include "core/trace/scene_builder.h"
 #include "tests/core/traced_site.h"
 
 using namespace thallos;

@@ -96,14 +96,14 @@ TEST(Adaptive, BringsTheErrorDownSoonerThanEvenSampling) {
 TEST(Pairs, AFilmWeighsWhatOnlySomeSamplesBring) {
     for (const int pairs : {1, 2, 3, 4}) {
         Film film(8, 8);
-        film.pairs = pairs;
+        film.splitFactor = pairs;
         int onward = 0;
         for (int k = 0; k < 40; ++k) {
             PathSample s;
-            s.radiance = Rgb(goesOn(k, pairs) ? 5 : 2);
-            s.rest = Rgb(goesOn(k, pairs) ? 3 : 0);
+            s.radiance = Rgb(isFullLength(k, pairs) ? 5 : 2);
+            s.deferred = Rgb(isFullLength(k, pairs) ? 3 : 0);
             s.features.emission = Rgb(1);
-            if (goesOn(k, pairs)) EXPECT_EQ(numberOnward(k, pairs), onward++);
+            if (isFullLength(k, pairs)) EXPECT_EQ(fullLengthNumber(k, pairs), onward++);
             film.add(3, 3, s, nullptr);
             EXPECT_FLOAT_EQ(film.radiance().at(3, 3).x, 5) << pairs << " " << k;
             EXPECT_FLOAT_EQ(film.evenMean(27).x, 4);
@@ -114,10 +114,10 @@ TEST(Pairs, AFilmWeighsWhatOnlySomeSamplesBring) {
 
 TEST(Pairs, ChangeTheNoiseButNotThePicture) {
     PictureSettings settings;
-    settings.pairs = 1;
+    settings.splitFactor = 1;
     const RenderResult all = studio().render(settings, 256, 0);
     for (const int pairs : {2, 4}) {
-        settings.pairs = pairs;
+        settings.splitFactor = pairs;
         const RenderResult some = studio().render(settings, 256, 0);
         EXPECT_LT(some.rays, all.rays * 0.85);
         for (int y = 0; y < 54; y += 9)

@@ -203,7 +203,7 @@ TEST(Water, FillsOneHollowAndNotTheOther) {
     EXPECT_TRUE(region.holds({-20, 0}));
     EXPECT_FALSE(region.holds({20, 0})) << "the other hollow is dry";
     EXPECT_FALSE(region.reaches({20, 0}));
-    const Mesh sheet = waterSheet(f, water, region);
+    const Mesh sheet = waterSurface(f, water, region);
     const auto shore = shoreLine(f, water, region);
     EXPECT_GT(shore.size(), 20u);
     for (const auto& [a, b] : shore) {

@@ -5,6 +5,7 @@
 
 #include <gtest/gtest.h>
 
+#include "core/material/material.h"
 #include "core/planting/bark.h"
 #include "core/planting/species.h"
 #include "tests/core/sample_site.h"
@@ -211,7 +212,7 @@ TEST(Bark, LiesRoundItsBranchWithoutStretching) {
             const float steps = std::floor(std::min({bark.uvs[t.x].x, bark.uvs[t.y].x, bark.uvs[t.z].x}));
             EXPECT_GE(steps, 1);
             // Metres of u and v against metres of the surface: alike, wherever on the branch.
-            const Spot spot = spotOf(bark, static_cast<unsigned>(&t - bark.triangles.data()), 0.3f, 0.3f, 1);
+            const HitPoint spot = hitPointOf(bark, static_cast<unsigned>(&t - bark.triangles.data()), 0.3f, 0.3f, 1);
             if (spot.alongU.length2() <= 0 || spot.alongV.length2() <= 0) continue; // a foot's lid, inside of the wood
             const float u = spot.alongU.length() / (steps * kGirthStep), v = spot.alongV.length();
             ++all;

@@ -50,10 +50,10 @@ TEST(History, NothingChangedIsNoStepAndABranchDropsTheRest) {
     History h(sample());
     h.commit("Nothing", h.now());
     EXPECT_FALSE(h.canUndo());
-    h.commit("A", added(h.now(), "A", Planting{}));
-    h.commit("B", added(h.now(), "B", Planting{}));
+    h.commit("A", added(h.now(), "A", Specimens{}));
+    h.commit("B", added(h.now(), "B", Specimens{}));
     h.undo();
-    h.commit("C", added(h.now(), "C", Planting{}));
+    h.commit("C", added(h.now(), "C", Specimens{}));
     EXPECT_FALSE(h.canRedo());
     EXPECT_EQ(find(h.now(), "B"), nullptr);
 }
@@ -61,9 +61,9 @@ TEST(History, NothingChangedIsNoStepAndABranchDropsTheRest) {
 TEST(History, IdsAreNotUsedAgainAfterUndo) {
     History h(newProject({50, 50}, 1, "x"));
     Id a, b;
-    h.commit("A", added(h.now(), "A", Planting{}, &a));
+    h.commit("A", added(h.now(), "A", Specimens{}, &a));
     h.undo();
-    h.commit("B", added(h.now(), "B", Planting{}, &b));
+    h.commit("B", added(h.now(), "B", Specimens{}, &b));
     EXPECT_NE(a.value, b.value);
 }
 
@@ -95,7 +95,7 @@ TEST(History, TilesReadBackAreSharedAgain) {
     h.commit("Raise", raised);
     const auto tile = raised.ground->sculpt;
     // Edits that leave the ground alone, then a dab far away.
-    h.commit("A", added(h.now(), "A", Planting{}));
+    h.commit("A", added(h.now(), "A", Specimens{}));
     const Ground& g2 = *h.now().ground;
     h.commit("Far", withGround(h.now(), dab(g2, buildNatural(g2), {BrushKind::Raise, 6, 0.5f, 0.6f}, {60, 60})));
     EXPECT_EQ(h.stepsOnDisk(), 3u);

@@ -184,7 +184,7 @@ TEST(Leaves, KeepTheirAreaHoweverManyAreDrawn) {
 }
 
 TEST(Leaves, OfLargeCrownsTheLowestHaveTheirOutline) {
-    const Form& hero = library()->hero(library()->find("Oak") * kIndividuals);
+    const Form& hero = library()->hero(IndividualId::of(library()->find("Oak")));
     const Mesh& m = hero.parts[1];
     ASSERT_GT(hero.closeTriangles, 1000u);
     ASSERT_LT(hero.closeTriangles, m.triangles.size());
@@ -202,7 +202,7 @@ TEST(Leaves, OfLargeCrownsTheLowestHaveTheirOutline) {
     EXPECT_NE(hero.leafOf(hero.closeTriangles - 1), hero.leafOf(hero.closeTriangles));
     EXPECT_EQ(hero.leafOf(hero.closeTriangles), hero.leafOf(hero.closeTriangles + 1));
     // A small crown has its outlines everywhere.
-    EXPECT_EQ(library()->hero(library()->find("Foxglove") * kIndividuals).closeTriangles, 0u);
+    EXPECT_EQ(library()->hero(IndividualId::of(library()->find("Foxglove"))).closeTriangles, 0u);
 }
 
 TEST(Strips, AreHollowOnTheirUpperSide) {
@@ -241,7 +241,7 @@ TEST(Twigs, HangAndKeepOffTheGround) {
 
 TEST(People, AreCutAlongTheirHems) {
     // No corner of the skin lies among the hair's by more than the cut is wide: both reach the hairline.
-    const Form form = library()->individual(library()->find("Man standing") * kIndividuals).form(Level::Near);
+    const Form form = library()->individual(IndividualId::of(library()->find("Man standing"))).form(Level::Near);
     const Mesh &skin = form.parts[0], &hair = form.parts[1];
     ASSERT_FALSE(skin.empty());
     ASSERT_FALSE(hair.empty());

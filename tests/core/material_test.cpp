@@ -7,6 +7,7 @@
 #include "core/base/error.h"
 #include "core/base/hash.h"
 #include "core/material/library.h"
+#include "core/material/material.h"
 #include "core/material/model_blob.h"
 
 namespace fs = std::filesystem;
@@ -128,21 +129,22 @@ TEST(Texture, HeightsBecomeSlopes) {
     EXPECT_NEAR(t.sample(V2f(0.5f), 0).slope.x, 0.02f, 0.004f);
 }
 
-TEST(Laying, PiecesKeepTheirBond) {
+TEST(TextureMapping, PiecesKeepTheirBond) {
     // A brick with a dark left end: every brick of the wall has it at the same place of its bond.
     std::vector<Texel> texels(64 * 16);
     for (int y = 0; y < 16; ++y)
         for (int x = 0; x < 64; ++x) texels[y * 64 + x] = encodeTexel({.color = Rgb(x % 16 < 4 ? 0.05f : 0.6f)});
     const Texture t(64, 16, std::move(texels));
-    Laying l{.kind = Laying::Kind::Pieces, .size = {0.8f, 0.2f}, .piece = {0.2f, 0.1f}, .shifts = {0, 0}};
+    TextureMapping l{
+        .kind = TextureMapping::Kind::Pieces, .size = {0.8f, 0.2f}, .piece = {0.2f, 0.1f}, .shifts = {0, 0}};
     for (int i = -40; i < 40; ++i) {
         const V2f brick(0.2f * static_cast<float>(i), 0.1f * static_cast<float>(i % 7));
-        EXPECT_LT(sampleLaid(t, l, brick + V2f(0.025f, 0.05f), 0).color.x, 0.1f) << i;
-        EXPECT_GT(sampleLaid(t, l, brick + V2f(0.12f, 0.05f), 0).color.x, 0.5f) << i;
+        EXPECT_LT(sampleMapped(t, l, brick + V2f(0.025f, 0.05f), 0).color.x, 0.1f) << i;
+        EXPECT_GT(sampleMapped(t, l, brick + V2f(0.12f, 0.05f), 0).color.x, 0.5f) << i;
     }
 }
 
-TEST(Laying, PicturesOfOnesOwnCanBeMixed) {
+TEST(TextureMapping, PicturesOfOnesOwnCanBeMixed) {
     // Noise of 128 x 128: laid again and again it repeats exactly, mixed it doesn't.
     auto picture = std::make_shared<Picture>(Picture{128, 128, {}});
     Random random(3);
@@ -154,41 +156,41 @@ TEST(Laying, PicturesOfOnesOwnCanBeMixed) {
     s.maps.color = picture;
     s.textureSize = 1;
     const auto texture = std::make_shared<const Texture>(makeTexture(s.maps));
-    EXPECT_GT(repetition(*texture, pictured(s, texture).laying, 5.12f, 0.5f), 0.9f);
+    EXPECT_GT(repetition(*texture, pictured(s, texture).mapping, 5.12f, 0.5f), 0.9f);
     s.mixed = true;
-    EXPECT_LT(repetition(*texture, pictured(s, texture).laying, 5.12f, 0.5f), 0.15f);
+    EXPECT_LT(repetition(*texture, pictured(s, texture).mapping, 5.12f, 0.5f), 0.15f);
 }
 
-TEST(Laying, BandsRunIntoEachOther) {
+TEST(TextureMapping, BandsRunIntoEachOther) {
     // Two bands, light and dark: along a row they change often, but nowhere at once.
     std::vector<Texel> texels(64 * 16);
     for (int y = 0; y < 16; ++y)
         for (int x = 0; x < 64; ++x) texels[y * 64 + x] = encodeTexel({.color = Rgb(y < 8 ? 0.1f : 0.6f)});
     const Texture t(64, 16, std::move(texels));
-    const Laying l{.kind = Laying::Kind::Pieces, .size = {2, 0.2f}, .piece = {2, 0.1f}, .fade = 1.5f};
+    const TextureMapping l{.kind = TextureMapping::Kind::Pieces, .size = {2, 0.2f}, .piece = {2, 0.1f}, .fade = 1.5f};
     float least = 1, most = 0;
     for (int row = 0; row < 6; ++row)
         for (int i = 0; i < 4000; ++i) {
             const V2f at(0.01f * static_cast<float>(i), 0.05f + 0.1f * static_cast<float>(row));
-            const float here = sampleLaid(t, l, at, 0).color.x;
+            const float here = sampleMapped(t, l, at, 0).color.x;
             least = std::min(least, here);
             most = std::max(most, here);
-            EXPECT_LT(std::abs(here - sampleLaid(t, l, at + V2f(0.01f, 0), 0).color.x), 0.01f) << row << " " << i;
+            EXPECT_LT(std::abs(here - sampleMapped(t, l, at + V2f(0.01f, 0), 0).color.x), 0.01f) << row << " " << i;
         }
     EXPECT_LT(least, 0.13f);
     EXPECT_GT(most, 0.55f);
 }
 
-TEST(Laying, TurnedPatchesTurnTheirSlopes) {
+TEST(TextureMapping, TurnedPatchesTurnTheirSlopes) {
     // A cone's slopes point away from its middle, however the patch lies: the mean slope of a whole field is nought,
-    // and none is longer than the sheet's own.
+    // and none is longer than the texture's own.
     std::vector<Texel> texels(32 * 32, encodeTexel({.slope = {0.5f, 0}}));
     const Texture t(32, 32, std::move(texels));
-    const Laying l{.kind = Laying::Kind::Blend, .turns = true};
+    const TextureMapping l{.kind = TextureMapping::Kind::Blend, .turns = true};
     V2f sum(0);
     for (int i = 0; i < 4000; ++i) {
         const V2f s =
-            sampleLaid(t, l, V2f(0.131f * static_cast<float>(i), 0.077f * static_cast<float>(i % 97)), 0).slope;
+            sampleMapped(t, l, V2f(0.131f * static_cast<float>(i), 0.077f * static_cast<float>(i % 97)), 0).slope;
         EXPECT_LT(s.length(), 0.5f * 1.74f); // where three patches meet their contrast is kept
         sum += s / 4000;
     }
@@ -197,13 +199,13 @@ TEST(Laying, TurnedPatchesTurnTheirSlopes) {
 
 TEST(MaterialLibrary, HoldsManyThatDiffer) {
     std::set<std::string> generators;
-    int sheets = 0;
+    int textures = 0;
     for (const Recipe& r : shipped().recipes()) {
         if (r.generator.empty()) continue;
-        ++sheets;
+        ++textures;
         EXPECT_TRUE(generators.insert(r.generator).second) << r.name << " shares " << r.generator;
     }
-    EXPECT_GE(sheets, 48);
+    EXPECT_GE(textures, 48);
     EXPECT_EQ(generators.size(), generatorNames().size()) << "a generator without a recipe";
 }
 
@@ -214,7 +216,7 @@ TEST(MaterialLibrary, SheetsAreSoundAndClose) {
         const TextureSample& mean = t.mean();
         EXPECT_GT(luminance(mean.color), 0.002f) << r.name;
         EXPECT_LT(luminance(mean.color), 0.97f) << r.name; // frosted glass
-        // The step over the sheet's edge is no greater than steps within.
+        // The step over the texture's edge is no greater than steps within.
         double edge = 0, within = 0;
         const std::vector<Texel> texels = t.texels();
         const auto at = [&](int x, int y) {
@@ -224,7 +226,7 @@ TEST(MaterialLibrary, SheetsAreSoundAndClose) {
             edge += std::abs(at(0, y) - at(t.width() - 1, y));
             for (int x = 1; x < t.width(); ++x) within += std::abs(at(x, y) - at(x - 1, y)) / (t.width() - 1);
         }
-        if (r.laying.kind == Laying::Kind::Blend && r.laying.piece.x <= 0)
+        if (r.mapping.kind == TextureMapping::Kind::Blend && r.mapping.piece.x <= 0)
             EXPECT_LT(edge, 2.2 * within + 0.05) << r.name;
     }
 }
@@ -233,18 +235,18 @@ TEST(MaterialLibrary, NothingRepeatsToTheEye) {
     for (const Recipe& r : shipped().recipes()) {
         const Texture t = bake(r, 256);
         if (t.empty()) continue;
-        const float size = std::max(r.laying.size.x, r.laying.size.y);
-        // Bonds repeat by their nature; what must not is the sheet: shifts by whole sheets.
-        const bool bond = r.laying.kind == Laying::Kind::Pieces || r.laying.piece.x > 0;
+        const float size = std::max(r.mapping.size.x, r.mapping.size.y);
+        // Bonds repeat by their nature; what must not is the texture: shifts by whole textures.
+        const bool bond = r.mapping.kind == TextureMapping::Kind::Pieces || r.mapping.piece.x > 0;
         if (bond) continue;
-        EXPECT_LT(repetition(t, r.laying, 10 * size, 0.5f * size), 0.15f) << r.name;
+        EXPECT_LT(repetition(t, r.mapping, 10 * size, 0.5f * size), 0.15f) << r.name;
     }
 }
 
 TEST(MaterialLibrary, PiecesOfABondAreShuffled) {
     // Tones of whole pieces, along the courses: no shift brings them back.
     for (const Recipe& r : shipped().recipes()) {
-        if (r.laying.kind != Laying::Kind::Pieces || r.name == "Perforated steel") continue;
+        if (r.mapping.kind != TextureMapping::Kind::Pieces || r.name == "Perforated steel") continue;
         const Texture t = bake(r, 256);
         constexpr int kWide = 128, kRows = 24;
         std::vector<double> tones(kWide * kRows);
@@ -254,10 +256,10 @@ TEST(MaterialLibrary, PiecesOfABondAreShuffled) {
                 double sum = 0;
                 for (int k = 0; k < 12; ++k)
                     sum += luminance(
-                        sampleLaid(t, r.laying,
-                                   V2f((static_cast<float>(i) + 0.08f * static_cast<float>(k)) * r.laying.piece.x,
-                                       (static_cast<float>(j) + 0.5f) * r.laying.piece.y),
-                                   r.laying.piece.y * 0.4f)
+                        sampleMapped(t, r.mapping,
+                                     V2f((static_cast<float>(i) + 0.08f * static_cast<float>(k)) * r.mapping.piece.x,
+                                         (static_cast<float>(j) + 0.5f) * r.mapping.piece.y),
+                                     r.mapping.piece.y * 0.4f)
                             .color);
                 tones[j * kWide + i] = sum;
                 mean += sum / (kWide * kRows);
@@ -284,16 +286,17 @@ TEST(MaterialLibrary, CacheGivesTheSameSheet) {
     std::ofstream(recipes / "a.json") << R"({"name":"A","family":"x","generator":"limewash",
         "colors_srgb":[[0.8,0.8,0.7],[0.6,0.6,0.5]],"laying":{"kind":"blend","size_m":[1,0.25]}})";
     const auto first = MaterialLibrary::load(recipes, cache);
-    const auto baked = first->sheet("A", MaterialLibrary::kFull);
+    const auto baked = first->texture("A", MaterialLibrary::kFull);
     EXPECT_TRUE(first->ready("A", MaterialLibrary::kFull));
-    EXPECT_EQ(first->sheet("A", MaterialLibrary::kFull), baked);
+    EXPECT_EQ(first->texture("A", MaterialLibrary::kFull), baked);
     ASSERT_FALSE(fs::is_empty(cache));
-    const auto again = MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull);
+    const auto again = MaterialLibrary::load(recipes, cache)->texture("A", MaterialLibrary::kFull);
     ASSERT_EQ(again->texels().size(), baked->texels().size());
     const std::vector<Texel> before = baked->texels(), after = again->texels();
     EXPECT_EQ(std::memcmp(after.data(), before.data(), baked->bytes()), 0);
     EXPECT_EQ(again->cuts(), baked->cuts());
-    EXPECT_THROW(MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull, [] { return true; }), Error);
+    EXPECT_THROW(MaterialLibrary::load(recipes, cache)->texture("A", MaterialLibrary::kFull, [] { return true; }),
+                 Error);
     // What an earlier version left goes, other things stay.
     std::ofstream(cache / "0123-2048-1.sheet") << "old";
     std::ofstream(cache / "letter.txt") << "mine";
@@ -303,9 +306,9 @@ TEST(MaterialLibrary, CacheGivesTheSameSheet) {
     fs::remove(cache / "letter.txt");
     // A broken file of the cache is made again.
     for (const auto& f : fs::directory_iterator(cache)) fs::resize_file(f.path(), 100);
-    EXPECT_EQ(MaterialLibrary::load(recipes, cache)->sheet("A", MaterialLibrary::kFull)->mean().color,
+    EXPECT_EQ(MaterialLibrary::load(recipes, cache)->texture("A", MaterialLibrary::kFull)->mean().color,
               baked->mean().color);
-    EXPECT_EQ(first->sheet("B", 64), nullptr);
+    EXPECT_EQ(first->texture("B", 64), nullptr);
     EXPECT_EQ(first->surface("B").name, "B");
     EXPECT_THROW(bake(*first->find("A"), 256, [] { return true; }), Error);
 }
@@ -318,28 +321,28 @@ TEST(MaterialLibrary, FinestLevelsAreReadWhenSomebodyLooksClosely) {
     std::ofstream(recipes / "a.json") << kLimewash;
     constexpr int kWide = MaterialLibrary::kFull;
     const auto library = MaterialLibrary::load(recipes);
-    const auto whole = library->sheet("A", kWide); // without a cache
+    const auto whole = library->texture("A", kWide); // without a cache
     EXPECT_EQ(whole->bytesHeld(), whole->bytes());
-    const auto sheet = MaterialLibrary::load(recipes, cache)->sheet("A", kWide);
-    EXPECT_EQ(sheet->bytes(), whole->bytes());
-    const size_t least = sheet->bytesHeld();
+    const auto texture = MaterialLibrary::load(recipes, cache)->texture("A", kWide);
+    EXPECT_EQ(texture->bytes(), whole->bytes());
+    const size_t least = texture->bytesHeld();
     EXPECT_LT(least, whole->bytes() / 12);
     const auto same = [&](float footprint) {
         for (int i = 0; i < 50; ++i) {
             const V2f uv(0.37f * static_cast<float>(i), 0.61f * static_cast<float>(i));
-            const TextureSample a = whole->sample(uv, footprint), b = sheet->sample(uv, footprint);
+            const TextureSample a = whole->sample(uv, footprint), b = texture->sample(uv, footprint);
             EXPECT_EQ(a.color, b.color) << footprint;
             EXPECT_EQ(a.slope, b.slope) << footprint;
         }
     };
     same(8.0f / kWide);
-    EXPECT_EQ(sheet->bytesHeld(), least);
+    EXPECT_EQ(texture->bytesHeld(), least);
     fs::remove_all(cache); // what is open stays readable
     same(2.0f / kWide);
-    EXPECT_LT(sheet->bytesHeld(), whole->bytes() / 2);
+    EXPECT_LT(texture->bytesHeld(), whole->bytes() / 2);
     same(1.0f / kWide);
-    EXPECT_EQ(sheet->bytesHeld(), whole->bytes());
-    const Texture coarser = sheet->coarser();
+    EXPECT_EQ(texture->bytesHeld(), whole->bytes());
+    const Texture coarser = texture->coarser();
     EXPECT_EQ(coarser.width(), kWide / 2);
     EXPECT_EQ(coarser.bytesHeld(), least) << "it holds on to nothing that was read";
     EXPECT_EQ(coarser.sample({0.3f, 0.4f}, 2.0f / kWide).color, whole->sample({0.3f, 0.4f}, 2.0f / kWide).color);
@@ -349,17 +352,17 @@ TEST(MaterialLibrary, ALevelThatIsLostIsStoodForByTheNext) {
     const fs::path cache = temporary("thallos-sheets-lost"), recipes = temporary("thallos-recipes-lost");
     std::ofstream(recipes / "a.json") << kLimewash;
     constexpr int kWide = MaterialLibrary::kFull;
-    MaterialLibrary::load(recipes, cache)->sheet("A", kWide);
+    MaterialLibrary::load(recipes, cache)->texture("A", kWide);
     for (const auto& f : fs::directory_iterator(cache)) { // its end is the end of the second finest level
         std::fstream file(f.path(), std::ios::in | std::ios::out | std::ios::binary);
         file.seekp(-2000, std::ios::end);
         for (int i = 0; i < 1000; ++i) file.put('\x55');
     }
-    const auto whole = MaterialLibrary::load(recipes)->sheet("A", kWide),
-               sheet = MaterialLibrary::load(recipes, cache)->sheet("A", kWide);
-    EXPECT_EQ(sheet->sample({0.3f, 0.4f}, 1.0f / kWide).color, whole->sample({0.3f, 0.4f}, 1.0f / kWide).color);
-    EXPECT_EQ(sheet->sample({0.3f, 0.4f}, 2.0f / kWide).color, whole->sample({0.3f, 0.4f}, 4.0f / kWide).color);
-    EXPECT_EQ(sheet->texels().size(), whole->texels().size());
+    const auto whole = MaterialLibrary::load(recipes)->texture("A", kWide),
+               texture = MaterialLibrary::load(recipes, cache)->texture("A", kWide);
+    EXPECT_EQ(texture->sample({0.3f, 0.4f}, 1.0f / kWide).color, whole->sample({0.3f, 0.4f}, 1.0f / kWide).color);
+    EXPECT_EQ(texture->sample({0.3f, 0.4f}, 2.0f / kWide).color, whole->sample({0.3f, 0.4f}, 4.0f / kWide).color);
+    EXPECT_EQ(texture->texels().size(), whole->texels().size());
 }
 
 TEST(MaterialLibrary, BadRecipesAreRefusedByName) {
@@ -384,11 +387,11 @@ TEST(MaterialLibrary, BadRecipesAreRefusedByName) {
 }
 
 TEST(Material, TakesTheSurfacesOwnColour) {
-    const auto sheet = shipped().sheet("Rubble, coursed", 256);
+    const auto texture = shipped().texture("Rubble, coursed", 256);
     Surface s = shipped().surface("Rubble, coursed");
     s.baseColor = Rgb(0.2f, 0.1f, 0.05f);
     s.roughness = 0.5f;
-    const Material m = dressed(s, sheet, shipped().find("Rubble, coursed")->laying);
+    const Material m = textured(s, texture, shipped().find("Rubble, coursed")->mapping);
     Rgb mean(0);
     float rough = 0;
     for (int i = 0; i < 4000; ++i) {
@@ -405,8 +408,8 @@ TEST(Material, TakesTheSurfacesOwnColour) {
 }
 
 TEST(Material, FarAwayIsItsMean) {
-    const Material m = dressed(shipped().surface("River gravel"), shipped().sheet("River gravel", 256),
-                               shipped().find("River gravel")->laying);
+    const Material m = textured(shipped().surface("River gravel"), shipped().texture("River gravel", 256),
+                                shipped().find("River gravel")->mapping);
     const SurfacePoint a = evaluate(m, {.position = {0.1f, 0.2f, 0}, .footprint = 20}),
                        b = evaluate(m, {.position = {7.3f, 4.1f, 0}, .footprint = 20});
     EXPECT_NEAR(a.albedo.x, b.albedo.x, 0.01f);
@@ -414,25 +417,25 @@ TEST(Material, FarAwayIsItsMean) {
 }
 
 TEST(Material, ReliefTurnsWithTheSheet) {
-    // Slopes along the sheet's x; turned by a quarter they run up the wall.
+    // Slopes along the texture's x; turned by a quarter they run up the wall.
     Surface s{.name = "x", .recipe = "x"};
-    const auto sheet =
+    const auto texture =
         std::make_shared<Texture>(Texture(1, 1, {encodeTexel({.color = Rgb(0.5f), .slope = {0.5f, 0}})}));
-    const Spot wall{.normal = {0, -1, 0}, .facet = {0, -1, 0}};
-    const V3f level = evaluate(dressed(s, sheet, {}), wall).normal;
+    const HitPoint wall{.normal = {0, -1, 0}, .facet = {0, -1, 0}};
+    const V3f level = evaluate(textured(s, texture, {}), wall).normal;
     EXPECT_NEAR(level.x, -0.447f, 0.02f);
     EXPECT_NEAR(level.z, 0, 1e-3f);
     s.turn = kPi / 2;
-    const V3f up = evaluate(dressed(s, sheet, {}), wall).normal;
+    const V3f up = evaluate(textured(s, texture, {}), wall).normal;
     EXPECT_NEAR(up.x, 0, 1e-3f);
     EXPECT_NEAR(up.z, -0.447f, 0.02f);
     s.relief = 0;
-    EXPECT_EQ(evaluate(dressed(s, sheet, {}), wall).normal, V3f(0, -1, 0));
+    EXPECT_EQ(evaluate(textured(s, texture, {}), wall).normal, V3f(0, -1, 0));
 }
 
 TEST(Material, StonesAreLaidFromThreeSidesWithoutABorder) {
-    const Material m = dressed(shipped().surface("Field stone"), shipped().sheet("Field stone", 256),
-                               shipped().find("Field stone")->laying);
+    const Material m = textured(shipped().surface("Field stone"), shipped().texture("Field stone", 256),
+                                shipped().find("Field stone")->mapping);
     const auto at = [&](const V3f& d) {
         const V3f n = d.normalized();
         return evaluate(m, {.position = n * 0.8f, .normal = n, .facet = n, .faceless = true, .footprint = 0.06f});
@@ -454,9 +457,9 @@ TEST(Material, StonesAreLaidFromThreeSidesWithoutABorder) {
     }
     EXPECT_LT(step, 0.1f * (palest - darkest));
     EXPECT_GT(palest, 1.2f * darkest);
-    // On an axis it is the sheet as it lies.
+    // On an axis it is the texture as it lies.
     Material sloping = m;
-    sloping.laying = {};
+    sloping.mapping = {};
     sloping.texture = std::make_shared<Texture>(Texture(1, 1, {encodeTexel({.color = Rgb(0.5f), .slope = {0.5f, 0}})}));
     for (int axis = 0; axis < 3; ++axis)
         for (const float side : {1.0f, -1.0f}) {
@@ -469,8 +472,8 @@ TEST(Material, StonesAreLaidFromThreeSidesWithoutABorder) {
 }
 
 TEST(Material, BodiesAreLaidRoundAndJoinWhereTheyMeet) {
-    const Material m =
-        dressed(shipped().surface("Oak bark"), shipped().sheet("Oak bark", 256), shipped().find("Oak bark")->laying);
+    const Material m = textured(shipped().surface("Oak bark"), shipped().texture("Oak bark", 256),
+                                shipped().find("Oak bark")->mapping);
     const float girth = 0.9f;
     const auto at = [&](float u, float v) {
         return evaluate(

@@ -62,7 +62,7 @@ TEST(Move, TurnsAndSizesAboutThePivot) {
     m.size = 2;
     m.pivot = {1, 2};
     const Project q = moved(p, {idOf(p, "Trees"), idOf(p, "Clearing"), idOf(p, "Figure")}, m, nullptr);
-    const Specimen &a = body<Planting>(p, "Trees").specimens[0], &b = body<Planting>(q, "Trees").specimens[0];
+    const Specimen &a = body<Specimens>(p, "Trees").specimens[0], &b = body<Specimens>(q, "Trees").specimens[0];
     const V2f d = a.at - m.pivot;
     EXPECT_NEAR((b.at - (m.pivot + V2f(-d.y, d.x) * 2.0f)).length(), 0, 1e-4f);
     EXPECT_FLOAT_EQ(b.scale, a.scale * 2);
@@ -97,8 +97,8 @@ TEST(Move, LeavesLockedThingsAndMovesOneSpecimenAlone) {
     m.by = {3, 0, 0};
     EXPECT_TRUE(moved(p, {shed.id}, m, nullptr) == p);
     const Project q = moved(p, {idOf(p, "Trees")}, m, nullptr, 1);
-    EXPECT_EQ(body<Planting>(q, "Trees").specimens[0].at, body<Planting>(p, "Trees").specimens[0].at);
-    EXPECT_FLOAT_EQ(body<Planting>(q, "Trees").specimens[1].at.x, body<Planting>(p, "Trees").specimens[1].at.x + 3);
+    EXPECT_EQ(body<Specimens>(q, "Trees").specimens[0].at, body<Specimens>(p, "Trees").specimens[0].at);
+    EXPECT_FLOAT_EQ(body<Specimens>(q, "Trees").specimens[1].at.x, body<Specimens>(p, "Trees").specimens[1].at.x + 3);
 }
 
 TEST(Move, AShotKeepsItsEyeHeightAndTurnsAsABearing) {

@@ -141,8 +141,8 @@ TEST(Scatter, MixFollowsItsShares) {
     scatter(meadow(), 9, 9, {{0.25f, 0, 0.5f}, {1, 1, 0.5f}}, kAll, openSite(), r);
     int first = 0, individuals[3] = {};
     for (const PlantRecord& p : r) {
-        first += p.individual / kIndividuals == 0;
-        ++individuals[p.individual % kIndividuals];
+        first += p.individual.species() == 0;
+        ++individuals[p.individual.which()];
     }
     EXPECT_NEAR(static_cast<double>(first) / static_cast<double>(r.size()), 0.25, 0.03);
     for (int n : individuals) EXPECT_NEAR(static_cast<double>(n) / static_cast<double>(r.size()), 1.0 / 3, 0.03);

@@ -10,6 +10,7 @@
 #include "core/base/error.h"
 #include "core/base/hash.h"
 #include "core/project/json.h"
+#include "core/project/kinds/kind.h"
 #include "core/project/move.h"
 #include "core/project/store.h"
 #include "tests/core/sample_site.h"
@@ -21,18 +22,18 @@ using nlohmann::json;
 TEST(Project, NamesAreUniqueAndIdsNeverComeBack) {
     Project p = newProject({50, 50}, 1, "x");
     Id a, b;
-    p = added(p, "Tree", Planting{}, &a);
-    p = added(p, "Tree", Planting{}, &b);
+    p = added(p, "Tree", Specimens{}, &a);
+    p = added(p, "Tree", Specimens{}, &b);
     EXPECT_EQ(find(p, b)->name, "Tree 2");
     p = removed(p, b);
     Id c;
-    p = added(p, "Tree", Planting{}, &c);
+    p = added(p, "Tree", Specimens{}, &c);
     EXPECT_NE(b.value, c.value);
 }
 
 TEST(Project, EditsShareWhatTheyDoNotTouch) {
     const Project a = sample();
-    const Project b = added(a, "Another", Planting{});
+    const Project b = added(a, "Another", Specimens{});
     EXPECT_EQ(a.ground, b.ground);
     for (size_t i = 0; i < a.items.size(); ++i) EXPECT_EQ(a.items[i], b.items[i]);
 }
@@ -61,7 +62,7 @@ TEST(Project, CheckFindsWhatIsWrong) {
     broken("Shed pad", [](Item& i) { std::get<BuildingPad>(i.body).building = Id{77}; });
     broken("Meadow", [](Item& i) { std::get<Drift>(i.body).density = 1e9f; });
     broken("Meadow", [](Item& i) { std::get<Drift>(i.body).areas[0].resize(2); });
-    broken("Trees", [](Item& i) { std::get<Planting>(i.body).specimens[0].individual = 9; });
+    broken("Trees", [](Item& i) { std::get<Specimens>(i.body).specimens[0].individual = 9; });
     broken("Pond", [](Item& i) { std::get<Water>(i.body).clarity = 0; });
     broken("First look", [](Item& i) { std::get<Shot>(i.body).camera.focal = 0; });
     broken("First look", [](Item& i) { std::get<Shot>(i.body).daylight.time.month = 14; });
@@ -227,7 +228,7 @@ TEST(Project, IdsBeyondSixteenBitsAreWhole) {
 
 TEST(Json, LaterSchemaIsRefusedAsSuch) {
     auto j = dump(sample(), [](const std::string& b) { return contentHash(b); });
-    j["schema"] = kSchema + 1;
+    j["schema"] = newestSchema() + 1;
     try {
         load(j, [](const std::string&) { return std::string(); });
         FAIL();

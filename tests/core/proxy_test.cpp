@@ -17,6 +17,7 @@
 #include "core/mesh/reduce.h"
 #include "core/planting/silhouette.h"
 #include "core/project/store.h"
+#include "core/trace/scene_builder.h"
 #include "tests/core/foreign_plant.h"
 #include "tests/core/traced_site.h"
 
@@ -320,16 +321,16 @@ TEST_F(ForeignPlants, AreKeptAndFoundAgain) {
     const Species& s = all->species()[static_cast<size_t>(at)];
     EXPECT_EQ(s.origin, SpeciesOrigin::Own);
     EXPECT_EQ(s.recipe.rights, order.rights);
-    EXPECT_EQ(all->individual(at * kIndividuals).form(Level::Near).triangles(),
+    EXPECT_EQ(all->individual(IndividualId::of(at)).form(Level::Near).triangles(),
               grow(speciesOf(made).recipe, 1).form(Level::Near).triangles());
     ASSERT_TRUE(all->surfaces(at)[1].maps.color);
     // Without its model something of its size stands there.
     fs::remove(folder / "own" / "big-tree.proxy");
     const auto without = PlantLibrary::load(fs::path(THALLOS_SOURCE) / "assets/species", folder / "own");
-    EXPECT_NEAR(without->individual(at * kIndividuals).height, 6, 0.6f);
+    EXPECT_NEAR(without->individual(IndividualId::of(at)).height, 6, 0.6f);
     std::ofstream(folder / "own" / "big-tree.proxy") << "thmodel3 and then nothing";
     const auto broken = PlantLibrary::load(fs::path(THALLOS_SOURCE) / "assets/species", folder / "own");
-    EXPECT_NEAR(broken->individual(at * kIndividuals).height, 6, 0.6f);
+    EXPECT_NEAR(broken->individual(IndividualId::of(at)).height, 6, 0.6f);
 }
 
 TEST_F(ForeignPlants, LeavesOfPicturesHaveHolesForRays) {
@@ -338,10 +339,10 @@ TEST_F(ForeignPlants, LeavesOfPicturesHaveHolesForRays) {
     order.roles[1] = PartRole::Leaf; // a single card might be anything
     const auto lib = with(speciesOf(makeProxy(draft, order)));
     Project p = newProject({40, 40}, 1, "x");
-    p = added(p, "Tree", Planting{{{"Big tree", {0, 0}, 0, 1, 0}}});
+    p = added(p, "Tree", Specimens{{{"Big tree", {0, 0}, 0, 1, 0}}});
     SceneBuilder builder;
     const auto scene = builder.update(build(p, lib));
-    const Mesh& card = lib->individual(lib->find("Big tree") * kIndividuals).form(Level::Near).parts[1];
+    const Mesh& card = lib->individual(IndividualId::of(lib->find("Big tree"))).form(Level::Near).parts[1];
     ASSERT_EQ(card.triangles.size(), 2u);
     const V3f foot(0, 0, scene->site->field.at({0, 0}));
     const V3f& a = card.positions[0];
@@ -374,7 +375,7 @@ TEST_F(ForeignPlants, FlatPicturesFaceWhoeverLooksAndTheSun) {
     order.turns = true;
     const auto lib = with(speciesOf(makeProxy(draft, order)));
     Project p = newProject({40, 40}, 1, "x");
-    p = added(p, "Board", Planting{{{"Board", {0, 0}, 0.3f, 1, 0}}});
+    p = added(p, "Board", Specimens{{{"Board", {0, 0}, 0.3f, 1, 0}}});
     SceneBuilder builder;
     const auto scene = builder.update(build(p, lib));
     const float z = scene->site->field.at({0, 0});
@@ -435,9 +436,9 @@ TEST_F(CollectedProjects, CarryWhatDidNotComeWithThallos) {
     const ProxyDraft draft = draftOf(foreignTree(LeafPicture::Alpha));
     const auto lib = with(speciesOf(makeProxy(draft, asTree(draft))));
     Project p = newProject({40, 40}, 1, "Orchard lane");
-    p = added(p, "Apple", Planting{{{"Apple", {3, 0}, 0, 1, 0}}});
+    p = added(p, "Apple", Specimens{{{"Apple", {3, 0}, 0, 1, 0}}});
     EXPECT_EQ(carrying(p, *lib), p) << "nothing to carry";
-    p = added(p, "Tree", Planting{{{"Big tree", {0, 0}, 0, 1, 0}}});
+    p = added(p, "Tree", Specimens{{{"Big tree", {0, 0}, 0, 1, 0}}});
     const Project carried = carrying(p, *lib);
     ASSERT_EQ(carried.species.size(), 1u);
     EXPECT_EQ(carrying(carried, *lib), carried);
@@ -446,15 +447,15 @@ TEST_F(CollectedProjects, CarryWhatDidNotComeWithThallos) {
     const Project again = openProject(folder / "site.thallos");
     ASSERT_EQ(again.species.size(), 1u);
     std::vector<std::string> warnings;
-    const auto site = build(again, library(), nullptr, Haste::Rest, &warnings);
+    const auto site = build(again, library(), nullptr, BuildMode::Rest, &warnings);
     EXPECT_TRUE(warnings.empty());
     EXPECT_EQ(site->plantCount(), 2);
     EXPECT_EQ(build(again, library())->library, site->library) << "one library for one project";
     const int at = site->library->find("Big tree");
     EXPECT_EQ(site->library->species()[static_cast<size_t>(at)].origin, SpeciesOrigin::Carried);
     EXPECT_TRUE(site->library->surfaces(at)[1].maps.color);
-    EXPECT_EQ(site->library->individual(at * kIndividuals).form(Level::Near).triangles(),
-              lib->individual(lib->find("Big tree") * kIndividuals).form(Level::Near).triangles());
+    EXPECT_EQ(site->library->individual(IndividualId::of(at)).form(Level::Near).triangles(),
+              lib->individual(IndividualId::of(lib->find("Big tree"))).form(Level::Near).triangles());
     // It is let go of when nothing of it is planted any more.
     const Project without = removed(again, find(again, "Tree")->id);
     EXPECT_TRUE(carrying(without, *library()).species.empty());
@@ -468,7 +469,7 @@ TEST_F(CollectedProjects, LieInOneFolderWithTheirRights) {
     order.rights = {"A, friend", (folder / "from" / "big.obj").string(), "CC0 \"as is\"", ""};
     const auto lib = with(speciesOf(makeProxy(draft, order)));
     Project p = newProject({40, 40}, 1, "Orchard lane");
-    p = added(p, "Tree", Planting{{{"Big tree", {0, 0}, 0, 1, 0}, {"Apple", {5, 0}, 0, 1, 0}}});
+    p = added(p, "Tree", Specimens{{{"Big tree", {0, 0}, 0, 1, 0}, {"Apple", {5, 0}, 0, 1, 0}}});
     Building b = buildingOf(box({-1, -1, 0}, {1, 1, 2}), matt(0.5f));
     b.rights.source = (folder / "from" / "gone.glb").string();
     p = added(p, "Shed", b);

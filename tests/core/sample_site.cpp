@@ -40,7 +40,7 @@ Project sample() {
     p = added(p, "Shed pad", BuildingPad{house});
     p = added(p, "Figure", Figure{{-6, -8}, 1});
     p = added(p, "Pond", Water{{30, -30}, buildNatural(g).at({30, -30}) + 0.7f});
-    p = added(p, "Trees", Planting{{{"Apple", {-20, 10}, 0.5f, 1.1f, 2}, {"Birch", {-25, 18}, 1, 0.9f, 0}}});
+    p = added(p, "Trees", Specimens{{{"Apple", {-20, 10}, 0.5f, 1.1f, 2}, {"Birch", {-25, 18}, 1, 0.9f, 0}}});
     Drift d;
     d.areas = {{{-30, -30}, {25, -35}, {30, 25}, {-25, 30}}};
     d.mix = {{"Fescue", 0.8f}, {"Oxeye daisy", 0.2f}};
@@ -77,7 +77,7 @@ std::string fingerprint(const BuiltSite& s) {
     for (const auto& tiles : s.plants)
         for (const auto& t : tiles) bytes += contentHash(t->records.data(), t->records.size() * sizeof(PlantRecord));
     for (const auto& w : s.waters)
-        bytes += contentHash(w.sheet->positions.data(), w.sheet->positions.size() * sizeof(V3f));
+        bytes += contentHash(w.surface->positions.data(), w.surface->positions.size() * sizeof(V3f));
     bytes += contentHash(s.far->positions.data(), s.far->positions.size() * sizeof(V3f));
     return contentHash(bytes);
 }

@@ -6,6 +6,7 @@
 #include <tbb/global_control.h>
 
 #include "core/base/error.h"
+#include "core/trace/scene_builder.h"
 #include "tests/core/traced_site.h"
 
 using namespace thallos;
@@ -127,7 +128,7 @@ TEST(Scene, EditsShareWhatDidNotChange) {
     const auto site = build(p, library());
     const auto a = builder.update(site);
     const Project q = withGround(p, dab(*p.ground, site->natural, {BrushKind::Raise, 3, 1, 0.5f}, {-30, 30}));
-    const auto b = builder.update(build(q, library(), site, Haste::Moving));
+    const auto b = builder.update(build(q, library(), site, BuildMode::Moving));
     int shared = 0;
     for (const SceneObject& o : b->objects)
         for (const SceneObject& old : a->objects) shared += o.scene == old.scene;
@@ -142,7 +143,7 @@ TEST(Scene, WhatWasBuiltInHasteIsBuiltAgainAtRest) {
     auto site = build(p, library());
     builder.update(site);
     const Project q = withGround(p, dab(*p.ground, site->natural, {BrushKind::Raise, 3, 1, 0.5f}, {0, 0}));
-    site = build(q, library(), site, Haste::Moving);
+    site = build(q, library(), site, BuildMode::Moving);
     auto scene = builder.update(site);
     auto quick = [&] {
         int n = 0;
@@ -151,10 +152,10 @@ TEST(Scene, WhatWasBuiltInHasteIsBuiltAgainAtRest) {
     };
     EXPECT_GT(quick(), 0);
     // Another move elsewhere keeps what is quick, rest leaves nothing quick.
-    site = build(q, library(), site, Haste::Moving);
+    site = build(q, library(), site, BuildMode::Moving);
     scene = builder.update(site);
     EXPECT_GT(quick(), 0);
-    site = build(q, library(), site, Haste::Rest);
+    site = build(q, library(), site, BuildMode::Rest);
     scene = builder.update(site);
     EXPECT_EQ(quick(), 0);
 }
@@ -163,25 +164,26 @@ TEST(Scene, BetterTreesGiveTheSamePicture) {
     SceneBuilder fast(true), good;
     const auto site = build(smallSite(), library());
     const auto first = fast.update(site), straight = good.update(site);
-    const auto make = fast.better();
+    const auto make = fast.refine();
     ASSERT_TRUE(make);
-    EXPECT_FALSE(good.better()) << "it has the best already";
+    EXPECT_FALSE(good.refine()) << "it has the best already";
     EXPECT_FALSE(make([] { return true; })) << "stopped";
     const auto better = fast.adopt(make(nullptr));
-    EXPECT_FALSE(fast.better()) << "once";
+    EXPECT_FALSE(fast.refine()) << "once";
     // The first picture is drawn in middle forms; what is nearer comes behind it.
-    const int near = site->library->find("Spruce") * kIndividuals;
+    const IndividualId near = IndividualId::of(site->library->find("Spruce"));
     bool sketched = false;
-    for (int k = 0; k < kIndividuals; ++k)
-        sketched |=
-            first->plantScenes->scene(near + k, Level::Middle) && !first->plantScenes->scene(near + k, Level::Near);
+    for (uint32_t k = 0; k < kIndividuals; ++k)
+        sketched |= first->plantScenes->scene({near.value + k}, Level::Middle) &&
+                    !first->plantScenes->scene({near.value + k}, Level::Near);
     EXPECT_TRUE(sketched);
     EXPECT_FALSE(first->plantScenes->complete([] { return true; })) << "stopped";
     // Of two that ask at once none goes on before all are there.
     const auto whole = [&] {
         EXPECT_TRUE(first->plantScenes->complete());
-        for (int i = 0; i < site->library->individualCount(); ++i)
-            if (first->plantScenes->scene(i, Level::Far)) EXPECT_TRUE(first->plantScenes->scene(i, Level::Near)) << i;
+        for (uint32_t i = 0; i < static_cast<uint32_t>(site->library->individualCount()); ++i)
+            if (first->plantScenes->scene({i}, Level::Far))
+                EXPECT_TRUE(first->plantScenes->scene({i}, Level::Near)) << i;
     };
     std::thread other(whole);
     whole();
@@ -251,11 +253,11 @@ TEST(Masks, RaysPassWhatTheyAreNotAskedToSee) {
                   onlyGrass = trace(*scene, from, down, from, kFarAway, kMaskGrass);
         if (onlyWoody) {
             ++woody;
-            EXPECT_FALSE(scene->site->library->isLow(onlyWoody.plant->individual));
+            EXPECT_FALSE(scene->site->library->isLow(onlyWoody.plant->individual.species()));
         }
         if (onlyGrass) {
             ++grass;
-            EXPECT_TRUE(scene->site->library->isLow(onlyGrass.plant->individual));
+            EXPECT_TRUE(scene->site->library->isLow(onlyGrass.plant->individual.species()));
         }
         if (all.plant) EXPECT_EQ(all.t, std::min(onlyWoody.t, onlyGrass.t));
     }
@@ -304,10 +306,10 @@ TEST(Scene, HiddenThingsAreNotMetButTheSiteStays) {
     const auto site = build(p, library());
     SceneBuilder builder;
     const auto all = builder.update(site);
-    Showing showing;
+    Visibility visibility;
     for (const auto& item : p.items)
-        if (!std::holds_alternative<Shot>(item->body)) showing.hidden.push_back(item->id);
-    const auto none = builder.update(site, showing);
+        if (!std::holds_alternative<Shot>(item->body)) visibility.hidden.push_back(item->id);
+    const auto none = builder.update(site, visibility);
     EXPECT_EQ(none->site, site);
     const auto metAnything = [&](const Scene& scene) {
         int met = 0;
@@ -321,9 +323,9 @@ TEST(Scene, HiddenThingsAreNotMetButTheSiteStays) {
     EXPECT_GT(metAnything(*all), 50);
     EXPECT_EQ(metAnything(*none), 0);
     EXPECT_EQ(metAnything(*builder.update(site)), metAnything(*all)) << "and come back";
-    showing = {};
-    showing.planting = false;
-    const auto bare = builder.update(site, showing);
+    visibility = {};
+    visibility.planting = false;
+    const auto bare = builder.update(site, visibility);
     EXPECT_LT(metAnything(*bare), metAnything(*all));
     EXPECT_GT(metAnything(*bare), 0);
 }
@@ -333,12 +335,12 @@ TEST(Scene, NeutralBuildingsLoseTheirColour) {
     const auto site = build(aloft(b), library());
     SceneBuilder builder;
     const V3f from(0, -20, bodyOf<Building>(itemsOf<Building>(site->project).front())->position.z + 1);
-    const auto albedo = [&](const Showing& showing) {
-        const auto scene = builder.update(site, showing);
+    const auto albedo = [&](const Visibility& visibility) {
+        const auto scene = builder.update(site, visibility);
         const Hit hit = trace(*scene, from, {0, 1, 0}, from);
         return shadingAt(*scene, hit, V3f(0, -1, 0), 0).surface.albedo.x;
     };
-    Showing neutral;
+    Visibility neutral;
     neutral.neutral = true;
     EXPECT_NEAR(albedo({}), 0.1f, 0.02f);
     EXPECT_NEAR(albedo(neutral), 0.55f, 0.02f);

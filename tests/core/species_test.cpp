@@ -29,7 +29,7 @@ template <class Generator, class Check> void each(Check&& check) {
     for (size_t i = 0; i < library()->species().size(); ++i) {
         const SpeciesRecipe& r = library()->species()[i].recipe;
         if (const auto* g = std::get_if<Generator>(&r.growth))
-            check(r, *g, library()->individual(static_cast<int>(i) * kIndividuals));
+            check(r, *g, library()->individual(IndividualId::of(static_cast<int>(i))));
     }
 }
 
@@ -86,11 +86,11 @@ TEST(Library, NoTwoSpeciesShareOneRecipe) {
 }
 
 TEST(Library, GrowsToTheSizesItTells) {
-    parallelFor(library()->individualCount(), [](int i) { library()->individual(i); });
+    parallelFor(library()->individualCount(), [](int i) { library()->individual({static_cast<uint32_t>(i)}); });
     for (size_t i = 0; i < library()->species().size(); ++i) {
         const Species& s = library()->species()[i];
         for (int k = 0; k < kIndividuals; ++k) {
-            const Individual& one = library()->individual(static_cast<int>(i) * kIndividuals + k);
+            const Individual& one = library()->individual(IndividualId::of(static_cast<int>(i), k));
             EXPECT_LE(one.height, 1.25f * s.height() + 0.08f) << s.recipe.name;
             EXPECT_LE(one.spread, 2.1f * s.spread() + 0.1f) << s.recipe.name;
             EXPECT_GT(one.spread, 0.05f) << s.recipe.name;
@@ -109,7 +109,7 @@ TEST(Library, GrowsToTheSizesItTells) {
 TEST(Levels, KeepTheirBudgetsAndTheirSilhouettes) {
     for (size_t i = 0; i < library()->species().size(); ++i) {
         const SpeciesRecipe& r = library()->species()[i].recipe;
-        const int index = static_cast<int>(i) * kIndividuals;
+        const IndividualId index = IndividualId::of(static_cast<int>(i));
         const float near = silhouette(library()->form(index, Level::Near));
         float grain = 0;
         for (const Level level : {Level::Near, Level::Middle, Level::Far}) {
@@ -132,7 +132,7 @@ TEST(Levels, UpperSidesStayOnTop) {
     // The lower side of a leaf is paler and does not shine: at all levels the upper one is seen from above.
     for (const char* name : {"Oak", "Beech", "Hazel", "Ivy on a wall", "Male fern", "Bracken", "Hart's tongue",
                              "Feather grass", "Pendulous sedge", "Foxglove", "Hydrangea"}) {
-        const int index = library()->find(name) * kIndividuals;
+        const IndividualId index = IndividualId::of(library()->find(name));
         for (int level = 0; level < kLevels; ++level) {
             const Mesh& m = library()->form(index, static_cast<Level>(level)).parts[1];
             double up = 0, all = 0;
@@ -148,7 +148,7 @@ TEST(Levels, UpperSidesStayOnTop) {
 
 TEST(Grow, SoilLiesAtTheFeetOfLargeTrees) {
     for (const char* name : {"Oak", "Veteran oak", "Young lime"}) {
-        const Individual& tree = library()->individual(library()->find(name) * kIndividuals);
+        const Individual& tree = library()->individual(IndividualId::of(library()->find(name)));
         const Mesh& soil = tree.form(Level::Near).parts[4];
         ASSERT_FALSE(soil.empty()) << name;
         EXPECT_EQ(soil.normals.size(), soil.positions.size());
@@ -162,14 +162,14 @@ TEST(Grow, SoilLiesAtTheFeetOfLargeTrees) {
         EXPECT_TRUE(tree.form(Level::Far).parts[4].empty()) << name;
     }
     for (const char* name : {"Birch", "Hazel", "Fallen tree"})
-        EXPECT_TRUE(library()->individual(library()->find(name) * kIndividuals).form(Level::Near).parts[4].empty())
+        EXPECT_TRUE(library()->individual(IndividualId::of(library()->find(name))).form(Level::Near).parts[4].empty())
             << name;
 }
 
 TEST(Levels, OneBladeHasOneNumber) {
     // Blades and stalks are tinted one by one: what hangs together has one number, what does not has another.
     for (const char* name : {"Fescue", "Pendulous sedge", "Cattail", "Quaking grass", "Plume grass", "Rush"}) {
-        const int index = library()->find(name) * kIndividuals;
+        const IndividualId index = IndividualId::of(library()->find(name));
         for (int level = 0; level < kLevels; ++level) {
             const Form& form = library()->form(index, static_cast<Level>(level));
             const Mesh& m = form.parts[1];
@@ -189,7 +189,7 @@ TEST(Levels, OneBladeHasOneNumber) {
 TEST(Levels, NearStalksAreSeenFromEverySide) {
     // A flat stalk on its edge would leave its ear in the air.
     for (const char* name : {"Pendulous sedge", "Cattail", "Reed"}) {
-        const Form& form = library()->form(library()->find(name) * kIndividuals, Level::Near);
+        const Form& form = library()->form(IndividualId::of(library()->find(name)), Level::Near);
         ASSERT_GT(form.closeTriangles, 0u) << name;
         V3f sum(0);
         float all = 0;
@@ -286,7 +286,7 @@ TEST(Litter, SticksAreForkedAndOfManyGirths) {
 
 TEST(Grow, TreesAreRootedAndCarryLeaves) {
     for (const char* name : {"Apple", "Birch", "Spruce"}) {
-        const Form& f = library()->individual(library()->find(name) * kIndividuals).form(Level::Near);
+        const Form& f = library()->individual(IndividualId::of(library()->find(name))).form(Level::Near);
         float low = 1;
         for (const V3f& p : f.parts[0].positions) low = std::min(low, p.z);
         EXPECT_LT(low, -0.05f) << name << " must go a little into the ground";
@@ -499,7 +499,7 @@ TEST(Logs, CutsFaceOutwardAndLieRoundTheirPith) {
 
 TEST(Logs, TornEndsAreSplinteredAndSawnOnesAreLevel) {
     const auto rise = [](const char* name) {
-        const Mesh& cut = library()->individual(library()->find(name) * kIndividuals).form(Level::Near).parts[1];
+        const Mesh& cut = library()->individual(IndividualId::of(library()->find(name))).form(Level::Near).parts[1];
         float low = 100, high = 0;
         for (const V3f& p : cut.positions) {
             low = std::min(low, p.z);

@@ -6,6 +6,7 @@
 #include "core/jobs/stage.h"
 #include "core/trace/integrator.h"
 #include "core/trace/leaf_colour.h"
+#include "core/trace/scene_builder.h"
 #include "core/trace/tone.h"
 #include "tests/core/traced_site.h"
 
@@ -91,7 +92,7 @@ TEST(Tone, LevelsLookAlike) {
 TEST(Tone, CrownsAreLighterHighUpAndYoungOutside) {
     const int index = library()->find("Oak");
     const SpeciesRecipe& oak = library()->species()[static_cast<size_t>(index)].recipe;
-    const Individual& tree = library()->individual(index * kIndividuals);
+    const Individual& tree = library()->individual(IndividualId::of(index));
     const float edge = tree.spread / 2, high = tree.height;
     const auto at = [&](const V3f& p, Season season = Season::Summer, bool foliage = true) {
         return crownTint(oak, season, tree, p, foliage);

@@ -2,6 +2,8 @@
 
 #include <cmath>
 
+#include "core/trace/scene_builder.h"
+
 namespace thallos::test {
 
 Mesh sphere(float radius, const V3f& at) {
@@ -78,7 +80,7 @@ Project smallSite() {
     d.mix = {{"Fescue", 1}};
     d.density = 2;
     p = added(p, "Meadow", d);
-    p = added(p, "Trees", Planting{{{"Apple", {3, 2}, 0.4f, 1, 0}, {"Spruce", {-6, 9}, 1, 1, 1}}});
+    p = added(p, "Trees", Specimens{{{"Apple", {3, 2}, 0.4f, 1, 0}, {"Spruce", {-6, 9}, 1, 1, 1}}});
     p = added(p, "Shed", buildingOf(box({-2, -1, 0}, {2, 1, 2.5f}), matt(0.6f), {8, -4, 1}));
     p = added(p, "Pond", Water{{-12, -12}, 0});
     return p;

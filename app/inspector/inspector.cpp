@@ -1,0 +1,150 @@
+#include "app/inspector/inspector.h"
+
+#include <algorithm>
+
+#include "app/work/kind.h"
+
+namespace thallos {
+
+Inspector::Inspector(Session& session, Engine& engine, Tools& tools, QWidget* parent)
+    : QScrollArea(parent), session_(session), engine_(engine), tools_(tools) {
+    setObjectName("inspector");
+    setAccessibleName(tr("Values"));
+    setWidgetResizable(true);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setFocusPolicy(Qt::NoFocus);
+    // Other rows come after the panes have shown what is selected: that is what the eye waits for.
+    soon_.setSingleShot(true);
+    connect(&soon_, &QTimer::timeout, this, [this] {
+        if (shape() != shape_) rebuild();
+    });
+    connect(&session_.selection, &Selection::changed, this, &Inspector::refresh);
+    connect(&session_.selection, &Selection::materialChanged, this, &Inspector::refresh);
+    connect(&session_, &Session::toolSettingsChanged, this, &Inspector::refresh);
+    connect(&session_.view, &View::verbChanged, this, &Inspector::refresh);
+    connect(&session_.document, &Document::changed, this, &Inspector::refresh);
+    connect(&session_.view, &View::changed, this, [this] {
+        if (ofThePicture(session_.view.verb())) refresh();
+    });
+    connect(&session_.document, &Document::builtChanged, this, &Inspector::refresh);
+    connect(&engine_, &Engine::shotReady, this, [this](const ShotPicture& p) {
+        if (p.samples <= 1 && (session_.view.verb() == Verb::Frame || session_.view.verb() == Verb::Finish))
+            rows_->refresh();
+    });
+    rebuild();
+}
+
+void Inspector::setTool(Tool* tool) {
+    tool_ = tool;
+    if (shape() != shape_) rebuild();
+}
+
+QString Inspector::shape() const {
+    const Verb v = session_.view.verb();
+    QString s = QString::number(static_cast<int>(v));
+    if (ofThePicture(v))
+        return s + " shot " + QString::number(session_.view.shotId().value) + (session_.view.looking() ? "*" : "");
+    const Item* item = session_.selection.item();
+    if (session_.document.built()) s += " built"; // lists of species
+    s += QString(" %1 of %2").arg(item ? item->id.value : 0).arg(session_.selection.leaves().size());
+    if (item && locked(*item)) s += " locked";
+    if (item)
+        s += " " +
+             withItemKind(*item, [&](const auto& kind, const auto& body) { return kind.rowsState(body, session_); });
+    if (Brush* b = tools_.brushOf(tool_)) s += QString(" brush %1").arg(static_cast<int>(b->kind));
+    return s + QString(" %1").arg(reinterpret_cast<quintptr>(tool_));
+}
+
+bool Inspector::locked(const Item& item) const {
+    const std::vector<Id>& all = session_.selection.leaves();
+    return fixed(session_.document.project(), item) ||
+           (!all.empty() && std::all_of(all.begin(), all.end(), [this](Id id) {
+               return fixed(session_.document.project(), *session_.document.item(id));
+           }));
+}
+
+void Inspector::refresh() {
+    if (shape() != shape_)
+        soon_.start(0);
+    else
+        rows_->refresh();
+}
+
+void Inspector::rebuild() {
+    shape_ = shape();
+    // The old page may be on the call stack: a row that changed the shape.
+    if (rows_) takeWidget()->deleteLater();
+    rows_ = new Rows(session_);
+    fill();
+    rows_->close();
+    setWidget(rows_);
+    rows_->refresh();
+}
+
+void Inspector::fill() {
+    switch (session_.view.verb()) {
+    case Verb::Light:
+        return lightRows(*rows_);
+    case Verb::Frame:
+        return frameRows(*rows_);
+    case Verb::Finish:
+        return finishRows(*rows_);
+    default:
+        fillForItems();
+    }
+}
+
+void Inspector::fillForItems() {
+    const Verb verb = session_.view.verb();
+    const Item* item = session_.selection.item();
+    if (Brush* b = tools_.brushOf(tool_); b && verb == Verb::Shape) brushRows(*b);
+    if (const size_t n = session_.selection.leaves().size(); n > 1 && !bodyOf<Group>(item))
+        rows_->heading(tr("%1 items selected").arg(n), tr("values set all alike"));
+    if (item) {
+        const int first = rows_->count();
+        withItemKind(*item, [&](const auto& kind, const auto& body) { kind.rows(body, *item, *rows_); });
+        if (locked(*item)) rows_->disableFrom(first);
+    } else if (verb == Verb::Shape)
+        reliefRows(*rows_);
+    else if (verb == Verb::Seat) {
+        rows_->heading(tr("Nothing selected"), {});
+        rows_->note([] {
+            return tr("Click a building in either pane or in the list. Open (Ctrl+I) brings one from a file: glTF, "
+                      "OBJ and others.");
+        });
+    }
+    if (verb == Verb::Plant && (!item || bodyOf<Specimens>(item))) speciesRows(!item);
+}
+
+void Inspector::speciesRows(bool alone) {
+    if (alone) rows_->heading(tr("Specimen"), tr("by click"));
+    QStringList names;
+    if (const auto& built = session_.document.built())
+        for (const Species& s : built->library->species()) names << QString::fromStdString(s.recipe.name);
+    rows_->choice(
+        tr("Species"), names, tr("What the specimen tool plants"),
+        [this, names] { return static_cast<int>(std::max<qsizetype>(0, names.indexOf(tools_.species))); },
+        [this, names](int i) { tools_.species = names.value(i, tools_.species); });
+    rows_->note([] { return tr("Specimen plants single plants by click, Drift plants an area that you draw."); });
+}
+
+void Inspector::brushRows(Brush& brush) {
+    const QString names[] = {tr("Raise"), tr("Lower"), tr("Smooth"), tr("Paint gravel"), tr("Paint soil")};
+    rows_->heading(names[static_cast<int>(brush.kind)], tr("brush"));
+    Brush* b = &brush;
+    auto local = [this](const QString& label, const ValueRange& range, const QString& tip, float* value) {
+        rows_->value(
+            label, range, tip, [value] { return *value; }, [value](double v, bool) { *value = static_cast<float>(v); });
+    };
+    local(tr("Ring radius"), ValueRange::length(0.2, 100, 6, true), tr("Reach of the brush ([ and ])"), &b->radius);
+    if (b->kind == BrushKind::Raise || b->kind == BrushKind::Lower)
+        local(tr("Each dab"), ValueRange::length(0.005, 2, 0.12, true, 3), tr("Height that one dab moves"),
+              &b->strength);
+    else
+        local(tr("Firmness"), ValueRange::percent(0.02, 1, 0.5), tr("Share of the full effect at each dab"),
+              &b->strength);
+    local(tr("Soft edge"), ValueRange::percent(0, 1, 0.6), tr("How far the effect fades towards the ring"),
+          &b->falloff);
+}
+
+} // namespace thallos

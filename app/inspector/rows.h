@@ -1,0 +1,108 @@
+// A page of the inspector while it is filled, row by row, and afterwards the page itself. Each row knows how to read
+// its value anew.
+#pragma once
+
+#include <functional>
+#include <optional>
+
+#include <QWidget>
+
+#include "app/widgets/number_field.h"
+#include "app/work/session.h"
+
+class QVBoxLayout;
+
+namespace thallos {
+
+class Rows : public QWidget {
+    Q_OBJECT
+public:
+    explicit Rows(Session& session, QWidget* parent = nullptr);
+    Session& session() const { return session_; }
+    void refresh(); // all values
+    void close();   // no more rows come
+
+    void heading(const QString& title, const QString& note);
+    void note(const std::function<QString()>& text);
+    void value(const QString& label, const ValueRange& range, const QString& tip, const std::function<double()>& get,
+               const std::function<void(double, bool dragging)>& set);
+    void choice(const QString& label, const QStringList& options, const QString& tip, const std::function<int()>& get,
+                const std::function<void(int)>& set);
+    void button(const QString& label, const QString& tip, const std::function<void()>& act);
+    // A line of words.
+    void words(const QString& label, const QString& tip, const std::function<std::string()>& get,
+               const std::function<void(const std::string&)>& set);
+    // A widget behind its label, or over the whole width; `refresh` reads its value anew.
+    void labelled(const QString& label, QWidget* widget, const std::function<void()>& refresh);
+    void add(QWidget* widget, const std::function<void()>& refresh = {});
+
+    // A value that every selected item has for which `get` gives one: shown as mixed where they differ, set in all of
+    // them.
+    void itemValue(const QString& label, const ValueRange& range, const QString& tip,
+                   const std::function<std::optional<double>(const Item&)>& get,
+                   const std::function<void(Item&, double)>& set);
+    // The same of a field of the items' bodies of type T.
+    template <class T>
+    void bodyValue(const QString& label, const ValueRange& range, const QString& tip, float T::*member);
+    // Which way the items face, in degrees.
+    template <class T> void turn(const QString& tip);
+    // A whole number of one item by which chance is dealt anew.
+    template <class T> void seed(Id id, const QString& tip, uint64_t T::*member);
+    // Of the shot that is shown.
+    void shotValue(const QString& label, const ValueRange& range, const QString& tip,
+                   const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set);
+    // Greys what has been added since there were `first` rows.
+    int count() const;
+    void disableFrom(int first);
+
+private:
+    Session& session_;
+    QVBoxLayout* layout_;
+    std::vector<std::function<void()>> refreshers_;
+};
+
+template <class T>
+void Rows::bodyValue(const QString& label, const ValueRange& range, const QString& tip, float T::*member) {
+    itemValue(
+        label, range, tip,
+        [member](const Item& i) -> std::optional<double> {
+            const auto* b = std::get_if<T>(&i.body);
+            return b ? std::optional<double>(b->*member) : std::nullopt;
+        },
+        [member](Item& i, double v) { std::get<T>(i.body).*member = static_cast<float>(v); });
+}
+
+template <class T> void Rows::turn(const QString& tip) {
+    itemValue(
+        tr("Turn"), {-180, 180, false, Dimension::Angle, "°", 1, 0}, tip,
+        [](const Item& i) -> std::optional<double> {
+            const auto* x = std::get_if<T>(&i.body);
+            return x ? std::optional<double>(std::remainder(degrees(x->yaw), 360.0)) : std::nullopt;
+        },
+        [](Item& i, double v) { std::get<T>(i.body).yaw = radians(static_cast<float>(v)); });
+}
+
+template <class T> void Rows::seed(Id id, const QString& tip, uint64_t T::*member) {
+    value(
+        tr("Seed"), {1, 9999, false, Dimension::Plain, "", 0, 1}, tip,
+        [this, id, member] {
+            const auto* x = bodyOf<T>(session_.document.item(id));
+            return x ? static_cast<double>(x->*member) : 1;
+        },
+        [this, id, member](double v, bool dragging) {
+            session_.document.editItem(
+                tr("Seed"), id, [&](Item& i) { std::get<T>(i.body).*member = static_cast<uint64_t>(std::lround(v)); },
+                "seed", dragging ? BuildMode::Moving : BuildMode::Rest);
+        });
+}
+
+// Pages that are not of one kind of item.
+void lightRows(Rows& rows);
+void frameRows(Rows& rows);
+void finishRows(Rows& rows);
+void reliefRows(Rows& rows); // of the ground
+// Of the material that is worked on, of the building that is selected; and what decides which rows these are.
+void materialRows(Rows& rows);
+QString materialRowsState(const Building& building, int material);
+
+} // namespace thallos

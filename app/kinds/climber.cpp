@@ -1,0 +1,69 @@
+// Climbers in the window.
+#include "app/inspector/rows.h"
+#include "app/panes/pane.h"
+#include "app/words/numbers.h"
+#include "app/words/text.h"
+#include "app/work/kind.h"
+#include "core/project/climb.h"
+
+namespace thallos {
+
+namespace {
+
+void rows(const Climber& c, const Item& item, Rows& rows) {
+    Session& session = rows.session();
+    const Id id = item.id;
+    rows.heading(QString::fromStdString(item.name), tr("climber"));
+    QStringList names;
+    if (const auto built = session.document.built())
+        for (const Species& s : built->library->species())
+            if (std::holds_alternative<ClimberRecipe>(s.recipe.growth)) names << QString::fromStdString(s.recipe.name);
+    const auto now = [&session, id] { return bodyOf<Climber>(session.document.item(id)); };
+    rows.choice(
+        tr("Species"), names, tr("What climbs here"),
+        [now, names] { return now() ? static_cast<int>(names.indexOf(QString::fromStdString(now()->species))) : -1; },
+        [&session, id, names](int i) {
+            session.document.editItem(
+                tr("Species"), id, [&](Item& x) { std::get<Climber>(x.body).species = names.value(i).toStdString(); });
+        });
+    rows.bodyValue<Climber>(tr("Height"), ValueRange::length(0.3, 30, 3), tr("How high its longest shoots get"),
+                            &Climber::height);
+    if (bodyOf<Building>(session.document.item(c.on)))
+        rows.bodyValue<Climber>(tr("Width"), ValueRange::length(0.3, 40, 3),
+                                tr("How much of the wall it may take; windows, doors and eaves stay free"),
+                                &Climber::width);
+    rows.seed<Climber>(id, tr("Another growth of the same climber"), &Climber::seed);
+    rows.note([&session, now] {
+        const Item* on = now() ? session.document.item(now()->on) : nullptr;
+        return on ? tr("It climbs %1 and goes where that goes.").arg(QString::fromStdString(on->name)) : QString();
+    });
+}
+
+std::vector<QPolygonF> outline(const Climber& c, const Item&, const Pane& pane) {
+    std::vector<QPolygonF> lines;
+    const Document& document = pane.session().document;
+    if (const auto built = document.built()) pane.addSeen(outlineOf(document.project(), built->field, c), lines);
+    return lines;
+}
+
+} // namespace
+
+template <> const ItemKind<Climber>& itemKindOf<Climber>() {
+    static const ItemKind<Climber> kind{
+        .verb = Verb::Plant,
+        .icon = "leaf-plant-specimen",
+        .detail = [](const Climber& c, const Item&, Session&) { return lengthText(c.height); },
+        .rows = rows,
+        .rowsState = kNothing,
+        .outline = outline,
+        .drawOver = kNothing,
+        .drawPlan = kNothing,
+        .drawGround = kNothing,
+        .space = kNothing,
+        .takesMaterials = false,
+        .addTools = kNothing, // the specimen tool plants it
+    };
+    return kind;
+}
+
+} // namespace thallos

@@ -1,0 +1,158 @@
+// Drifts in the window.
+#include <QPainter>
+
+#include "app/inspector/rows.h"
+#include "app/kinds/areas.h"
+#include "app/tools/makers.h"
+#include "app/tools/tools.h"
+#include "app/widgets/theme.h"
+#include "app/words/numbers.h"
+
+namespace thallos {
+
+namespace {
+
+// Shares of a mix as one bar.
+class MixBar : public QWidget {
+public:
+    MixBar(Session& session, Id id, QWidget* parent) : QWidget(parent), session_(session), id_(id) {
+        setFixedHeight(22);
+        setAccessibleName(tr("Mix"));
+    }
+    static QColor color(size_t i) {
+        static const QColor colors[] = {QColor(0x8A, 0xA8, 0x64), QColor(0xD8, 0xC8, 0x8A), QColor(0xF1, 0xEE, 0xE0),
+                                        QColor(0x93, 0x5F, 0x93), QColor(0x5F, 0x86, 0x6B), QColor(0xA8, 0x8B, 0x6B),
+                                        QColor(0x9A, 0xB4, 0x78)};
+        return colors[i % std::size(colors)];
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        const auto* d = bodyOf<Drift>(session_.document.item(id_));
+        if (!d) return;
+        QPainter p(this);
+        float total = 0;
+        for (const MixEntry& m : d->mix) total += m.share;
+        double x = 12;
+        for (size_t i = 0; i < d->mix.size(); ++i) {
+            const double w = (width() - 24) * d->mix[i].share / std::max(total, 1e-6f);
+            p.fillRect(QRectF(x, 4, w, 14), color(i));
+            x += w;
+        }
+        p.setPen(Theme::now().buttonLine);
+        p.drawRect(QRectF(12.5, 4.5, width() - 25, 13));
+    }
+
+private:
+    Session& session_;
+    Id id_;
+};
+
+double shareOf(const Drift* d, size_t k) {
+    if (!d || k >= d->mix.size()) return 0;
+    float total = 0;
+    for (const MixEntry& m : d->mix) total += m.share;
+    return d->mix[k].share / std::max(total, 1e-6f);
+}
+
+// The others keep their proportions among themselves.
+void setShare(std::vector<MixEntry>& mix, size_t k, double share) {
+    float rest = 0;
+    for (size_t m = 0; m < mix.size(); ++m) rest += m == k ? 0 : mix[m].share;
+    for (size_t m = 0; m < mix.size(); ++m)
+        if (m != k)
+            mix[m].share = rest > 0 ? mix[m].share / rest * static_cast<float>(1 - share)
+                                    : static_cast<float>((1 - share) / static_cast<double>(mix.size() - 1));
+    mix[k].share = static_cast<float>(share);
+}
+
+void mixRows(const Drift& d, Id id, Rows& rows) {
+    Session& session = rows.session();
+    for (size_t k = 0; k < d.mix.size(); ++k)
+        rows.value(
+            QString::fromStdString(d.mix[k].species), ValueRange::percent(0, 1, 0.5),
+            tr("Share of this species in the mix"),
+            [&session, id, k] { return shareOf(bodyOf<Drift>(session.document.item(id)), k); },
+            [&session, id, k](double v, bool dragging) {
+                session.document.editItem(
+                    tr("Mix"), id, [&](Item& i) { setShare(std::get<Drift>(i.body).mix, k, v); },
+                    QString("mix %1").arg(k), dragging ? BuildMode::Moving : BuildMode::Rest);
+            });
+    QStringList names{tr("Add a species…")};
+    if (session.document.built())
+        for (const Species& s : session.document.built()->library->species())
+            names << QString::fromStdString(s.recipe.name);
+    rows.choice(
+        tr("Species"), names, tr("Put another species into the mix, or take one out that is in it"), [] { return 0; },
+        [&session, id, names](int i) {
+            if (i < 1) return;
+            const std::string name = names[i].toStdString();
+            session.document.editItem(tr("Mix"), id, [&](Item& it) {
+                auto& mix = std::get<Drift>(it.body).mix;
+                const auto there =
+                    std::find_if(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == name; });
+                if (there == mix.end())
+                    mix.push_back({name, 0.2f});
+                else if (mix.size() > 1)
+                    mix.erase(there);
+            });
+        });
+}
+
+void rows(const Drift& d, const Item& item, Rows& rows) {
+    rows.heading(QString::fromStdString(item.name),
+                 (d.areas.size() == 1 ? tr("drift, one area, %1")
+                                      : tr("drift, %2 areas, %1").arg(QString("%1"), QString::number(d.areas.size())))
+                     .arg(areaText(area(d))));
+    rows.add(new MixBar(rows.session(), item.id, &rows));
+    rows.bodyValue<Drift>(tr("Density"), {0.01, 60, true, Dimension::Plain, "/m²", 3, 6},
+                          tr("Plants on a square metre; more or fewer appear, none moves"), &Drift::density);
+    rows.bodyValue<Drift>(tr("Spacing min"), ValueRange::length(0, 12, 0.2), tr("Least distance between two plants"),
+                          &Drift::spacing);
+    rows.bodyValue<Drift>(tr("Size spread"), ValueRange::percent(0, 0.8, 0.25), tr("How much plants differ in size"),
+                          &Drift::sizeSpread);
+    rows.bodyValue<Drift>(tr("Lean"), ValueRange::percent(0, 1, 0.15), tr("Upright, or leaning with the slope"),
+                          &Drift::lean);
+    rows.bodyValue<Drift>(tr("Patches"), ValueRange::percent(0, 1, 0), tr("Even, or broken into patches"),
+                          &Drift::patchiness);
+    rows.seed<Drift>(item.id, tr("Another layout of the same planting"), &Drift::seed);
+    mixRows(d, item.id, rows);
+}
+
+void addTools(Session& session, Tools& tools) {
+    tools.add(Verb::Plant, {"drift",
+                            tr("Drift"),
+                            "leaf-plant-drift",
+                            tr("Plant a natural group over an area that you draw"),
+                            "R",
+                            tools.own(makeDriftTool(session)),
+                            {}});
+}
+
+} // namespace
+
+template <> const ItemKind<Drift>& itemKindOf<Drift>() {
+    static const ItemKind<Drift> kind{
+        .verb = Verb::Plant,
+        .icon = "leaf-plant-drift",
+        .detail = [](const Drift&, const Item& item, Session& session) { return plantsText(item.id, session); },
+        .rows = rows,
+        .rowsState = [](const Drift& d, Session&) { return QString::number(d.mix.size()); },
+        .outline = [](const Drift& d, const Item&, const Pane& pane) { return outlinesOf(d.areas, pane); },
+        .drawOver = kNothing,
+        .drawPlan = kNothing,
+        .drawGround =
+            [](const Drift& d, QPainter& painter, const PlanPane& pane) {
+                painter.setPen(QPen(QColor(0x5E, 0x8F, 0x6A), 1));
+                painter.setBrush(QColor(0x7F, 0xAF, 0x88, 34));
+                drawAreas(d.areas, painter, pane);
+            },
+        .space = [](const Drift& d,
+                    const HeightField* ground) { return standing(kindOf<Drift>().extent(d), 0.5f, ground); },
+        .takesMaterials = false,
+        .addTools = addTools,
+    };
+    return kind;
+}
+
+} // namespace thallos

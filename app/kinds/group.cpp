@@ -1,0 +1,41 @@
+// Groups in the window.
+#include "app/inspector/rows.h"
+#include "app/words/text.h"
+#include "app/work/kind.h"
+
+namespace thallos {
+
+namespace {
+
+size_t sizeOf(const Item& item, Session& session) {
+    return leaves(session.document.project(), {item.id}).size();
+}
+
+} // namespace
+
+template <> const ItemKind<Group>& itemKindOf<Group>() {
+    static const ItemKind<Group> kind{
+        .verb = Verb::Seat, // not asked: a group belongs where something that it holds does
+        .icon = "ui-folder-open",
+        .detail = [](const Group&, const Item& item,
+                     Session& session) { return tr("%1 items").arg(sizeOf(item, session)); },
+        .rows =
+            [](const Group&, const Item& item, Rows& rows) {
+                rows.heading(QString::fromStdString(item.name), tr("group of %1").arg(sizeOf(item, rows.session())));
+                rows.note([] {
+                    return tr("It moves, turns and is hidden as one. Click in it again to select what it holds.");
+                });
+            },
+        .rowsState = kNothing,
+        .outline = kNothing,
+        .drawOver = kNothing,
+        .drawPlan = kNothing,
+        .drawGround = kNothing,
+        .space = kNothing,
+        .takesMaterials = false,
+        .addTools = kNothing,
+    };
+    return kind;
+}
+
+} // namespace thallos

@@ -1,0 +1,376 @@
+#include "app/lists/item_list.h"
+
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPainter>
+#include <QScrollBar>
+#include <QSortFilterProxyModel>
+#include <QStyledItemDelegate>
+
+#include "app/widgets/theme.h"
+#include "app/work/edits.h"
+
+namespace thallos {
+
+namespace {
+
+constexpr int kRow = 28, kIndent = 14, kIcon = 44; // pixels
+
+// Our look of a row's cells; the row's ground is drawn by the tree.
+class RowLook : public QStyledItemDelegate {
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {40, kRow}; }
+
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        const Theme& t = Theme::now();
+        const bool seen = index.data(ItemModel::SeenRole).toBool();
+        const QRectF r = option.rect;
+        p->setRenderHint(QPainter::Antialiasing);
+        switch (index.column()) {
+        case ItemModel::Name:
+            paintName(*p, option, index, seen);
+            break;
+        case ItemModel::Detail:
+            p->setFont(typeface(Type::Body));
+            p->setPen(seen ? t.ink : t.second);
+            p->drawText(r.adjusted(0, 0, -4, 0), Qt::AlignVCenter | Qt::AlignRight, index.data().toString());
+            break;
+        default:
+            if (const QString name = index.data(ItemModel::IconRole).toString(); !name.isEmpty()) {
+                const bool on = index.data(Qt::CheckStateRole).toInt() == Qt::Checked;
+                const bool strong = index.column() == ItemModel::Lock ? on : seen || !on;
+                drawIcon(*p, name, strong ? t.ink : t.lockIdle, QRectF(r.center() - QPointF(8, 8), QSizeF(16, 16)));
+            }
+        }
+    }
+
+    QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem& option,
+                          const QModelIndex& index) const override {
+        auto* edit = QStyledItemDelegate::createEditor(parent, option, index);
+        edit->setAccessibleName(tr("Name"));
+        return edit;
+    }
+    // Other values may come while somebody types: the plants that stand are counted anew.
+    void setEditorData(QWidget* editor, const QModelIndex& index) const override {
+        if (const auto* line = qobject_cast<QLineEdit*>(editor); !line || !line->isModified())
+            QStyledItemDelegate::setEditorData(editor, index);
+    }
+    void updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option, const QModelIndex&) const override {
+        editor->setGeometry(option.rect.adjusted(kIcon - 4, 3, 0, -3));
+    }
+
+private:
+    static void paintName(QPainter& p, const QStyleOptionViewItem& option, const QModelIndex& index, bool seen) {
+        const Theme& t = Theme::now();
+        const QRectF r = option.rect;
+        drawIcon(p, index.data(ItemModel::IconRole).toString(), seen ? t.accentText : t.second,
+                 QRectF(r.left() + 13, r.top() + 5, 18, 18));
+        if (index.data(ItemModel::GroupRole).toBool()) {
+            const auto* tree = static_cast<const QTreeView*>(option.widget);
+            const QPointF c(r.left() + 8, r.center().y());
+            p.setPen(QPen(t.second, 1.5));
+            if (tree->isExpanded(index))
+                p.drawPolyline(QPolygonF({c + QPointF(-3, -2), c + QPointF(0, 2), c + QPointF(3, -2)}));
+            else
+                p.drawPolyline(QPolygonF({c + QPointF(-2, -3), c + QPointF(2, 0), c + QPointF(-2, 3)}));
+        }
+        QFont f = typeface(Type::Body);
+        if (option.state & QStyle::State_Selected) f.setWeight(QFont::DemiBold);
+        p.setFont(f);
+        p.setPen(seen ? t.ink : t.second);
+        const QRectF text = r.adjusted(kIcon, 0, -2, 0);
+        p.drawText(text, Qt::AlignVCenter,
+                   QFontMetricsF(f).elidedText(index.data().toString(), Qt::ElideRight, text.width()));
+    }
+};
+
+} // namespace
+
+ItemTree::ItemTree(Session& session, ItemModel& model, QWidget* parent)
+    : QTreeView(parent), session_(session), model_(model), filtered_(new QSortFilterProxyModel(this)) {
+    filtered_->setSourceModel(&model);
+    filtered_->setRecursiveFilteringEnabled(true);
+    filtered_->setFilterCaseSensitivity(Qt::CaseInsensitive);
+    filtered_->setFilterKeyColumn(ItemModel::Name);
+    setModel(filtered_);
+    setItemDelegate(new RowLook(this));
+    setObjectName("items");
+    setAccessibleName(tr("Items"));
+    setFrameShape(QFrame::NoFrame);
+    setHeaderHidden(true);
+    setUniformRowHeights(true); // ten thousand rows are not measured one by one
+    setIndentation(kIndent);
+    setRootIsDecorated(false);
+    setSelectionMode(ExtendedSelection);
+    setSelectionBehavior(SelectRows);
+    setEditTriggers(DoubleClicked);
+    setExpandsOnDoubleClick(false);
+    setDragDropMode(InternalMove);
+    setDropIndicatorShown(true);
+    setMouseTracking(true);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setVerticalScrollMode(ScrollPerItem);
+    header()->setStretchLastSection(false);
+    header()->setMinimumSectionSize(20);
+    header()->setSectionResizeMode(ItemModel::Name, QHeaderView::Stretch);
+    for (const auto& [column, wide] : {std::pair(ItemModel::Detail, 84), {ItemModel::Eye, 36}, {ItemModel::Lock, 32}}) {
+        header()->setSectionResizeMode(column, QHeaderView::Fixed);
+        header()->resizeSection(column, wide);
+    }
+    connect(&model_, &QAbstractItemModel::modelAboutToBeReset, this, [this] { following_ = true; });
+    connect(&model_, &ItemModel::restructured, this, [this] {
+        following_ = false;
+        unfold();
+        followSelection();
+    });
+    connect(this, &QTreeView::collapsed, this, [this](const QModelIndex& i) {
+        if (const Item* item = itemAt(i); item && !folding_) folded_.insert(item->id);
+    });
+    connect(this, &QTreeView::expanded, this, [this](const QModelIndex& i) {
+        if (const Item* item = itemAt(i); item && !folding_) folded_.erase(item->id);
+    });
+    connect(&session_.selection, &Selection::changed, this, &ItemTree::followSelection);
+    connect(&session_.view, &View::shotChanged, this, &ItemTree::followSelection);
+    unfold();
+    followSelection();
+}
+
+const Item* ItemTree::itemAt(const QModelIndex& index) const {
+    return model_.item(filtered_->mapToSource(index));
+}
+
+QModelIndex ItemTree::rowOf(Id id) const {
+    return filtered_->mapFromSource(model_.indexOf(id));
+}
+
+void ItemTree::setFilter(const QString& text) {
+    filtered_->setFilterFixedString(text);
+    unfold();
+    followSelection();
+}
+
+void ItemTree::unfold() {
+    folding_ = true;
+    expandAll();
+    for (const Id id : folded_) collapse(rowOf(id));
+    folding_ = false;
+}
+
+void ItemTree::followSelection() {
+    if (following_) return;
+    following_ = true;
+    QItemSelection rows;
+    QModelIndex last;
+    const auto take = [&](Id id) {
+        const QModelIndex row = rowOf(id);
+        if (!row.isValid()) return;
+        last = row;
+        // Rows in one piece are one range: of ten thousand there are few.
+        if (!rows.isEmpty() && rows.back().parent() == row.parent() && rows.back().bottom() + 1 == row.row())
+            rows.back() = QItemSelectionRange(rows.back().topLeft(), row.siblingAtColumn(ItemModel::kColumns - 1));
+        else
+            rows.append(QItemSelectionRange(row, row.siblingAtColumn(ItemModel::kColumns - 1)));
+    };
+    if (ofThePicture(session_.view.verb()))
+        take(session_.view.shotId());
+    else
+        for (const Id id : session_.selection.all()) take(id);
+    selectionModel()->select(rows, QItemSelectionModel::ClearAndSelect);
+    if (last.isValid()) {
+        selectionModel()->setCurrentIndex(last, QItemSelectionModel::NoUpdate);
+        scrollTo(last);
+    } else
+        selectionModel()->clearCurrentIndex(); // the keys begin at the top
+    viewport()->update();
+    following_ = false;
+}
+
+void ItemTree::selectionChanged(const QItemSelection& selected, const QItemSelection& deselected) {
+    QTreeView::selectionChanged(selected, deselected);
+    if (!following_) tell();
+}
+
+void ItemTree::tell() {
+    following_ = true;
+    const QModelIndex current = currentIndex();
+    const Item* last = itemAt(current);
+    if (ofThePicture(session_.view.verb())) {
+        if (last) session_.view.showShot(last->id);
+    } else {
+        // Those from before in their order, then the new ones, the current one last.
+        std::vector<Id> ids;
+        std::unordered_set<Id> now;
+        for (const QModelIndex& row : selectionModel()->selectedRows())
+            if (const Item* item = itemAt(row)) now.insert(item->id);
+        for (const Id id : session_.selection.all())
+            if (!rowOf(id).isValid() ? false : now.erase(id) > 0) ids.push_back(id);
+        for (const QModelIndex& row : selectionModel()->selectedRows())
+            if (const Item* item = itemAt(row); item && now.erase(item->id)) ids.push_back(item->id);
+        if (last && selectionModel()->isSelected(current)) {
+            std::erase(ids, last->id);
+            ids.push_back(last->id);
+        }
+        session_.selection.setAll(std::move(ids));
+    }
+    following_ = false;
+}
+
+void ItemTree::mousePressEvent(QMouseEvent* event) {
+    const QModelIndex at = indexAt(event->position().toPoint());
+    const Item* item = itemAt(at);
+    if (!item) return QTreeView::mousePressEvent(event);
+    const QModelIndex row = at.siblingAtColumn(ItemModel::Name);
+    const bool shot = std::holds_alternative<Shot>(item->body);
+    if (!shot && at.column() >= ItemModel::Eye)
+        return model_.toggle(filtered_->mapToSource(row), static_cast<ItemModel::Column>(at.column()));
+    if (bodyOf<Group>(item) && at.column() == ItemModel::Name &&
+        event->position().x() < visualRect(row).left() + kIndent)
+        return setExpanded(row, !isExpanded(row));
+    QTreeView::mousePressEvent(event);
+}
+
+void ItemTree::mouseReleaseEvent(QMouseEvent* event) {
+    QTreeView::mouseReleaseEvent(event);
+    viewport()->update();
+}
+
+void ItemTree::startDrag(Qt::DropActions actions) {
+    QTreeView::startDrag(actions);
+    setState(NoState);
+    viewport()->update();
+}
+
+void ItemTree::keyPressEvent(QKeyEvent* event) {
+    const Item* item = itemAt(currentIndex());
+    const QModelIndex row = filtered_->mapToSource(currentIndex().siblingAtColumn(ItemModel::Name));
+    const bool shot = item && std::holds_alternative<Shot>(item->body);
+    if (item && event->modifiers() == Qt::NoModifier) {
+        switch (event->key()) {
+        case Qt::Key_H: // of shots there is nothing to hide or lock
+            return model_.toggle(row, ItemModel::Eye);
+        case Qt::Key_L:
+            return model_.toggle(row, ItemModel::Lock);
+        case Qt::Key_Delete:
+            if (shot) return deleteShot(session_, item->id);
+            break;
+        default:
+            break;
+        }
+    }
+    if (event->key() == Qt::Key_Down || event->key() == Qt::Key_Up) {
+        const QModelIndex current = currentIndex();
+        const bool shift = event->modifiers() & Qt::ShiftModifier;
+        const auto select = [this](const QModelIndex& index, QItemSelectionModel::SelectionFlags how) {
+            if (!index.isValid()) return;
+            selectionModel()->setCurrentIndex(index, QItemSelectionModel::NoUpdate);
+            selectionModel()->select(index, how | QItemSelectionModel::Rows);
+            scrollTo(index);
+        };
+        // With nothing selected the first row in sight is; with Shift the next one joins, however these were selected.
+        if (!selectionModel()->hasSelection()) return select(current, QItemSelectionModel::ClearAndSelect);
+        if (shift)
+            return select(event->key() == Qt::Key_Down ? indexBelow(current) : indexAbove(current),
+                          QItemSelectionModel::Select);
+    }
+    QTreeView::keyPressEvent(event);
+}
+
+bool ItemTree::event(QEvent* event) {
+    // Here H and L are the eye and the lock of the row, and among shots Delete is the row's.
+    if (event->type() == QEvent::ShortcutOverride) {
+        const auto* key = static_cast<QKeyEvent*>(event);
+        if (key->modifiers() == Qt::NoModifier &&
+            (key->key() == Qt::Key_H || key->key() == Qt::Key_L ||
+             (key->key() == Qt::Key_Delete && ofThePicture(session_.view.verb())))) {
+            event->accept();
+            return true;
+        }
+    }
+    return QTreeView::event(event);
+}
+
+void ItemTree::renameSelected() {
+    if (const QModelIndex row = rowOf(session_.selection.last()); row.isValid()) {
+        setFocus();
+        edit(row);
+    }
+}
+
+void ItemTree::drawRow(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const {
+    const Theme& t = Theme::now();
+    const QRect r = option.rect;
+    const Item* item = itemAt(index);
+    // A group that is selected stands for what it holds.
+    const bool now = selectionModel()->isSelected(index) || (item && session_.selection.holds(item->id));
+    const bool hovered =
+        indexAt(viewport()->mapFromGlobal(QCursor::pos())).siblingAtColumn(0) == index.siblingAtColumn(0);
+    if (now) {
+        p->fillRect(r, t.tint);
+        p->fillRect(QRect(0, r.top(), 3, r.height()), t.accent);
+    } else if (hovered && underMouse())
+        p->fillRect(r, t.rowHover);
+    p->setPen(t.rowLine);
+    p->drawLine(r.topLeft(), r.topRight());
+    QTreeView::drawRow(p, option, index);
+}
+
+ItemList::ItemList(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setObjectName("register");
+    setAccessibleName(tr("Items"));
+    setMinimumHeight(88);
+    model_ = new ItemModel(session, this);
+    tree_ = new ItemTree(session, *model_, this);
+    title_ = new QLabel(this);
+    title_->setFont(typeface(Type::Heading));
+    total_ = new QLabel(this);
+    total_->setFont(typeface(Type::Body));
+    total_->setProperty("role", "second");
+    filter_ = new QLineEdit(this);
+    filter_->setObjectName("itemFilter");
+    filter_->setAccessibleName(tr("Filter the list"));
+    filter_->setToolTip(tr("Shows only items whose name has these letters"));
+    filter_->setPlaceholderText(tr("Filter"));
+    filter_->setClearButtonEnabled(true);
+    filter_->setFixedHeight(22);
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(12, 5, 12, 5);
+    head->addWidget(title_);
+    head->addSpacing(8);
+    head->addWidget(filter_, 1);
+    head->addSpacing(8);
+    head->addWidget(total_);
+    auto* all = new QVBoxLayout(this);
+    all->setContentsMargins(0, 1, 0, 0);
+    all->setSpacing(0);
+    all->addLayout(head);
+    all->addWidget(tree_, 1);
+    setFocusProxy(tree_);
+    connect(filter_, &QLineEdit::textChanged, tree_, &ItemTree::setFilter);
+    connect(&session_.view, &View::verbChanged, this, &ItemList::refreshTitle);
+    connect(model_, &ItemModel::restructured, this, &ItemList::refreshTitle);
+    refreshTitle();
+}
+
+void ItemList::refreshTitle() {
+    const QString titles[] = {tr("Seated"), tr("Ground"), tr("Planted"), tr("Light by shot"), tr("Shots"), tr("Shots")};
+    title_->setText(titles[static_cast<int>(session_.view.verb())]);
+    const int n = model_->entries();
+    total_->setText(n == 1 ? tr("1 entry") : tr("%1 entries").arg(n));
+}
+
+void ItemList::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Theme& t = Theme::now();
+    p.fillRect(rect(), t.panel);
+    p.setPen(t.line);
+    p.drawLine(0, 0, width(), 0);
+    if (!tree_->hasFocus()) return;
+    p.setPen(QPen(t.accent, 2));
+    p.drawRect(QRectF(rect()).adjusted(1, 1, -1, -1));
+}
+
+} // namespace thallos

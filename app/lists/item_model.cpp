@@ -1,0 +1,191 @@
+#include "app/lists/item_model.h"
+
+#include <QMimeData>
+
+#include "app/work/kind.h"
+
+namespace thallos {
+
+namespace {
+constexpr const char* kItemsMime = "application/x-thallos-items";
+}
+
+ItemModel::ItemModel(Session& session, QObject* parent) : QAbstractItemModel(parent), session_(session) {
+    connect(&session_.document, &Document::changed, this, &ItemModel::follow);
+    connect(&session_.view, &View::verbChanged, this, &ItemModel::follow);
+    const auto refresh = [this] {
+        if (!tops_.empty()) Q_EMIT dataChanged(index(0, 0), index(static_cast<int>(tops_.size()) - 1, kColumns - 1));
+    };
+    connect(&session_.document, &Document::builtChanged, this, refresh); // counts of plants
+    connect(&session_.view, &View::visibilityChanged, this, refresh);
+    connect(&session_.view, &View::shotChanged, this, refresh);
+    follow();
+}
+
+void ItemModel::follow() {
+    const Project& project = session_.document.project();
+    const std::vector<char> ours = belonging(project, session_.view.verb());
+    std::vector<Node> nodes;
+    std::vector<int> tops;
+    std::unordered_map<Id, int> nodeOf;
+    for (size_t i = 0; i < ours.size(); ++i)
+        if (ours[i]) {
+            nodeOf.emplace(project.items[i]->id, static_cast<int>(nodes.size()));
+            nodes.push_back({project.items[i]->id, -1, 0, {}});
+        }
+    for (int n = 0; n < static_cast<int>(nodes.size()); ++n) {
+        const auto around = nodeOf.find(session_.document.item(nodes[n].id)->group);
+        std::vector<int>& siblings = around == nodeOf.end() ? tops : nodes[around->second].children;
+        nodes[n].parent = around == nodeOf.end() ? -1 : around->second;
+        nodes[n].row = static_cast<int>(siblings.size());
+        siblings.push_back(n);
+    }
+    if (nodes == nodes_) { // the same rows: other values at most
+        for (const Node& node : nodes_)
+            if (node.row == 0) {
+                const QModelIndex around =
+                    node.parent < 0 ? QModelIndex() : createIndex(nodes_[node.parent].row, 0, quintptr(node.parent));
+                Q_EMIT dataChanged(index(0, 0, around), index(rowCount(around) - 1, kColumns - 1, around));
+            }
+        return;
+    }
+    beginResetModel();
+    nodes_ = std::move(nodes);
+    tops_ = std::move(tops);
+    nodeOf_ = std::move(nodeOf);
+    endResetModel();
+    Q_EMIT restructured();
+}
+
+const Item* ItemModel::item(const QModelIndex& index) const {
+    return index.isValid() ? session_.document.item(nodes_[index.internalId()].id) : nullptr;
+}
+
+QModelIndex ItemModel::indexOf(Id id) const {
+    const auto at = nodeOf_.find(id);
+    return at == nodeOf_.end() ? QModelIndex() : createIndex(nodes_[at->second].row, 0, quintptr(at->second));
+}
+
+QModelIndex ItemModel::index(int row, int column, const QModelIndex& parent) const {
+    const std::vector<int>& rows = parent.isValid() ? nodes_[parent.internalId()].children : tops_;
+    return row < 0 || row >= static_cast<int>(rows.size()) ? QModelIndex()
+                                                           : createIndex(row, column, quintptr(rows[row]));
+}
+
+QModelIndex ItemModel::parent(const QModelIndex& index) const {
+    const int around = index.isValid() ? nodes_[index.internalId()].parent : -1;
+    return around < 0 ? QModelIndex() : createIndex(nodes_[around].row, 0, quintptr(around));
+}
+
+int ItemModel::rowCount(const QModelIndex& parent) const {
+    if (!parent.isValid()) return static_cast<int>(tops_.size());
+    return parent.column() > 0 ? 0 : static_cast<int>(nodes_[parent.internalId()].children.size());
+}
+
+QString ItemModel::accessible(const Item& item) const {
+    QString text = QString::fromStdString(item.name) + ", " + kindName(item.body);
+    const QString detail =
+        withItemKind(item, [&](const auto& kind, const auto& body) { return kind.detail(body, item, session_); });
+    if (!detail.isEmpty()) text += ", " + detail;
+    if (!session_.view.seen(item)) text += ", " + tr("hidden");
+    if (item.locked) text += ", " + tr("locked");
+    return text;
+}
+
+QVariant ItemModel::data(const QModelIndex& index, int role) const {
+    const Item* item = this->item(index);
+    if (!item) return {};
+    const bool shot = std::holds_alternative<Shot>(item->body);
+    if (role == SeenRole) return session_.view.seen(*item);
+    if (role == GroupRole) return std::holds_alternative<Group>(item->body);
+    switch (index.column()) {
+    case Name:
+        if (role == Qt::DisplayRole || role == Qt::EditRole) return QString::fromStdString(item->name);
+        if (role == Qt::ToolTipRole) return tr("Double click or F2 renames");
+        if (role == Qt::AccessibleTextRole) return accessible(*item);
+        if (role == IconRole)
+            return shot && session_.view.verb() == Verb::Light
+                       ? QString("verb-light")
+                       : QString(withItemKind(*item, [](const auto& kind, const auto&) { return kind.icon.value; }));
+        break;
+    case Detail:
+        if (role == Qt::DisplayRole)
+            return withItemKind(*item,
+                                [&](const auto& kind, const auto& body) { return kind.detail(body, *item, session_); });
+        break;
+    case Eye: // the item's own; struck out in grey it is hidden for now or left out of the shot
+        if (shot) break;
+        if (role == IconRole) return session_.view.seen(*item) ? QString("ui-eye") : QString("ui-eye-off");
+        if (role == Qt::ToolTipRole) return tr("Show or hide it in the picture (H)");
+        if (role == Qt::CheckStateRole) return item->visible ? Qt::Checked : Qt::Unchecked;
+        break;
+    case Lock:
+        if (shot) break;
+        if (role == IconRole) return item->locked ? QString("ui-lock") : QString("ui-lock-open");
+        if (role == Qt::ToolTipRole) return tr("Lock: clicks in the panes pass it by (L)");
+        if (role == Qt::CheckStateRole) return item->locked ? Qt::Checked : Qt::Unchecked;
+        break;
+    default:
+        break;
+    }
+    return {};
+}
+
+bool ItemModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+    const Item* item = this->item(index);
+    const std::string name = value.toString().trimmed().toStdString();
+    if (!item || role != Qt::EditRole || index.column() != Name || name.empty() || name == item->name) return false;
+    session_.document.editItem(tr("Rename"), item->id, [&](Item& i) { i.name = name; });
+    return true;
+}
+
+Qt::ItemFlags ItemModel::flags(const QModelIndex& index) const {
+    const Item* item = this->item(index);
+    if (!item) return Qt::ItemIsDropEnabled; // out of all groups
+    Qt::ItemFlags flags = Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsDropEnabled;
+    if (index.column() == Name) flags |= Qt::ItemIsEditable;
+    if (!std::holds_alternative<Shot>(item->body)) flags |= Qt::ItemIsDragEnabled;
+    return flags;
+}
+
+void ItemModel::toggle(const QModelIndex& index, Column column) {
+    const Item* item = this->item(index);
+    if (!item || std::holds_alternative<Shot>(item->body)) return;
+    const bool lock = column == Lock, now = lock ? item->locked : item->visible;
+    const QString name = lock ? (now ? tr("Unlock") : tr("Lock")) : (now ? tr("Hide") : tr("Show"));
+    const std::vector<Id> ids =
+        session_.selection.holds(item->id) ? session_.selection.all() : std::vector<Id>{item->id};
+    Project next = session_.document.project();
+    for (const Id id : ids) {
+        auto copy = std::make_shared<Item>(*session_.document.item(id));
+        (lock ? copy->locked : copy->visible) = !now;
+        next.items.replace(std::move(copy));
+    }
+    session_.document.edit(name, std::move(next));
+}
+
+QStringList ItemModel::mimeTypes() const {
+    return {kItemsMime};
+}
+
+QMimeData* ItemModel::mimeData(const QModelIndexList&) const {
+    auto* data = new QMimeData;
+    data->setData(kItemsMime, {});
+    return data;
+}
+
+bool ItemModel::canDropMimeData(const QMimeData* data, Qt::DropAction, int, int, const QModelIndex&) const {
+    return data->hasFormat(kItemsMime);
+}
+
+bool ItemModel::dropMimeData(const QMimeData* data, Qt::DropAction, int, int, const QModelIndex& parent) {
+    if (!data->hasFormat(kItemsMime)) return false;
+    // On a group, or beside one that is in it.
+    const Item* on = item(parent);
+    const Id group = !on ? Id{} : bodyOf<Group>(on) && !session_.selection.holds(on->id) ? on->id : on->group;
+    session_.document.edit(group ? tr("Put into a group") : tr("Take out of a group"),
+                           regrouped(session_.document.project(), session_.selection.all(), group));
+    return false; // the document has done it: no row is to be taken out
+}
+
+} // namespace thallos

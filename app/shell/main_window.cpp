@@ -1,0 +1,234 @@
+#include "app/shell/main_window.h"
+
+#include <thread>
+
+#include <QCloseEvent>
+#include <QDragEnterEvent>
+#include <QLabel>
+#include <QMimeData>
+#include <QSettings>
+#include <QTimer>
+#include <QVBoxLayout>
+#include <tbb/global_control.h>
+
+#include "app/inspector/inspector.h"
+#include "app/lists/find_box.h"
+#include "app/shell/top_bar.h"
+#include "app/shell/window_commands.h"
+#include "app/widgets/listing.h"
+#include "app/widgets/theme.h"
+#include "app/windows/materials_window.h"
+#include "app/windows/messages_window.h"
+#include "app/windows/preferences.h"
+#include "app/words/numbers.h"
+
+namespace thallos {
+
+namespace fs = std::filesystem;
+
+MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
+    : engine_(library), tools_(session_), commands_(this) {
+    setObjectName("mainWindow");
+    static const bool listed = (installListings(), true); // before the first list is asked about
+    (void)listed;
+    resize(1280, 800);
+    setMinimumSize(1024, 640);
+    setAcceptDrops(true);
+    session_.keyOf = [this](const QString& command) {
+        const QAction* action = commands_.action(command);
+        return action ? action->shortcut().toString(QKeySequence::NativeText) : QString();
+    };
+    auto* central = new QWidget(this);
+    setCentralWidget(central);
+    auto* all = new QVBoxLayout(central);
+    all->setContentsMargins(0, 0, 0, 0);
+    all->setSpacing(0);
+    topBar_ = new TopBar(session_, engine_, central);
+    workspace_ = new Workspace(session_, engine_, tools_, commands_, central);
+    all->addWidget(topBar_);
+    all->addWidget(workspace_, 1);
+    library_ = new LibraryKeeper(std::move(library), session_, engine_, tools_, this);
+    files_ = new ProjectFiles(session_, shotPane(), *library_, this);
+    renders_ = new Renders(
+        session_, engine_, [this] { return library_->library(); }, this);
+    message_ = new QLabel(central);
+    message_->setObjectName("message");
+    message_->hide();
+    messages_ = new MessagesWindow(this);
+    messageTimer_ = new QTimer(this);
+    messageTimer_->setSingleShot(true);
+    connect(messageTimer_, &QTimer::timeout, message_, &QWidget::hide);
+    findBox_ = new FindBox(session_, central);
+    connect(findBox_, &FindBox::found, workspace_, &Workspace::goTo);
+
+    addWindowCommands(*this);
+    commands_.fill(topBar_->menuBar());
+    connect(&session_, &Session::message, this, &MainWindow::tell);
+    connect(library_, &LibraryKeeper::speciesPicked, this, [this] { workspace_->inspector().rebuild(); });
+    connect(topBar_, &TopBar::renderWanted, renders_, &Renders::ask);
+    connect(renders_, &Renders::changed, this, [this] { topBar_->setRendering(renders_->running()); });
+    if (auto* app = qobject_cast<Application*>(qApp))
+        connect(app, &Application::trouble, this, &MainWindow::tellTrouble);
+    connectEngine();
+    connectCommands();
+    applyPreferences();
+    topBar_->refresh();
+    commands_.refresh();
+    restoreSettings();
+}
+
+MainWindow::~MainWindow() = default;
+
+void MainWindow::connectEngine() {
+    const auto showShot = [this] { engine_.setShot(session_.view.shotId(), session_.view.seenShot()); };
+    const auto showItems = [this] { engine_.setVisibility(session_.view.visibility()); };
+    connect(&session_.document, &Document::changed, this, [this, showShot, showItems](BuildMode mode) {
+        showShot();
+        showItems();
+        engine_.setProject(session_.document.project(), mode);
+    });
+    connect(&session_.view, &View::changed, this, showShot);
+    connect(&session_.view, &View::visibilityChanged, this, showItems);
+    connect(&session_.view, &View::refiningChanged, this, [this] {
+        engine_.setPart(session_.view.part());
+        engine_.setPaused(session_.view.held() || renders_->running());
+    });
+    connect(&engine_, &Engine::siteBuilt, &session_.document, &Document::setBuilt);
+    connect(&engine_, &Engine::failed, this, [this](const QString& s) { tell(s); });
+    showShot();
+    engine_.setProject(session_.document.project(), BuildMode::Rest);
+}
+
+// Which commands can be given changes with what they work on.
+void MainWindow::connectCommands() {
+    const auto refresh = [this] { commands_.refresh(); };
+    connect(&session_.selection, &Selection::changed, this, refresh);
+    connect(&session_.view, &View::verbChanged, this, refresh);
+    connect(&session_.view, &View::changed, this, refresh);
+    connect(&session_.view, &View::visibilityChanged, this, refresh);
+    connect(&session_, &Session::handSettingsChanged, this, refresh);
+    connect(&session_.files, &Files::changed, this, refresh);
+    connect(workspace_, &Workspace::toolChanged, this, refresh);
+    connect(renders_, &Renders::changed, this, refresh);
+    connect(&session_.document, &Document::changed, this, [refresh](BuildMode mode) {
+        if (mode == BuildMode::Rest) refresh();
+    });
+    connect(&engine_, &Engine::shotReady, this, [this, refresh] {
+        // With the first picture there is something to copy and to save.
+        if (!std::exchange(pictured_, true)) QTimer::singleShot(0, this, refresh);
+    });
+}
+
+void MainWindow::restoreSettings() {
+    const QSettings settings;
+    if (const QByteArray geometry = settings.value("window/geometry").toByteArray(); !geometry.isEmpty())
+        restoreGeometry(geometry);
+    HandSettings& h = session_.hand;
+    h.snapping = settings.value("hand/snapping", h.snapping).toBool();
+    h.ownAxes = settings.value("hand/own_axes", h.ownAxes).toBool();
+    h.step = settings.value("hand/step_m", h.step).toFloat();
+    SnapSettings& s = h.snap;
+    s.ends = settings.value("snap/ends", s.ends).toBool();
+    s.items = settings.value("snap/items", s.items).toBool();
+    s.edges = settings.value("snap/edges", s.edges).toBool();
+    s.grid = settings.value("snap/grid", s.grid).toBool();
+    s.gridStep = settings.value("snap/grid_m", s.gridStep).toFloat();
+    s.angle = settings.value("snap/angle", s.angle).toBool();
+    s.angleStep = radians(settings.value("snap/angle_deg", degrees(s.angleStep)).toFloat());
+    connect(&session_, &Session::handSettingsChanged, this, [this] {
+        QSettings to;
+        const HandSettings& now = session_.hand;
+        to.setValue("hand/snapping", now.snapping);
+        to.setValue("hand/own_axes", now.ownAxes);
+        to.setValue("hand/step_m", now.step);
+        to.setValue("snap/ends", now.snap.ends);
+        to.setValue("snap/items", now.snap.items);
+        to.setValue("snap/edges", now.snap.edges);
+        to.setValue("snap/grid", now.snap.grid);
+        to.setValue("snap/grid_m", now.snap.gridStep);
+        to.setValue("snap/angle", now.snap.angle);
+        to.setValue("snap/angle_deg", degrees(now.snap.angleStep));
+    });
+    workspace_->restorePlaces();
+}
+
+void MainWindow::applyPreferences() {
+    const Preferences p = Preferences::load();
+    const int all = static_cast<int>(std::max(1u, std::thread::hardware_concurrency()));
+    static std::unique_ptr<tbb::global_control> limit;
+    limit.reset();
+    if (p.threads > 0 && p.threads < all)
+        limit = std::make_unique<tbb::global_control>(tbb::global_control::max_allowed_parallelism, p.threads);
+    session_.files.setAutosave(p.autosaveSeconds);
+    session_.document.setHistoryBudget(int64_t(p.historyMiB) << 20);
+    engine_.setCaps(p.caps);
+    showFeet(p.feet);
+    if (Theme::name() != p.theme) {
+        Theme::load(p.theme);
+        topBar_->refreshLook();
+        planPane().refreshPicture();
+    }
+    workspace_->inspector().rebuild();
+    for (QWidget* w : findChildren<QWidget*>()) w->update();
+}
+
+void MainWindow::tell(const QString& sentence, bool trouble) {
+    messages_->add(sentence, trouble);
+    const Theme& t = Theme::now();
+    message_->setText(sentence);
+    message_->setFont(typeface(Type::Body));
+    message_->setStyleSheet(QString("background: %1; color: %2; border: 1px solid %3; border-left: 4px solid %3; "
+                                    "border-radius: 4px; padding: 6px 12px;")
+                                .arg(t.field.name(), t.ink.name(), (trouble ? t.clay : t.accent).name()));
+    // All of it: what to do stands at its end.
+    const int most = std::max(320, width() - 440);
+    message_->setWordWrap(false);
+    message_->adjustSize();
+    if (message_->width() > most) {
+        message_->setWordWrap(true);
+        message_->setFixedWidth(most);
+    } else {
+        message_->setMinimumWidth(0);
+        message_->setMaximumWidth(QWIDGETSIZE_MAX);
+    }
+    message_->adjustSize();
+    message_->move(124, 52);
+    message_->show();
+    message_->raise();
+    messageTimer_->start(trouble ? 12000 : 6000);
+}
+
+void MainWindow::tellTrouble(const QString& sentence) {
+    session_.files.autosave();
+    tell(sentence);
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    session_.files.finishSaving();
+    if (!renders_->letGo() || !files_->letGo()) {
+        event->ignore();
+        return;
+    }
+    QSettings().setValue("window/geometry", saveGeometry());
+    workspace_->savePlaces();
+    session_.files.dropRecovery();
+    workspace_->setCompanionApart(false);
+    event->accept();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasUrls() || event->mimeData()->hasFormat(kMaterialMime)) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    const PanePoint point = workspace_->placeAt(event->position().toPoint()).value_or(PanePoint());
+    event->acceptProposedAction();
+    if (event->mimeData()->hasFormat(kMaterialMime))
+        library_->layMaterial(QString::fromUtf8(event->mimeData()->data(kMaterialMime)), &point);
+    std::vector<fs::path> files;
+    for (const QUrl& url : event->mimeData()->urls())
+        if (url.isLocalFile()) files.emplace_back(url.toLocalFile().toStdString());
+    files_->take(files, point);
+}
+
+} // namespace thallos

@@ -1,0 +1,252 @@
+#include "app/shell/project_files.h"
+
+#include <QDateTime>
+#include <QDialogButtonBox>
+#include <QFileDialog>
+#include <QFormLayout>
+#include <QLineEdit>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QSaveFile>
+#include <QSettings>
+#include <QStandardPaths>
+
+#include "app/shell/library_keeper.h"
+#include "app/windows/recent_window.h"
+#include "app/work/importing.h"
+#include "app/work/kind.h"
+#include "core/base/assets.h"
+#include "core/base/error.h"
+#include "core/base/quantity.h"
+#include "core/base/text.h"
+#include "core/exchange/foreign.h"
+
+namespace thallos {
+
+namespace fs = std::filesystem;
+
+ProjectFiles::ProjectFiles(Session& session, ShotPane& shot, LibraryKeeper& library, QWidget* window)
+    : QObject(window), session_(session), shot_(shot), library_(library), window_(window) {
+    connect(&session_.files, &Files::saved, this, [this](const QString& file) {
+        remember(file.toStdString());
+        tell(tr("Saved."), false);
+    });
+    connect(&session_.files, &Files::savedCopy, this,
+            [this](const QString& file) { tell(tr("Saved a copy as %1.").arg(file), false); });
+}
+
+void ProjectFiles::guarded(const std::function<void()>& act) {
+    try {
+        act();
+    } catch (const std::exception& e) {
+        tell(QString::fromUtf8(e.what()));
+    }
+}
+
+void ProjectFiles::remember(const fs::path& file) {
+    const bool same = session_.files.file() == file && !session_.view.looking();
+    rememberFile(QString::fromStdString(file.string()), same ? shot_.picture().image : QImage());
+}
+
+void ProjectFiles::open(const fs::path& file) {
+    guarded([&] {
+        session_.files.open(file);
+        rememberFile(QString::fromStdString(file.string()));
+    });
+}
+
+void ProjectFiles::openRecent() {
+    RecentWindow window(window_);
+    if (window.exec() == QDialog::Accepted && letGo()) open(window.chosen().toStdString());
+}
+
+static QString askForProjectFile(QWidget* parent, const QString& title, const Session& session) {
+    const fs::path file = session.files.file();
+    const QString start = file.empty() ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) + "/" +
+                                             QString::fromStdString(session.document.project().site->name) + ".thallos"
+                                       : QString::fromStdString(file.string());
+    QString f = QFileDialog::getSaveFileName(parent, title, start, QObject::tr("Thallos projects (*.thallos)"), nullptr,
+                                             QFileDialog::DontUseNativeDialog);
+    if (!f.isEmpty() && !f.endsWith(".thallos")) f += ".thallos";
+    return f;
+}
+
+bool ProjectFiles::save(bool as, bool wait) {
+    fs::path file;
+    if (as || session_.files.file().empty() || session_.files.readOnly()) {
+        file = askForProjectFile(window_, tr("Save project"), session_).toStdString();
+        if (file.empty()) return false;
+    }
+    try {
+        session_.files.startSaving(file);
+        if (wait) session_.files.finishSaving();
+        return !wait || !session_.document.unsaved();
+    } catch (const std::exception& e) {
+        tell(QString::fromUtf8(e.what()));
+        return false;
+    }
+}
+
+void ProjectFiles::saveCopy() {
+    const QString f = askForProjectFile(window_, tr("Save a copy"), session_);
+    if (f.isEmpty()) return;
+    guarded([&] {
+        if (fs::path(f.toStdString()) == session_.files.file())
+            throw Error(Error::Kind::Invalid, "is the project's own file", f.toStdString(), "choose another name");
+        session_.files.startSavingCopy(f.toStdString());
+    });
+}
+
+void ProjectFiles::savePicture() {
+    const QString folder =
+        QSettings()
+            .value("files/pictures", QStandardPaths::writableLocation(QStandardPaths::PicturesLocation))
+            .toString();
+    QString f = QFileDialog::getSaveFileName(window_, tr("Save the picture shown"), folder + "/" + tr("Shot") + ".png",
+                                             tr("Pictures (*.png *.jpg)"), nullptr, QFileDialog::DontUseNativeDialog);
+    if (f.isEmpty()) return;
+    if (QFileInfo(f).suffix().isEmpty()) f += ".png";
+    QSettings().setValue("files/pictures", QFileInfo(f).path());
+    QSaveFile out(f);
+    const bool good = out.open(QIODevice::WriteOnly) &&
+                      shot_.picture().image.save(&out, QFileInfo(f).suffix().toLatin1().constData(), 95) &&
+                      out.commit();
+    tell(good ? tr("Saved %1.").arg(f) : tr("%1: can't be written: %2.").arg(f, out.errorString()), !good);
+}
+
+bool ProjectFiles::letGo() {
+    if (!session_.document.unsaved()) return true;
+    QMessageBox box(
+        QMessageBox::Question, tr("Unsaved work"),
+        tr("“%1” has changes that are not saved.").arg(QString::fromStdString(session_.document.project().site->name)),
+        QMessageBox::NoButton, window_);
+    auto* keep = box.addButton(tr("Save"), QMessageBox::AcceptRole);
+    auto* drop = box.addButton(tr("Do not save"), QMessageBox::DestructiveRole);
+    box.addButton(tr("Stay"), QMessageBox::RejectRole);
+    box.exec();
+    if (box.clickedButton() == keep) return save(false, true);
+    return box.clickedButton() == drop;
+}
+
+void ProjectFiles::newDialog() {
+    if (!letGo()) return;
+    QDialog dialog(window_);
+    dialog.setWindowTitle(tr("New site"));
+    auto* form = new QFormLayout(&dialog);
+    auto* name = new QLineEdit(tr("Untitled site"), &dialog);
+    auto* w = new QLineEdit("200", &dialog);
+    auto* h = new QLineEdit("200", &dialog);
+    auto* cell = new QLineEdit("0.5", &dialog);
+    name->setObjectName("siteName");
+    w->setObjectName("siteWidth");
+    h->setObjectName("siteHeight");
+    cell->setObjectName("groundCell");
+    form->addRow(tr("Name"), name);
+    form->addRow(tr("West to east, m"), w);
+    form->addRow(tr("South to north, m"), h);
+    form->addRow(tr("Ground cell, m"), cell);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
+    form->addRow(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    if (dialog.exec() != QDialog::Accepted) return;
+    guarded([&] {
+        auto metres = [](const QLineEdit* e) {
+            return static_cast<float>(parseQuantity(e->text().toStdString(), Dimension::Length, "m"));
+        };
+        session_.files.create(thallos::newProject({metres(w), metres(h)}, metres(cell), name->text().toStdString()));
+    });
+}
+
+void ProjectFiles::openDialog() {
+    if (!letGo()) return;
+    const QString f =
+        QFileDialog::getOpenFileName(window_, tr("Open project"), QString(), tr("Thallos projects (*.thallos)"),
+                                     nullptr, QFileDialog::DontUseNativeDialog);
+    if (!f.isEmpty()) open(f.toStdString());
+}
+
+void ProjectFiles::importDialog() {
+    const QString f = QFileDialog::getOpenFileName(
+        window_, tr("Bring in a model"), QSettings().value("files/models").toString(),
+        tr("Models (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.dxf *.ifc);;All files (*)"), nullptr,
+        QFileDialog::DontUseNativeDialog);
+    if (f.isEmpty()) return;
+    QSettings().setValue("files/models", QFileInfo(f).path());
+    importBuilding(session_, f.toStdString());
+}
+
+void ProjectFiles::terrainDialog() {
+    const QString f = QFileDialog::getOpenFileName(
+        window_, tr("Import terrain"), QSettings().value("files/terrain").toString(),
+        tr("Heights (*.tif *.tiff *.asc *.hgt *.png);;All files (*)"), nullptr, QFileDialog::DontUseNativeDialog);
+    if (f.isEmpty()) return;
+    QSettings().setValue("files/terrain", QFileInfo(f).path());
+    importTerrain(session_, f.toStdString());
+}
+
+namespace {
+
+// TIFF is not among them: it may be an elevation as well.
+bool isPlainPicture(const fs::path& file) {
+    const std::string kind = lowerExtension(file);
+    return isPicture(file) && kind != ".tif" && kind != ".tiff";
+}
+} // namespace
+
+void ProjectFiles::take(const fs::path& file, const PanePoint* at) {
+    const std::string kind = lowerExtension(file);
+    const auto is = [&](std::initializer_list<const char*> kinds) {
+        return std::any_of(kinds.begin(), kinds.end(), [&](const char* k) { return kind == k; });
+    };
+    const std::optional<V2f> place = at && at->ground ? std::optional(xy(*at->ground)) : std::nullopt;
+    if (is({".thallos"})) {
+        if (letGo()) open(file);
+    } else if (is({".glb", ".gltf", ".obj", ".fbx", ".dae", ".3ds", ".stl", ".ply", ".dxf", ".ifc"}))
+        importBuilding(session_, file, place);
+    else if (isPlainPicture(file) || (is({".tif", ".tiff"}) && at && takesMaterials(session_.document.item(at->item))))
+        library_.layPictures({file}, at ? *at : PanePoint());
+    else if (is({".tif", ".tiff", ".asc", ".hgt"}))
+        importTerrain(session_, file);
+    else
+        tell(tr("%1: is no project, model, picture or elevation.")
+                 .arg(QString::fromStdString(file.filename().string())));
+}
+
+void ProjectFiles::take(const std::vector<fs::path>& files, const PanePoint& at) {
+    // Pictures that come together are one material.
+    std::vector<fs::path> pictures;
+    for (const fs::path& file : files) isPlainPicture(file) ? pictures.push_back(file) : take(file, &at);
+    if (!pictures.empty()) library_.layPictures(pictures, at);
+}
+
+void ProjectFiles::offerRecovery() {
+    for (const Recovery& r : findRecoveries(stateFolder() / "recovery")) {
+        QMessageBox box(
+            QMessageBox::Question, tr("Recovered work"),
+            tr("“%1” was open when Thallos ended unexpectedly. Its work was kept at %2; what was done after that is "
+               "lost.")
+                .arg(QString::fromStdString(r.name),
+                     QFileInfo(QString::fromStdString(r.file.string())).lastModified().toString("d MMM, HH:mm:ss")),
+            QMessageBox::NoButton, window_);
+        if (r.tries > 0)
+            box.setInformativeText(tr("Thallos ended when this was opened before. It is kept until you discard it."));
+        auto* open = box.addButton(tr("Open it"), QMessageBox::AcceptRole);
+        auto* drop = box.addButton(tr("Discard it"), QMessageBox::DestructiveRole);
+        box.addButton(tr("Later"), QMessageBox::RejectRole);
+        box.exec();
+        if (box.clickedButton() == open) {
+            guarded([&] { session_.files.recover(r); });
+            return;
+        }
+        if (box.clickedButton() == drop) {
+            std::error_code e;
+            fs::remove(r.file, e);
+            fs::path note = r.file;
+            note.replace_extension(".json");
+            fs::remove(note, e);
+        }
+    }
+}
+
+} // namespace thallos

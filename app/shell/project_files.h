@@ -1,0 +1,44 @@
+// The project's file in the window: new, open, save, recent, recovered, and what is dropped or opened from elsewhere.
+#pragma once
+
+#include <filesystem>
+
+#include "app/panes/pane.h"
+#include "app/work/session.h"
+
+namespace thallos {
+
+class LibraryKeeper;
+
+class ProjectFiles : public QObject {
+    Q_OBJECT
+public:
+    ProjectFiles(Session& session, ShotPane& shot, LibraryKeeper& library, QWidget* window);
+
+    void open(const std::filesystem::path& file); // tells failures in a message
+    void newDialog();
+    void openDialog();
+    void openRecent();
+    bool save(bool as, bool wait = false);
+    void saveCopy();
+    void savePicture();
+    bool letGo(); // false: the user keeps the unsaved project open
+    // Offers what a crash left behind.
+    void offerRecovery();
+    void importDialog();
+    void terrainDialog();
+    // A file that was dropped on the window, by its kind; at a place on a pane, if it fell there.
+    void take(const std::filesystem::path& file, const PanePoint* at);
+    void take(const std::vector<std::filesystem::path>& files, const PanePoint& at);
+
+private:
+    void remember(const std::filesystem::path& file);
+    void guarded(const std::function<void()>& act); // errors become a message
+    void tell(const QString& sentence, bool trouble = true) { Q_EMIT session_.message(sentence, trouble); }
+    Session& session_;
+    ShotPane& shot_;
+    LibraryKeeper& library_;
+    QWidget* window_;
+};
+
+} // namespace thallos

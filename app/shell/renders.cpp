@@ -1,0 +1,123 @@
+#include "app/shell/renders.h"
+
+#include <QDir>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QSettings>
+#include <QStandardPaths>
+
+#include "app/windows/render_dialog.h"
+
+namespace thallos {
+
+Renders::Renders(Session& session, Engine& engine, std::function<std::shared_ptr<const PlantLibrary>()> library,
+                 QWidget* window)
+    : QObject(window), session_(session), engine_(engine), library_(std::move(library)), window_(window) {}
+
+Renders::~Renders() {
+    delete job_;
+}
+
+void Renders::ask() {
+    if (job_) {
+        Q_EMIT session_.message(tr("A render is under way; wait for it or stop it."), false);
+        return;
+    }
+    RenderOrder order{
+        .project = session_.document.project(), .shot = session_.view.shot(), .size = session_.view.shot().size};
+    order.samples = session_.view.shot().samples;
+    order.part = session_.view.part();
+    const Item* item = session_.view.shotItem();
+    const QString folder =
+        QSettings()
+            .value("files/pictures", QStandardPaths::writableLocation(QStandardPaths::PicturesLocation))
+            .toString();
+    QString name = item ? QString::fromStdString(item->name) : tr("Shot");
+    name.replace('/', '-');
+    // A name that is free: nothing is replaced unless it is asked for.
+    QString file = folder + "/" + name + ".png";
+    for (int n = 2; QFileInfo::exists(file); ++n) file = folder + "/" + name + QString(" %1.png").arg(n);
+    order.delivery.file = file.toStdString();
+    std::optional<Camera> saved;
+    if (const auto* shot = bodyOf<Shot>(item); shot && session_.view.looking()) saved = shot->camera;
+    RenderDialog dialog(order, saved, window_);
+    if (dialog.exec() != QDialog::Accepted) return;
+    order = dialog.order();
+    QSettings().setValue("files/pictures", QFileInfo(QString::fromStdString(order.delivery.file.string())).path());
+    start(order);
+}
+
+void Renders::start(const RenderOrder& order) {
+    engine_.setPaused(true);
+    job_ = new RenderJob(order);
+    shown_ = {tr("Rendering"), true, job_->progress()};
+    session_.jobs.add(shown_);
+    Q_EMIT changed();
+    connect(job_, &RenderJob::finished, this,
+            [this](const QString& file, int files, double seconds, const QString& remark) {
+                QString text = (files > 1 ? tr("Saved %1 and %2 files beside it after %3 s.").arg(file).arg(files - 1)
+                                          : tr("Saved %1 after %2 s.").arg(file))
+                                   .arg(seconds, 0, 'f', 0);
+                if (!remark.isEmpty()) text += " " + remark;
+                end(text, !remark.isEmpty());
+            });
+    connect(job_, &RenderJob::unwritten, this, &Renders::askForAnotherPlace);
+    connect(job_, &RenderJob::stopped, this, [this](const QString& reason) {
+        end(reason.isEmpty() ? tr("Render stopped.") : reason, !reason.isEmpty());
+    });
+    job_->start(library_(), engine_.scene());
+}
+
+void Renders::end(const QString& sentence, bool trouble) {
+    session_.jobs.remove(shown_);
+    job_->deleteLater();
+    job_ = nullptr;
+    engine_.setPaused(session_.view.held());
+    Q_EMIT changed();
+    Q_EMIT session_.message(sentence, trouble);
+}
+
+void Renders::askForAnotherPlace(const QString& reason) {
+    session_.jobs.remove(shown_);
+    shown_ = {tr("Rendered, not saved"), false, shown_.progress};
+    session_.jobs.add(shown_);
+    for (;;) {
+        QMessageBox box(QMessageBox::Warning, tr("The picture is not saved yet"),
+                        tr("%1\nThe finished picture is kept. Choose another place for it.").arg(reason),
+                        QMessageBox::NoButton, window_);
+        auto* place = box.addButton(tr("Choose a place…"), QMessageBox::AcceptRole);
+        auto* discard = box.addButton(tr("Discard the picture"), QMessageBox::DestructiveRole);
+        box.setDefaultButton(place);
+        box.setEscapeButton(place);
+        box.exec();
+        if (!job_) return;
+        if (box.clickedButton() == discard) {
+            Q_EMIT job_->stopped({});
+            return;
+        }
+        const QString before = QString::fromStdString(job_->order().delivery.file.filename().string());
+        const QString file = QFileDialog::getSaveFileName(window_, tr("Picture file"), QDir::home().filePath(before),
+                                                          tr("Pictures (*.png *.jpg *.tif *.exr)"), nullptr,
+                                                          QFileDialog::DontUseNativeDialog);
+        if (!job_) return;
+        if (file.isEmpty()) continue;
+        job_->deliverTo(file.toStdString());
+        return;
+    }
+}
+
+// A running render is an hour of work: it is never ended unasked.
+bool Renders::letGo() {
+    if (!job_) return true;
+    QMessageBox box(QMessageBox::Question, tr("A render is running"),
+                    tr("Closing now cancels the render; no file is written."), QMessageBox::NoButton, window_);
+    auto* cancel = box.addButton(tr("Cancel the render and close"), QMessageBox::DestructiveRole);
+    auto* keep = box.addButton(tr("Go on rendering"), QMessageBox::RejectRole);
+    box.setDefaultButton(keep);
+    box.exec();
+    return !job_ || box.clickedButton() == cancel;
+}
+
+} // namespace thallos

@@ -1,0 +1,61 @@
+// The tools of all verbs, and which leaf of the stem picks which.
+#pragma once
+
+#include <functional>
+#include <memory>
+#include <vector>
+
+#include "app/panes/tool.h"
+#include "app/work/session.h"
+
+namespace thallos {
+
+// Settings of the ground brushes; kept for each kind, not part of the document.
+struct BrushSettings {
+    Brush raise{BrushKind::Raise, 6, 0.12f, 0.7f};
+    Brush lower{BrushKind::Lower, 6, 0.12f, 0.7f};
+    Brush smooth{BrushKind::Smooth, 8, 0.35f, 0.6f};
+    Brush gravel{BrushKind::Gravel, 1.2f, 0.6f, 0.5f};
+    Brush soil{BrushKind::MeadowSoil, 1.2f, 0.6f, 0.5f};
+    Brush& of(BrushKind kind);
+};
+
+struct Leaf {
+    QString id, label, icon, tip, shortcut;
+    Tool* tool = nullptr;         // a way of working, or
+    std::function<void()> action; // one thing done at once
+};
+
+class Tools {
+public:
+    explicit Tools(Session& session);
+
+    std::vector<Leaf> leaves[kVerbs];
+    Tool* hand = nullptr;    // where no leaf is picked and the verb has things to move
+    Tool* look = nullptr;    // where it has none
+    Tool* measure = nullptr; // of every verb, like the next
+    Tool* part = nullptr;    // marks what of the picture is refined alone
+    BrushSettings brushes;
+    QString species = "Apple"; // that the specimen tool plants
+    // At the end of the verb's leaves.
+    void add(Verb verb, Leaf leaf) { leaves[static_cast<int>(verb)].push_back(std::move(leaf)); }
+    // Kept as long as these.
+    Tool* own(std::unique_ptr<Tool> tool);
+    // Actions that need a window (opening files) are set by it.
+    void setAction(const QString& id, std::function<void()> action);
+    // The brush of the tool, if it is one.
+    Brush* brushOf(const Tool* tool);
+
+private:
+    Tool* brush(BrushKind kind);
+    void seatLeaves();
+    void dropToGround();
+    void shapeLeaves();
+    void coverLeaves();
+    void frameLeaves();
+    Session& session_;
+    std::vector<std::unique_ptr<Tool>> owned_;
+    std::vector<std::pair<const Tool*, BrushKind>> brushTools_;
+};
+
+} // namespace thallos

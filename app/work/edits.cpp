@@ -1,0 +1,152 @@
+#include "app/work/edits.h"
+
+#include <algorithm>
+
+#include "app/words/text.h"
+#include "app/work/kind.h"
+#include "core/project/move.h"
+
+namespace thallos {
+
+namespace {
+
+QString nameOf(const Item& item) {
+    return QString::fromStdString(item.name);
+}
+
+} // namespace
+
+bool refusesSelection(Session& session) {
+    const Item* item = session.selection.item();
+    if (!item || session.selection.here()) return false;
+    Q_EMIT session.message(tr("“%1” was selected in another part of the work. Click it here first.").arg(nameOf(*item)),
+                           false);
+    return true;
+}
+
+// One plant of several; false: that is not what is selected.
+static bool deleteSpecimen(Session& session) {
+    const int one = session.selection.specimen();
+    if (one < 0) return false;
+    const auto& plants = bodyOf<Specimens>(session.selection.item())->specimens;
+    if (plants.size() < 2) return false;
+    const QString species = QString::fromStdString(plants[static_cast<size_t>(one)].species);
+    const Id id = session.selection.last();
+    session.document.editItem(tr("Delete %1").arg(species), id, [one](Item& i) {
+        auto& list = std::get<Specimens>(i.body).specimens;
+        list.erase(list.begin() + one);
+    });
+    session.selection.set(id);
+    Q_EMIT session.message(tr("Deleted one %1. Ctrl+Z brings it back.").arg(species), false);
+    return true;
+}
+
+void deleteSelected(Session& session) {
+    const std::vector<Id>& ids = session.selection.all();
+    if (ids.empty() || refusesSelection(session) || deleteSpecimen(session)) return;
+    const Project& project = session.document.project();
+    QStringList with;
+    for (const Id id : ids)
+        if (const Item* item = session.document.item(id); fixed(project, *item))
+            return Q_EMIT session.message(session.lockedText(*item));
+    for (const Item* d : dependents(project, ids)) {
+        if (d->locked) return Q_EMIT session.message(session.lockedText(*d));
+        with << nameOf(*d);
+    }
+    const QString what = ids.size() == 1 ? nameOf(*session.selection.item()) : tr("%1 items").arg(ids.size());
+    session.document.edit(tr("Delete %1").arg(what), removed(project, ids));
+    const QString others = with.size() > 3 ? tr("%1 items").arg(with.size()) : with.join(", ");
+    Q_EMIT session.message(with.isEmpty() ? tr("Deleted %1. Ctrl+Z brings it back.").arg(what)
+                                          : tr("Deleted %1 and with it %2. Ctrl+Z brings it back.").arg(what, others),
+                           false);
+}
+
+void deleteShot(Session& session, Id shot) {
+    if (itemsOf<Shot>(session.document.project()).size() < 2)
+        return Q_EMIT session.message(tr("The last shot stays: a project needs one to be seen through."));
+    session.document.edit(tr("Delete a shot"), removed(session.document.project(), shot));
+}
+
+void addShot(Session& session) {
+    Id id;
+    session.document.edit(tr("Add a shot"),
+                          added(session.document.project(), tr("Shot").toStdString(), session.view.shot(), &id));
+    session.view.showShot(id);
+}
+
+void groupSelected(Session& session) {
+    Id group;
+    session.document.editChecked(
+        tr("Group"), grouped(session.document.project(), tr("Group").toStdString(), session.selection.all(), &group));
+    session.selection.set(group);
+}
+
+void ungroupSelected(Session& session) {
+    Project next = session.document.project();
+    std::vector<Id> held;
+    for (const Id id : session.selection.all()) {
+        if (!bodyOf<Group>(session.document.item(id))) continue;
+        for (const auto& i : next.items)
+            if (i->group == id) held.push_back(i->id);
+        next = ungrouped(next, id);
+    }
+    session.document.edit(tr("Ungroup"), std::move(next));
+    session.selection.setAll(std::move(held));
+}
+
+void lockSelected(Session& session) {
+    if (refusesSelection(session)) return;
+    const bool lock = !session.selection.item()->locked;
+    Project next = session.document.project();
+    for (const Id id : session.selection.all()) {
+        auto item = std::make_shared<Item>(*session.document.item(id));
+        item->locked = lock;
+        next.items.replace(std::move(item));
+    }
+    session.document.edit(lock ? tr("Lock") : tr("Unlock"), std::move(next));
+}
+
+void turnSelected(Session& session, double by) {
+    Box2f box;
+    for (const Id leaf : session.selection.leaves())
+        if (const auto hold = holdOf(*session.document.item(leaf), nullptr)) box.extendBy(xy(*hold));
+    if (box.isEmpty()) return;
+    Movement m;
+    m.turn = radians(static_cast<float>(by));
+    m.pivot = box.center();
+    session.document.edit(tr("Turn"),
+                          moved(session.document.project(), session.selection.all(), m, session.document.ground(),
+                                session.selection.specimen()),
+                          "turn keys");
+}
+
+void selectAllOfVerb(Session& session) {
+    const Project& project = session.document.project();
+    const std::vector<char> ours = belonging(project, session.view.verb());
+    std::vector<Id> ids;
+    for (size_t i = 0; i < project.items.size(); ++i) {
+        const Item& item = *project.items[i];
+        if (ours[i] && !item.group && !bodyOf<Shot>(&item) && !item.locked && session.view.seen(item))
+            ids.push_back(item.id);
+    }
+    session.selection.setAll(std::move(ids));
+}
+
+void selectAllOfKind(Session& session) {
+    const Project& project = session.document.project();
+    const Item* like = session.selection.item();
+    std::vector<Id> ids;
+    for (const auto& i : project.items)
+        if (like && i->body.index() == like->body.index() && session.view.seen(*i) && !fixed(project, *i))
+            ids.push_back(i->id);
+    session.selection.setAll(std::move(ids));
+}
+
+void showShotAfter(Session& session, int by) {
+    const auto shots = itemsOf<Shot>(session.document.project());
+    for (size_t i = 0; i < shots.size(); ++i)
+        if (shots[i]->id == session.view.shotId())
+            return session.view.showShot(shots[(i + shots.size() + static_cast<size_t>(by)) % shots.size()]->id);
+}
+
+} // namespace thallos

@@ -1,0 +1,22 @@
+// What commands do to what is selected: each one step of history, and a message when it can't be.
+#pragma once
+
+#include "app/work/session.h"
+
+namespace thallos {
+
+// Tells so when what is selected was selected elsewhere, and is not to be taken away unseen.
+bool refusesSelection(Session& session);
+void deleteSelected(Session& session); // and what cannot be without it
+void deleteShot(Session& session, Id shot);
+void addShot(Session& session); // the view as it is now, under a name of its own
+void groupSelected(Session& session);
+void ungroupSelected(Session& session);
+void lockSelected(Session& session);                 // or unlocks, as the last is locked or not
+void turnSelected(Session& session, double degrees); // about the middle of all of it
+void selectAllOfVerb(Session& session);
+void selectAllOfKind(Session& session); // of the last's
+// The shots' items in order, so many further on round and round.
+void showShotAfter(Session& session, int by);
+
+} // namespace thallos

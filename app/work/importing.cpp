@@ -1,0 +1,171 @@
+#include "app/work/importing.h"
+
+#include <cmath>
+
+#include "app/words/numbers.h"
+#include "core/exchange/foreign.h"
+#include "core/exchange/survey.h"
+#include "core/jobs/collect.h"
+
+namespace thallos {
+
+namespace fs = std::filesystem;
+
+namespace {
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("Importing", text);
+}
+
+QString nameOf(const fs::path& file) {
+    return QString::fromStdString(file.filename().string());
+}
+
+QString reading(const fs::path& file) {
+    return tr("Reading %1").arg(nameOf(file));
+}
+
+// The middle of the site, or the nearest place to it where the model covers no building.
+V2f freePlace(const Project& project, const Model& model) {
+    const V3f size = bounds(model).size();
+    const auto overlaps = [&](const V2f& p) {
+        for (const Item* item : itemsOf<Building>(project)) {
+            const auto* o = bodyOf<Building>(item);
+            const V3f other = bounds(*o->model).size();
+            if ((xy(o->position) - p).length() < 0.5f * (xy(size).length() + xy(other).length())) return true;
+        }
+        return false;
+    };
+    V2f at(0);
+    for (int ring = 0; ring < 40 && overlaps(at); ++ring)
+        for (int k = 0; k < 12 && overlaps(at); ++k)
+            at = V2f(std::cos(static_cast<float>(k) * 0.5236f), std::sin(static_cast<float>(k) * 0.5236f)) *
+                 (6.0f * static_cast<float>(ring + 1));
+    return at;
+}
+
+} // namespace
+
+void importBuilding(Session& session, const fs::path& file, const std::optional<V2f>& where) {
+    session.jobs.start(
+        reading(file),
+        [file](Progress& progress) { return std::make_shared<const Model>(importModel(file, {}, &progress)); },
+        [&session, file, where](const std::shared_ptr<const Model>& model) {
+            Building b;
+            b.model = model;
+            b.surfaces = model->materials;
+            b.rights.source = fs::absolute(file).string();
+            const V2f at = where ? *where : freePlace(session.document.project(), *model);
+            b.position = {at.x, at.y, 0};
+            if (const HeightField* ground = session.document.ground()) b.position.z = seatHeight(b, *ground);
+            Id id;
+            session.document.edit(tr("Bring in a model"), added(session.document.project(), model->name, b, &id));
+            session.selection.set(id);
+            const QString parts = tr("%1: %2 parts, %3 materials")
+                                      .arg(QString::fromStdString(model->name))
+                                      .arg(model->parts.size())
+                                      .arg(model->materials.size());
+            QStringList warnings;
+            for (const std::string& w : model->warnings) warnings += QString::fromStdString(w);
+            Q_EMIT session.message(warnings.isEmpty() ? parts + "." : parts + "; " + warnings.join("; ") + ".",
+                                   !warnings.isEmpty());
+        });
+}
+
+void importTerrain(Session& session, const fs::path& file) {
+    session.jobs.start(
+        reading(file), [file](Progress& progress) { return importHeights(file, 0, &progress); },
+        [&session, file](const HeightRaster& raster) {
+            Surveyed s = surveyed(*session.document.project().ground, raster, Fit::TrueSize, file.filename().string());
+            session.document.edit(tr("Lay a survey"), withLand(session.document.project(), std::move(s.ground)));
+            QString text = tr("%1: %2 × %3 heights, ").arg(nameOf(file)).arg(raster.width).arg(raster.height);
+            text +=
+                raster.sized
+                    ? tr("%1 apart, centred on the site. What stands there went along.").arg(lengthText(raster.cell))
+                    : tr("laid over the whole ground, for the file does not say how large it is.");
+            if (s.unknown > 0)
+                text += " " + tr("%1 % of the site's heights were unknown and were filled from those around.")
+                                  .arg(std::max(1.0, std::round(100.0 * s.unknown)));
+            Q_EMIT session.message(text, s.unknown > 0);
+        });
+}
+
+void importPictures(Session& session, const std::vector<fs::path>& files, Id building, const std::string& material,
+                    std::optional<Map> only) {
+    session.jobs.start(
+        reading(files.front()),
+        [files, only](Progress& progress) {
+            Maps maps;
+            for (const fs::path& f : files) {
+                const auto map = only.value_or(mapNamed(f.stem().string()));
+                maps.*map = std::make_shared<const Picture>(importPicture(f, map == &Maps::color, &progress));
+            }
+            return maps;
+        },
+        [&session, name = nameOf(files.front()), building, material](const Maps& maps) {
+            if (!session.document.item(building)) return;
+            session.document.editItem(tr("Lay a picture"), building, [&](Item& i) {
+                for (Surface& s : std::get<Building>(i.body).surfaces)
+                    if (s.name == material) {
+                        s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
+                        if (maps.color) s.baseColor = Rgb(0.95f);
+                        s.recipe.clear();
+                        for (const Map map : kMaps)
+                            if (maps.*map) s.maps.*map = maps.*map;
+                    }
+            });
+            session.selection.set(building);
+            Q_EMIT session.message(tr("%1 lies on %2.").arg(name, QString::fromStdString(material)), false);
+        });
+}
+
+void importPlant(Session& session, const fs::path& file, std::function<void(std::shared_ptr<const ProxyDraft>)> read) {
+    session.jobs.start(
+        reading(file),
+        [file](Progress& progress) {
+            return std::make_shared<const ProxyDraft>(
+                isPicture(file) ? draftOf(importPicture(file, true, &progress), file.stem().string())
+                                : draftOf(importModel(file, {.plant = true}, &progress)));
+        },
+        std::move(read));
+}
+
+void setUpCard(Session& session, const ProxyDraft& draft, const ProxyOrder& order, bool mist) {
+    Building b;
+    b.model = std::make_shared<const Model>(cardOf(draft, order.height, mist));
+    b.surfaces = b.model->materials;
+    b.rights = order.rights;
+    const Camera camera = session.view.camera();
+    const V2f ahead(std::sin(camera.yaw), std::cos(camera.yaw));
+    const V2f at = xy(camera.position) + ahead * (1.2f * order.height);
+    b.position = {at.x, at.y, 0};
+    b.yaw = -camera.yaw;
+    if (const HeightField* ground = session.document.ground()) b.position.z = ground->at(at);
+    Id id;
+    session.document.edit(tr("Bring in a picture"), added(session.document.project(), order.name, b, &id));
+    session.selection.set(id);
+}
+
+void collectInto(Session& session, const fs::path& folder, std::shared_ptr<const PlantLibrary> library) {
+    struct Result {
+        Collected collected;
+        int unclear = 0; // nothing tells their licence
+    };
+    session.jobs.start(
+        tr("Collecting the project"),
+        [folder, project = session.document.project(), library](Progress& progress) {
+            Result r{collect(project, *library, folder, &progress)};
+            for (const Asset& a : assetsOf(project, *library)) r.unclear += a.unclear();
+            return r;
+        },
+        [&session](const Result& r) {
+            const Collected& done = r.collected;
+            QString text = tr("Collected: %1 with %2 files beside it.").arg(nameOf(done.project)).arg(done.files);
+            if (!done.missing.empty())
+                text += " " + tr("%1 is not where it was.").arg(QString::fromStdString(done.missing.front()));
+            if (r.unclear > 0) text += " " + tr("Of %1 nothing tells the licence; see rights.csv.").arg(r.unclear);
+            Q_EMIT session.message(text, !done.missing.empty() || r.unclear > 0);
+        });
+}
+
+} // namespace thallos

@@ -1,0 +1,29 @@
+// What is brought into the project from files: buildings, heights of the land, pictures of materials, plants. Each
+// reads aside, then is one step of history, and says what it found.
+#pragma once
+
+#include <filesystem>
+#include <functional>
+#include <optional>
+#include <vector>
+
+#include "app/work/session.h"
+#include "core/exchange/proxy_import.h"
+
+namespace thallos {
+
+// Without a place, beside what stands already.
+void importBuilding(Session& session, const std::filesystem::path& file, const std::optional<V2f>& at = std::nullopt);
+void importTerrain(Session& session, const std::filesystem::path& file);
+// Onto a material of a building; each is the map that its name tells, or all are `map`.
+void importPictures(Session& session, const std::vector<std::filesystem::path>& files, Id building,
+                    const std::string& material, std::optional<Map> map = std::nullopt);
+// A plant, thing or picture that somebody wants to plant; `read` asks for the rest.
+void importPlant(Session& session, const std::filesystem::path& file,
+                 std::function<void(std::shared_ptr<const ProxyDraft>)> read);
+// A flat picture or a model of one as a card before the camera, across its view.
+void setUpCard(Session& session, const ProxyDraft& draft, const ProxyOrder& order, bool mist);
+// The project with all that was brought into it, in one folder.
+void collectInto(Session& session, const std::filesystem::path& folder, std::shared_ptr<const PlantLibrary> library);
+
+} // namespace thallos

@@ -1,0 +1,48 @@
+#include "app/work/jobs.h"
+
+#include <algorithm>
+
+namespace thallos {
+
+Jobs::~Jobs() {
+    if (busy_) reading_.progress->cancel();
+    if (task_.joinable()) task_.join();
+}
+
+void Jobs::add(const Job& job) {
+    jobs_.push_back(job);
+    Q_EMIT changed();
+}
+
+void Jobs::remove(const Job& job) {
+    std::erase_if(jobs_, [&](const Job& j) { return j.progress == job.progress; });
+    Q_EMIT changed();
+}
+
+void Jobs::cancelNewest() {
+    if (!jobs_.empty()) jobs_.back().progress->cancel();
+}
+
+bool Jobs::begin(const QString& title) {
+    if (busy_) {
+        Q_EMIT message(tr("Another file is being read; wait for it or stop it."));
+        return false;
+    }
+    if (task_.joinable()) task_.join();
+    busy_ = true;
+    reading_ = Job{title};
+    add(reading_);
+    return true;
+}
+
+void Jobs::end() {
+    busy_ = false;
+    remove(reading_);
+}
+
+QString Jobs::sentenceOf(const std::exception& e) {
+    const auto* error = dynamic_cast<const Error*>(&e);
+    return error && error->kind() == Error::Kind::Cancelled ? tr("Stopped.") : QString::fromUtf8(e.what());
+}
+
+} // namespace thallos

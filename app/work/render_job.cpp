@@ -1,0 +1,83 @@
+#include "app/work/render_job.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/base/error.h"
+#include "core/trace/plant_scenes.h"
+#include "core/trace/scene_builder.h"
+
+namespace thallos {
+
+RenderJob::RenderJob(RenderOrder order, QObject* parent) : QObject(parent), order_(std::move(order)) {}
+
+void RenderJob::start(std::shared_ptr<const PlantLibrary> library, std::shared_ptr<const Scene> scene) {
+    thread_ = Task([this, library = std::move(library), scene = std::move(scene)] { run(library, scene); });
+}
+
+RenderJob::~RenderJob() {
+    progress_->cancel();
+    if (thread_.joinable()) thread_.join();
+}
+
+void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::shared_ptr<const Scene> scene) {
+    try {
+        PictureSettings settings;
+        prepare(order_.delivery, settings); // what can't be written is known before anything is built
+        // The shown scene serves if it is of this very document and shows what the shot shows.
+        order_.shot.camera.nearCut = 0;
+        const Visibility visibility = visibilityOf(order_.project, order_.shot);
+        if (!scene || !scene->fine || !scene->plantScenes->toned() || !(scene->site->project == order_.project) ||
+            scene->site->stale || !(scene->visibility == visibility)) {
+            SceneBuilder builder(false, shippedMaterials());
+            const auto site = build(order_.project, library, nullptr, BuildMode::Rest, &warnings_);
+            progress_->throwIfCancelled();
+            scene = builder.update(site, visibility);
+            progress_->throwIfCancelled();
+        }
+        settings.size = order_.size;
+        settings.noise = order_.shot.noise;
+        if (const auto& part = order_.part) {
+            const auto pixel = [&](const V2f& share) {
+                return V2i(std::clamp(static_cast<int>(std::lround(share.x * static_cast<float>(order_.size.x))), 0,
+                                      order_.size.x),
+                           std::clamp(static_cast<int>(std::lround(share.y * static_cast<float>(order_.size.y))), 0,
+                                      order_.size.y));
+            };
+            settings.regionStart = pixel(part->min);
+            const V2i size = pixel(part->max) - settings.regionStart;
+            settings.regionSize = V2i(std::max(size.x, 1), std::max(size.y, 1));
+        }
+        result_ = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot, settings,
+                                order_.samples, order_.denoise, *progress_);
+        scene_ = scene;
+        write();
+    } catch (const Error& e) {
+        Q_EMIT stopped(e.kind() == Error::Kind::Cancelled ? QString() : QString::fromUtf8(e.what()));
+    } catch (const std::exception& e) {
+        Q_EMIT stopped(QString::fromUtf8(e.what()));
+    }
+}
+
+void RenderJob::deliverTo(const std::filesystem::path& file) {
+    order_.delivery.file = file;
+    thread_ = Task([this] { write(); });
+}
+
+// The picture is worth more than its file: it is kept until it has one.
+void RenderJob::write() {
+    try {
+        const auto files = deliver(*result_, *scene_, order_.shot.finish, order_.delivery);
+        QStringList remarks;
+        for (const std::string& w : warnings_) remarks += QString::fromStdString(w);
+        if (result_->lost > 0)
+            remarks += tr("%1 samples could not be computed and are black; please report this with the project.")
+                           .arg(result_->lost);
+        Q_EMIT finished(QString::fromStdString(files.front().file.string()), static_cast<int>(files.size()),
+                        result_->seconds, remarks.join(" "));
+    } catch (const std::exception& e) {
+        Q_EMIT unwritten(QString::fromUtf8(e.what()));
+    }
+}
+
+} // namespace thallos

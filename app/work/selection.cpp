@@ -1,0 +1,110 @@
+#include "app/work/selection.h"
+
+#include <algorithm>
+
+#include "app/work/kind.h"
+
+namespace thallos {
+
+Selection::Selection(Document& document, View& view, QObject* parent)
+    : QObject(parent), document_(document), view_(view) {
+    connect(&document_, &Document::replaced, this, &Selection::reset);
+    connect(&document_, &Document::changed, this, &Selection::follow);
+}
+
+void Selection::reset() {
+    ids_.clear();
+    set_.clear();
+    specimen_ = -1;
+    leavesKnown_ = false;
+    ++changes_;
+    Q_EMIT changed();
+}
+
+void Selection::follow() {
+    leavesKnown_ = false;
+    if (std::any_of(ids_.begin(), ids_.end(), [this](Id id) { return !document_.item(id); })) setAll(ids_);
+}
+
+const std::vector<Id>& Selection::leaves() const {
+    if (!std::exchange(leavesKnown_, true)) leaves_ = thallos::leaves(document_.project(), ids_);
+    return leaves_;
+}
+
+bool Selection::holds(Id id) const {
+    for (const Item* i = document_.item(id); i; i = document_.item(i->group))
+        if (set_.count(i->id)) return true;
+    return false;
+}
+
+bool Selection::here() const {
+    return selectedIn_ == view_.verb() || std::all_of(ids_.begin(), ids_.end(), [this](Id id) {
+               const Item* i = document_.item(id);
+               return i && belongs(document_.project(), *i, view_.verb());
+           });
+}
+
+void Selection::become(std::vector<Id> ids, int specimen) {
+    ids_ = std::move(ids);
+    set_ = {ids_.begin(), ids_.end()};
+    specimen_ = specimen;
+    leavesKnown_ = false;
+    ++changes_;
+    Q_EMIT changed();
+}
+
+void Selection::set(Id id) {
+    setAll(id ? std::vector<Id>{id} : std::vector<Id>{});
+}
+
+void Selection::setAll(std::vector<Id> ids) {
+    std::vector<Id> kept;
+    std::unordered_set<Id> once;
+    for (const Id id : ids)
+        if (document_.item(id) && once.insert(id).second) kept.push_back(id);
+    selectedIn_ = view_.verb();
+    if (kept != ids_ || specimen_ >= 0) become(std::move(kept), -1);
+}
+
+void Selection::toggle(Id id) {
+    std::vector<Id> ids = ids_;
+    if (std::erase(ids, id) == 0) ids.push_back(id);
+    setAll(std::move(ids));
+}
+
+int Selection::specimen() const {
+    const auto* p = ids_.size() == 1 ? bodyOf<Specimens>(item()) : nullptr;
+    return p && specimen_ < static_cast<int>(p->specimens.size()) ? specimen_ : -1;
+}
+
+void Selection::setSpecimen(Id specimens, int index) {
+    selectedIn_ = view_.verb();
+    if (ids_ != std::vector<Id>{specimens} || specimen_ != index) become({specimens}, index);
+}
+
+void Selection::setMaterial(int index) {
+    if (std::exchange(material_, index) != index) Q_EMIT materialChanged();
+}
+
+std::vector<Id> Selection::selectable(const std::vector<Id>& under) const {
+    const Project& project = document_.project();
+    std::vector<Id> free, out;
+    for (const Id id : under)
+        if (const Item* i = document_.item(id); i && !fixed(project, *i)) free.push_back(id);
+    std::stable_partition(free.begin(), free.end(),
+                          [&](Id id) { return belongs(project, *document_.item(id), view_.verb()); });
+    for (const Id id : free) {
+        std::vector<Id> chain;
+        for (const Item* i = document_.item(id); i; i = document_.item(i->group)) chain.push_back(i->id);
+        for (auto c = chain.rbegin(); c != chain.rend(); ++c)
+            if (std::find(out.begin(), out.end(), *c) == out.end()) out.push_back(*c);
+    }
+    return out;
+}
+
+Id Selection::firstSelectable(const std::vector<Id>& under) const {
+    const std::vector<Id> all = selectable(under);
+    return all.empty() ? Id{} : all.front();
+}
+
+} // namespace thallos

@@ -1,0 +1,79 @@
+#include <algorithm>
+
+#include "core/material/model_blob.h"
+#include "core/project/json.h"
+#include "core/project/kinds/kind.h"
+
+namespace thallos {
+
+using nlohmann::json;
+
+namespace {
+
+template <class Tile> json out(const TileGrid<Tile>& tiles, const BlobSink& sink) {
+    json list = json::array();
+    for (size_t i = 0; i < tiles.size(); ++i) {
+        if (!tiles[i]) continue;
+        const auto& v = tiles[i]->values;
+        const auto bytes = [&v] {
+            return std::string(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(v[0]));
+        };
+        list.push_back({{"tile", i}, {"blob", sink({tiles[i], bytes})}});
+    }
+    return list;
+}
+
+} // namespace
+
+int schemaOf(const Project& project) {
+    int schema = kLeastSchema;
+    for (const auto& item : project.items) schema = std::max(schema, schemaOf(item->body));
+    return schema;
+}
+
+json dump(const Project& project, const BlobSink& sink) {
+    const Site& site = *project.site;
+    const Ground& g = *project.ground;
+    json j;
+    j["schema"] = schemaOf(project);
+    j["site"] = {{"name", site.name},
+                 {"latitude_deg", site.place.latitude},
+                 {"longitude_deg", site.place.longitude},
+                 {"elevation_m", site.place.elevation},
+                 {"zone_h", site.zone},
+                 {"far_land_seed", site.farSeed},
+                 {"season", kSeasonNames[static_cast<int>(site.season)]}};
+    j["ground"] = {{"size_m", toJson(g.grid.size())},
+                   {"cell_m", g.grid.cell},
+                   {"tile_cells", g.grid.tileCells},
+                   {"relief",
+                    {{"seed", g.relief.seed},
+                     {"height_m", g.relief.height},
+                     {"feature_m", g.relief.feature},
+                     {"roughness", g.relief.roughness},
+                     {"tilt", toJson(g.relief.tilt)}}},
+                   {"survey", out(g.survey, sink)},
+                   {"sculpt", out(g.sculpt, sink)},
+                   {"gravel", out(g.gravel, sink)}};
+    for (const auto& c : project.species) {
+        json one = {{"name", c->name}, {"recipe", c->text}};
+        if (const auto model = c->model ? c->model->get() : nullptr)
+            one["model"] = sink({model, [&model] { return packModel(*model); }});
+        j["species"].push_back(std::move(one));
+    }
+    j["next_id"] = project.nextId;
+    j["items"] = json::array();
+    for (const auto& item : project.items) {
+        json i = {{"id", item->id.value},
+                  {"name", item->name},
+                  {"type", kindName(item->body)},
+                  {"visible", item->visible},
+                  {"locked", item->locked}};
+        if (item->group) i["group"] = item->group.value;
+        withKind(item->body, [&](const auto& kind, const auto& body) { kind.write(body, i, sink); });
+        j["items"].push_back(std::move(i));
+    }
+    return j;
+}
+
+} // namespace thallos

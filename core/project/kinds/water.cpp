@@ -1,0 +1,58 @@
+#include "core/project/kinds/kind.h"
+#include "core/project/move.h"
+
+namespace thallos {
+
+template <> const Kind<Water>& kindOf<Water>() {
+    static const Kind<Water> kind{
+        .name = "water",
+        .since = 1,
+        .inPicture = true,
+        .extent = [](const Water& w) { return Box2f(w.spot); },
+        .hold = [](const Water& w, const HeightField*) { return std::optional(V3f(w.spot.x, w.spot.y, w.level)); },
+        .move =
+            [](Water& w, const Moving& m) {
+                w.spot = m.to(w.spot);
+                w.level += m.by.by.z;
+            },
+        .lift =
+            [](Water& w, const std::function<float(const V2f&)>& rise) {
+                w.level += rise(w.spot);
+                return true;
+            },
+        .limits =
+            [](Water& w, Limits& tell) {
+                tell.point("the place", w.spot);
+                tell.range("the level", w.level, -1e4f, 1e4f);
+                tell.range("the clarity", w.clarity, 0.05f, 60);
+                tell.range("the ripple", w.ripple, 0, 1);
+                for (int k = 0; k < 3; ++k) tell.range("the tint", w.tint[k], 0, 1);
+            },
+        .write =
+            [](const Water& w, nlohmann::json& j, const BlobSink&) {
+                j["spot_m"] = toJson(w.spot);
+                j["level_m"] = w.level;
+                j["clarity_m"] = w.clarity;
+                j["ripple"] = w.ripple;
+                j["tint"] = toJson(w.tint);
+            },
+        .read =
+            [](const JsonReader& in, BlobReader&) {
+                return Water{in.at("spot_m").v2(), in.at("level_m").real(), in.at("clarity_m").real(),
+                             in.at("ripple").real(), in.at("tint").v3()};
+            },
+        .snap = kNothing,
+        .footprint = kNothing,
+        .plantsTouched = kNothing, // by what it covers
+        .sower = kNothing,
+        .species = kNothing,
+        .materials = kNothing,
+        .anchor = nullptr,
+        .standsOn = kNothing,
+        .adrift = "",
+        .follow = kNothing,
+    };
+    return kind;
+}
+
+} // namespace thallos

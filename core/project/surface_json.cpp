@@ -1,0 +1,65 @@
+#include "core/project/surface_json.h"
+
+#include "core/material/model_blob.h"
+
+namespace thallos {
+
+nlohmann::json toJson(const Surface& s) {
+    return {{"name", s.name},
+            {"base_color", toJson(s.baseColor)},
+            {"roughness", s.roughness},
+            {"metalness", s.metalness},
+            {"transmission", s.transmission},
+            {"solid", s.solid},
+            {"absorption_per_m", toJson(s.absorption)},
+            {"translucency", s.translucency},
+            {"through_tint", toJson(s.throughTint)},
+            {"specular", s.specular},
+            {"coat", s.coat},
+            {"coat_roughness", s.coatRoughness},
+            {"lamp_group", s.lampGroup},
+            {"emission_cd_m2", toJson(s.emission)},
+            {"recipe", s.recipe},
+            {"scale", s.scale},
+            {"turn_deg", toDegrees(s.turn)},
+            {"relief", s.relief},
+            {"picture_size_m", s.textureSize},
+            {"picture_mixed", s.mixed},
+            {"picture_soft", s.soft}};
+}
+
+Surface readSurface(const JsonReader& in) {
+    Surface s;
+    s.name = in.at("name").text();
+    s.baseColor = in.at("base_color").v3();
+    s.roughness = in.at("roughness").real();
+    s.metalness = in.at("metalness").real();
+    s.transmission = in.at("transmission").real();
+    s.translucency = in.at("translucency").real();
+    if (in.has("solid")) { // since schema 3
+        s.solid = in.at("solid").yes();
+        s.absorption = in.at("absorption_per_m").v3();
+        s.throughTint = in.at("through_tint").v3();
+        s.specular = in.at("specular").real();
+        s.coat = in.at("coat").real();
+        s.coatRoughness = in.at("coat_roughness").real();
+        s.lampGroup = in.at("lamp_group").small();
+    }
+    s.emission = in.at("emission_cd_m2").v3();
+    if (in.has("recipe")) { // since schema 4
+        s.recipe = in.at("recipe").text();
+        s.scale = in.at("scale").real();
+        s.turn = in.at("turn_deg").angle();
+        s.relief = in.at("relief").real();
+        s.textureSize = in.at("picture_size_m").real();
+        if (in.has("picture_mixed")) s.mixed = in.at("picture_mixed").yes();
+        if (in.has("picture_soft")) s.soft = in.at("picture_soft").yes();
+    } else {
+        if (!takeFirstPattern(s, in.at("pattern").text(), in.at("pattern_size_m").real()))
+            in.at("pattern").fail("names no pattern");
+        s.textureSize = in.at("texture_size_m").real();
+    }
+    return s;
+}
+
+} // namespace thallos

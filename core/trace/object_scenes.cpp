@@ -1,0 +1,185 @@
+#include "core/trace/object_scenes.h"
+
+#include <algorithm>
+#include <bit>
+#include <cmath>
+#include <functional>
+
+#include "core/base/hash.h"
+#include "core/trace/scattering.h"
+#include "core/trace/shading.h"
+
+namespace thallos {
+
+namespace {
+
+std::shared_ptr<EmbreeScene> newScene(bool robust) {
+    RTCScene scene = rtcNewScene(embreeDevice());
+    if (robust) rtcSetSceneFlags(scene, RTC_SCENE_FLAG_ROBUST);
+    return std::make_shared<EmbreeScene>(scene);
+}
+
+// Shadow rays pass clear surfaces without refraction, attenuated by Fresnel. What bodies absorb (Beer-Lambert) is known
+// when all their faces are: transmittance() pairs these by distance, so the order of hits does not matter.
+struct ClearSurface {
+    Rgb tint{1};
+    float index = 1.52f;
+    bool body = false;
+    bool bends = true; // the light that is seen through it; water lets light that arrives by chance straight through
+    Rgb absorption{0}; // 1/m
+};
+void passClear(const RTCFilterFunctionNArguments* args) {
+    const auto& clear = *static_cast<const ClearSurface*>(args->geometryUserPtr);
+    auto& context = *reinterpret_cast<RayContext*>(args->context);
+    const auto& ray = *reinterpret_cast<const RTCRay*>(args->ray);
+    const auto& hit = *reinterpret_cast<const RTCHit*>(args->hit);
+    const V3f d(ray.dir_x, ray.dir_y, ray.dir_z), n(hit.Ng_x, hit.Ng_y, hit.Ng_z);
+    const float signedCosine = d.dot(n) / std::sqrt(std::max(d.length2() * n.length2(), 1e-30f));
+    const float c = std::min(std::abs(signedCosine), 1.0f);
+    if (!clear.body) {
+        context.through *= clear.tint * (1 - fresnelPane(c, clear.index));
+        args->valid[0] = 0;
+        return;
+    }
+    // So many faces leave nothing to see; the ray is stopped.
+    if (context.faces == RayContext::kFaces) return;
+    context.through *= 1 - fresnelDielectric(c, clear.index);
+    const float bend = clear.bends ? c / std::sqrt(1 - (1 - c * c) / (clear.index * clear.index)) : 1;
+    context.face[context.faces++] = {&clear, ray.tfar, signedCosine > 0, bend, clear.absorption};
+    args->valid[0] = 0;
+}
+ClearSurface clearOf(const Material& m) {
+    return {m.base.albedo, m.base.index, m.base.solid, true, m.base.absorption};
+}
+
+// A hole in a picture or a texture is no hit.
+struct CutOut {
+    const Mesh* mesh;
+    const Material* material;
+    float scale; // of the object
+};
+float chance(RTCRayN* ray, RTCHitN* hit, unsigned n, unsigned i) {
+    const float all[] = {RTCRayN_org_x(ray, n, i), RTCRayN_org_y(ray, n, i), RTCRayN_dir_x(ray, n, i),
+                         RTCRayN_dir_y(ray, n, i), RTCRayN_dir_z(ray, n, i)};
+    uint64_t key = mix(17, RTCHitN_instID(hit, n, i, 0), RTCHitN_geomID(hit, n, i), RTCHitN_primID(hit, n, i));
+    for (const float f : all) key = mix(key, std::bit_cast<uint32_t>(f));
+    return std::max(unitFloat(key), 1e-4f);
+}
+void passHoles(const RTCFilterFunctionNArguments* args) {
+    const auto& c = *static_cast<const CutOut*>(args->geometryUserPtr);
+    // First rays come in packets.
+    for (unsigned i = 0; i < args->N; ++i) {
+        if (!args->valid[i]) continue;
+        const HitPoint spot = hitPointOf(*c.mesh, RTCHitN_primID(args->hit, args->N, i),
+                                         RTCHitN_u(args->hit, args->N, i), RTCHitN_v(args->hit, args->N, i), c.scale);
+        // What covers by half stops half of the rays, each layer others.
+        const float most = c.material->soft ? chance(args->ray, args->hit, args->N, i) : 0.5f;
+        if (coverage(*c.material, spot) < most) args->valid[i] = 0;
+    }
+}
+
+bool cuts(const Material& m) {
+    return m.texture && m.texture->cuts();
+}
+
+void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask,
+             const std::function<void(RTCGeometry)>& set = {}) {
+    RTCGeometry g = triangleGeometry(mesh);
+    rtcSetGeometryMask(g, mask);
+    if (set) set(g);
+    rtcCommitGeometry(g);
+    rtcAttachGeometryByID(scene.get(), g, id);
+    rtcReleaseGeometry(g);
+}
+
+} // namespace
+
+std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int tile, bool quick) {
+    auto scene = newScene(true);
+    if (quick) rtcSetSceneBuildQuality(scene->get(), RTC_BUILD_QUALITY_LOW);
+    const HeightTile& heights = *field.tiles[tile];
+    const V2i start = field.grid.tileStart(tile);
+    const int w = heights.cells.x + 1, h = heights.cells.y + 1;
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
+    auto* v = static_cast<V3f*>(
+        newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), static_cast<size_t>(w) * h));
+    for (int y = 0; y < h; ++y)
+        for (int x = 0; x < w; ++x) {
+            const V2f p = field.grid.place(start + V2i(x, y));
+            *v++ = {p.x, p.y, heights.at(x, y)};
+        }
+    auto* grid = static_cast<RTCGrid*>(newBuffer(g, RTC_BUFFER_TYPE_GRID, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
+    *grid = {0, static_cast<unsigned>(w), static_cast<uint16_t>(w), static_cast<uint16_t>(h)};
+    rtcSetGeometryMask(g, kMaskSolid);
+    rtcCommitGeometry(g);
+    rtcAttachGeometryByID(scene->get(), g, 0);
+    rtcReleaseGeometry(g);
+    commitScene(scene->get());
+    return scene;
+}
+
+std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>& model, const Materials& materials,
+                                              float scale, unsigned mask) {
+    auto scene = newScene(false);
+    scene->keeps = {model, materials};
+    for (size_t i = 0; i < model->parts.size(); ++i) {
+        const Part& part = model->parts[i];
+        const Material& material = (*materials)[part.material];
+        const bool clear = material.letsSunThrough;
+        addMesh(*scene, part.mesh, static_cast<unsigned>(i), clear ? kMaskClear : mask, [&](RTCGeometry g) {
+            if (clear) {
+                auto glass = std::make_shared<ClearSurface>(clearOf(material));
+                rtcSetGeometryUserData(g, glass.get());
+                rtcSetGeometryOccludedFilterFunction(g, passClear);
+                scene->keeps.push_back(std::move(glass));
+            } else if (cuts(material) && (!material.byUv || !part.mesh.uvs.empty())) {
+                auto cut = std::make_shared<CutOut>(CutOut{&part.mesh, &material, scale});
+                rtcSetGeometryUserData(g, cut.get());
+                rtcSetGeometryOccludedFilterFunction(g, passHoles);
+                rtcSetGeometryIntersectFilterFunction(g, passHoles);
+                scene->keeps.push_back(std::move(cut));
+            }
+        });
+    }
+    commitScene(scene->get());
+    return scene;
+}
+
+std::shared_ptr<const EmbreeScene> waterScene(const Mesh& texture, const Water& water) {
+    auto scene = newScene(true);
+    auto body = std::make_shared<ClearSurface>(ClearSurface{Rgb(1), kWaterIndex, true, false, waterAbsorption(water)});
+    addMesh(*scene, texture, 0, kMaskClear, [&](RTCGeometry g) {
+        rtcSetGeometryUserData(g, body.get());
+        rtcSetGeometryOccludedFilterFunction(g, passClear);
+    });
+    scene->keeps.push_back(std::move(body));
+    commitScene(scene->get());
+    return scene;
+}
+
+std::shared_ptr<const EmbreeScene> meshScene(const Mesh& mesh) {
+    auto scene = newScene(true);
+    addMesh(*scene, mesh, 0, kMaskSolid);
+    commitScene(scene->get());
+    return scene;
+}
+
+bool sameFilters(const SceneObject& a, const SceneObject& b) {
+    if (a.model != b.model || a.materials->size() != b.materials->size()) return false;
+    if (a.materials == b.materials && a.scale == b.scale) return true;
+    for (size_t i = 0; i < a.materials->size(); ++i) {
+        const Material &m = (*a.materials)[i], &n = (*b.materials)[i];
+        if (m.letsSunThrough != n.letsSunThrough ||
+            (m.letsSunThrough && (m.base.albedo != n.base.albedo || m.base.solid != n.base.solid ||
+                                  m.base.absorption != n.base.absorption)))
+            return false;
+        if (m.soft != n.soft) return false;
+        if (cuts(m) != cuts(n) ||
+            (cuts(m) && (m.texture != n.texture || m.byUv != n.byUv || !(m.mapping == n.mapping) ||
+                         m.scale != n.scale || m.turn != n.turn || a.scale != b.scale)))
+            return false;
+    }
+    return true;
+}
+
+} // namespace thallos

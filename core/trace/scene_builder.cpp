@@ -1,0 +1,341 @@
+#include "core/trace/scene_builder.h"
+
+#include <algorithm>
+#include <functional>
+#include <unordered_set>
+
+#include "core/base/error.h"
+#include "core/base/parallel.h"
+#include "core/trace/embree.h"
+#include "core/trace/object_scenes.h"
+#include "core/trace/plant_scenes.h"
+#include "core/trace/ray.h"
+#include "core/trace/standing.h"
+
+namespace thallos {
+
+namespace {
+
+std::vector<char> individualsOf(const BuiltSite& site) {
+    std::vector<char> wanted(site.library->individualCount(), 0);
+    for (const auto& tiles : site.plants)
+        for (const auto& tile : tiles)
+            for (const IndividualId individual : tile->individuals) wanted[individual.value] = 1;
+    return wanted;
+}
+
+Materials grey(size_t n) {
+    Surface s;
+    s.name = "neutral";
+    s.baseColor = Rgb(0.55f);
+    s.roughness = 0.9f;
+    return std::make_shared<const std::vector<Material>>(n, plain(s));
+}
+
+// A new scene while its objects are added: what they are made of, and what can be shared with the last scene.
+struct Making {
+    const BuiltSite& site;
+    const Visibility& visibility;
+    const Scene* last; // null: the first
+    Scene& scene;
+    const std::unordered_map<const std::vector<Surface>*, Materials>& materials;
+    std::shared_ptr<PlantScenes> plants;
+    std::shared_ptr<const Model> figure;
+    bool hasty = site.mode == BuildMode::Moving;
+    std::unordered_set<Id> hidden{visibility.hidden.begin(), visibility.hidden.end()};
+    std::unordered_map<const void*, const SceneObject*> known{}; // of the last scene, by what it was made of
+    std::vector<std::function<void(SceneObject&)>> makers{};     // of the objects' scenes; empty: it is there
+    std::vector<std::pair<size_t, size_t>> copies{};             // an object and the one whose scene it takes
+
+    void know() {
+        if (!last) return;
+        for (const SceneObject& o : last->objects)
+            if (o.madeOf && (!o.quick || hasty)) known.emplace(o.madeOf, &o);
+    }
+    const SceneObject* before(const void* madeOf) const {
+        const auto it = known.find(madeOf);
+        return it == known.end() ? nullptr : it->second;
+    }
+    // With the scene of the last time, where it is made of the same.
+    void add(SceneObject object, std::function<void(SceneObject&)> make) {
+        if (!object.scene)
+            if (const SceneObject* same = before(object.madeOf)) {
+                object.scene = same->scene;
+                object.quick = same->quick;
+            }
+        addAsIs(std::move(object), std::move(make));
+    }
+    void addAsIs(SceneObject object, std::function<void(SceneObject&)> make) {
+        scene.objects.push_back(std::move(object));
+        makers.push_back(scene.objects.back().scene ? nullptr : std::move(make));
+    }
+};
+
+// One function a kind of object.
+
+void addGround(Making& m) {
+    const HeightField& field = m.site.field;
+    for (int i = 0; i < field.grid.tileCount(); ++i)
+        m.add({.kind = ObjectKind::Ground, .index = i, .madeOf = field.tiles[i].get()},
+              [&field, i, quick = m.hasty](SceneObject& o) {
+                  o.quick = quick;
+                  o.scene = groundTileScene(field, i, quick);
+              });
+}
+
+void addFarLand(Making& m) {
+    if (const Mesh* far = m.site.far.get())
+        m.add({.kind = ObjectKind::Far, .madeOf = far}, [far](SceneObject& o) { o.scene = meshScene(*far); });
+}
+
+// The tile without hidden plants; the tile itself when it has none of them.
+std::shared_ptr<const PlantTile> shownOf(const std::shared_ptr<const PlantTile>& tile, const Making& m) {
+    const float share = m.visibility.plants;
+    const int ranks = share < 1 ? static_cast<int>(share * 256) : 256;
+    const bool some = std::any_of(tile->counts.begin(), tile->counts.end(),
+                                  [&](const auto& of) { return m.hidden.count(Id{of.first}) > 0; });
+    if (!some && ranks == 256) return tile;
+    const auto isHidden = [&](const PlantRecord& r) { return r.rank >= ranks || (some && m.hidden.count(Id{r.item})); };
+    if (std::none_of(tile->records.begin(), tile->records.end(), isHidden)) return tile;
+    auto rest = std::make_shared<PlantTile>(*tile);
+    const auto woody = rest->records.begin() + static_cast<std::ptrdiff_t>(tile->woody);
+    rest->woody -= static_cast<size_t>(std::count_if(rest->records.begin(), woody, isHidden));
+    std::erase_if(rest->records, isHidden);
+    return rest;
+}
+
+void addPlants(Making& m) {
+    const bool sameScenes = m.last && m.last->plantScenes == m.plants;
+    const bool sameHidden =
+        m.last && m.last->visibility.hidden == m.visibility.hidden && m.last->visibility.plants == m.visibility.plants;
+    for (const auto& tiles : m.site.plants)
+        for (const auto& tile : tiles) {
+            const SceneObject* old = sameScenes ? m.before(tile.get()) : nullptr;
+            SceneObject o{
+                .kind = ObjectKind::Plants, .hidden = !m.visibility.planting, .tile = tile, .madeOf = tile.get()};
+            o.plants = sameHidden && old ? old->plants : shownOf(tile, m);
+            if (o.plants->records.empty()) continue;
+            // Hidden plants that come or go make the tile another.
+            if (old) o.quick = old->quick;
+            if (old && old->plants == o.plants) o.scene = old->scene;
+            m.addAsIs(std::move(o), [plants = m.plants, quick = m.hasty](SceneObject& made) {
+                made.quick = quick;
+                made.scene = makePlantTileScene(made.plants, plants, quick);
+            });
+        }
+}
+
+void addWaters(Making& m) {
+    for (const WaterBody& w : m.site.waters) {
+        if (w.surface->empty()) continue;
+        SceneObject o{.kind = ObjectKind::Water,
+                      .item = w.item,
+                      .hidden = m.hidden.count(w.item) > 0,
+                      .water = &w.water,
+                      .madeOf = w.surface.get()};
+        // What it swallows is built into its filter.
+        const SceneObject* old = m.before(o.madeOf);
+        if (old && old->item == w.item && old->water->clarity == w.water.clarity && old->water->tint == w.water.tint)
+            o.scene = old->scene;
+        m.addAsIs(std::move(o), [&w](SceneObject& made) { made.scene = waterScene(*w.surface, w.water); });
+    }
+}
+
+void addBuildings(Making& m) {
+    std::unordered_multimap<const Model*, const SceneObject*> last;
+    if (m.last)
+        for (const SceneObject& o : m.last->objects)
+            if (o.kind == ObjectKind::Building) last.emplace(o.model.get(), &o);
+    std::unordered_map<const Model*, std::vector<size_t>> made; // in this scene, each unlike the others
+    for (const auto& item : m.site.project.items) {
+        const auto* b = std::get_if<Building>(&item->body);
+        if (!b || !shown(m.site.project, *item)) continue;
+        SceneObject o{.kind = ObjectKind::Building,
+                      .item = item->id,
+                      .hidden = m.hidden.count(item->id) > 0,
+                      .model = b->model,
+                      .materials = m.visibility.neutral ? grey(b->surfaces.size()) : m.materials.at(&b->surfaces)};
+        o.scale = b->scale;
+        o.toWorld = transformOf(*b);
+        o.toObject = o.toWorld.inverse();
+        // Copies of one model share what is built for the first of them.
+        auto& firsts = made[o.model.get()];
+        const auto first =
+            std::find_if(firsts.begin(), firsts.end(), [&](size_t i) { return sameFilters(m.scene.objects[i], o); });
+        const size_t self = m.scene.objects.size();
+        if (first != firsts.end()) {
+            m.copies.emplace_back(self, *first);
+            m.addAsIs(std::move(o), [](SceneObject&) {});
+            continue;
+        }
+        const auto before = last.equal_range(o.model.get());
+        for (auto old = before.first; old != before.second && !o.scene; ++old)
+            if (sameFilters(*old->second, o)) o.scene = old->second->scene;
+        firsts.push_back(self);
+        m.addAsIs(std::move(o), [](SceneObject& object) {
+            object.scene = modelScene(object.model, object.materials, object.scale, kMaskSolid);
+        });
+    }
+}
+
+void addFigures(Making& m) {
+    for (const auto& item : m.site.project.items) {
+        const auto* f = std::get_if<Figure>(&item->body);
+        if (!f || !shown(m.site.project, *item)) continue;
+        SceneObject o{.kind = ObjectKind::Figure,
+                      .item = item->id,
+                      .hidden = m.hidden.count(item->id) > 0,
+                      .model = m.figure,
+                      .materials = m.materials.at(&m.figure->materials),
+                      .madeOf = m.figure.get()};
+        const V3f at(f->at.x, f->at.y, m.site.field.at(f->at)); // lifted onto floors once they are there
+        o.toWorld = transformOf(Building{.position = at, .yaw = f->yaw});
+        o.toObject = o.toWorld.inverse();
+        m.add(std::move(o),
+              [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, 1, kMaskSolid); });
+    }
+}
+
+void addClimbers(Making& m) {
+    for (const GrownClimber& c : m.site.climbers) {
+        if (triangleCount(*c.model) == 0) continue;
+        SceneObject o{.kind = ObjectKind::Climber,
+                      .item = c.item,
+                      .hidden = m.hidden.count(c.item) > 0 || !m.visibility.planting,
+                      .model = c.model,
+                      .materials = m.materials.at(&c.model->materials),
+                      .climber = &c,
+                      .madeOf = c.model.get()};
+        o.toWorld = c.toWorld;
+        o.toObject = o.toWorld.inverse();
+        m.add(std::move(o),
+              [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, 1, kMaskWoody); });
+    }
+}
+
+constexpr void (*kAdders[])(Making&) = {addGround,    addFarLand, addPlants,  addWaters,
+                                        addBuildings, addFigures, addClimbers};
+
+// People stand on floors and decks, once these have their scenes.
+void standFigures(Scene& scene, const HeightField& field) {
+    for (SceneObject& o : scene.objects)
+        if (o.kind == ObjectKind::Figure) {
+            const V2f at(o.toWorld[3][0], o.toWorld[3][1]);
+            o.toWorld[3][2] = standingHeight(scene.objects, at, field.at(at));
+            o.toObject = o.toWorld.inverse();
+        }
+}
+
+void commitTop(Scene& scene) {
+    RTCScene top = rtcNewScene(embreeDevice());
+    scene.top = std::make_unique<EmbreeScene>(top);
+    rtcSetSceneFlags(top, RTC_SCENE_FLAG_ROBUST);
+    for (size_t i = 0; i < scene.objects.size(); ++i) {
+        const SceneObject& o = scene.objects[i];
+        RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_INSTANCE);
+        rtcSetGeometryInstancedScene(g, o.scene->get());
+        const M44f& m = o.toWorld; // row vectors: the rows are Embree's columns
+        const float columns[12] = {m[0][0], m[0][1], m[0][2], m[1][0], m[1][1], m[1][2],
+                                   m[2][0], m[2][1], m[2][2], m[3][0], m[3][1], m[3][2]};
+        rtcSetGeometryTransform(g, 0, RTC_FORMAT_FLOAT3X4_COLUMN_MAJOR, columns);
+        rtcSetGeometryMask(g, o.hidden ? 0u : static_cast<unsigned>(kMaskAll));
+        rtcCommitGeometry(g);
+        rtcAttachGeometryByID(top, g, static_cast<unsigned>(i));
+        rtcReleaseGeometry(g);
+    }
+    commitScene(top);
+    RTCBounds b;
+    rtcGetSceneBounds(top, &b);
+    scene.bounds = {{b.lower_x, b.lower_y, b.lower_z}, {b.upper_x, b.upper_y, b.upper_z}};
+}
+
+} // namespace
+
+std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSite> site, const Visibility& visibility) {
+    if (!plantScenes_ || plantScenes_->library() != site->library) {
+        plantScenes_ = std::make_shared<PlantScenes>(site->library, fast_);
+        last_ = nullptr;
+    }
+    auto scene = std::make_shared<Scene>();
+    scene->site = site;
+    scene->visibility = visibility;
+    plantScenes_->prepare(individualsOf(*site));
+    scene->plantScenes = plantScenes_;
+    const MaterialsOf materials = resolveMaterials(*site, *scene);
+    scene->fine = materials_.fine();
+
+    Making making{*site, visibility, last_.get(), *scene, materials, plantScenes_, figure_};
+    making.know();
+    for (const auto add : kAdders) add(making);
+    parallelFor(static_cast<int>(making.makers.size()), [&](int i) {
+        if (making.makers[i]) making.makers[i](scene->objects[i]);
+    });
+    for (const auto& [copy, first] : making.copies) scene->objects[copy].scene = scene->objects[first].scene;
+    standFigures(*scene, site->field);
+    scene->lamps = lampsOf(scene->objects);
+    commitTop(*scene);
+    last_ = scene;
+    return scene;
+}
+
+SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, Scene& scene) {
+    if (!figure_) figure_ = std::make_shared<const Model>(scaleFigure());
+    if (!covers_) covers_ = std::make_shared<const std::vector<Surface>>(std::vector{soilSurface(), gravelSurface()});
+    // Keys below these are ids of items.
+    constexpr uint64_t kCovers = uint64_t{1} << 60, kFigure = kCovers + 1, kSpecies = uint64_t{2} << 60,
+                       kClimbers = uint64_t{3} << 60;
+    std::vector<SurfaceList> lists{{kCovers, covers_.get(), covers_}, {kFigure, &figure_->materials, figure_}};
+    // Of species only what stands on the site: a texture takes time and memory.
+    const auto& species = site.library->species();
+    const std::vector<char> wanted = individualsOf(site);
+    std::vector<size_t> standing;
+    for (size_t i = 0; i < species.size(); ++i) {
+        const auto from = wanted.begin() + static_cast<std::ptrdiff_t>(i * kIndividuals);
+        if (std::none_of(from, from + kIndividuals, [](char w) { return w != 0; })) continue;
+        standing.push_back(i);
+        lists.push_back({kSpecies + i, &site.library->surfaces(static_cast<int>(i)), site.library});
+    }
+    const size_t afterSpecies = lists.size();
+    for (const auto& item : site.project.items)
+        if (const auto* b = std::get_if<Building>(&item->body)) lists.push_back({item->id.value, &b->surfaces, item});
+    for (const GrownClimber& c : site.climbers)
+        lists.push_back({kClimbers + c.item.value, &c.model->materials, c.model});
+
+    const std::vector<Materials> resolved = materials_.resolve(lists);
+    scene.covers = {resolved[0]->at(0), resolved[0]->at(1)};
+    scene.plants.resize(species.size());
+    for (size_t k = 0; k < standing.size(); ++k) scene.plants[standing[k]] = resolved[2 + k];
+    MaterialsOf out{{lists[1].surfaces, resolved[1]}};
+    for (size_t i = afterSpecies; i < lists.size(); ++i) out.emplace(lists[i].surfaces, resolved[i]);
+    return out;
+}
+
+SceneBuilder::Refine SceneBuilder::refine() const {
+    if (!last_ || !plantScenes_) return {};
+    const auto finer = materials_.finer();
+    if (!plantScenes_->fast() && !finer) return {};
+    return [site = last_->site, plants = plantScenes_->fast(),
+            finer](const std::function<bool()>& stop) -> std::shared_ptr<const Refined> {
+        auto out = std::make_shared<Refined>();
+        try {
+            if (finer) out->textures = finer(stop);
+        } catch (const Error&) {
+            return nullptr;
+        }
+        if (plants) {
+            out->plants = std::make_shared<PlantScenes>(site->library, false);
+            if (!out->plants->prepare(individualsOf(*site), stop)) return nullptr;
+        }
+        return out;
+    };
+}
+
+std::shared_ptr<const Scene> SceneBuilder::adopt(std::shared_ptr<const Refined> refined) {
+    if (!last_ || !refined) return last_;
+    // Tiles of plants hold on to the scenes of their individuals: they are made anew, the rest is shared.
+    if (refined->plants && refined->plants->library() == last_->site->library) plantScenes_ = refined->plants;
+    materials_.adopt(refined->textures);
+    return update(last_->site, last_->visibility);
+}
+
+} // namespace thallos

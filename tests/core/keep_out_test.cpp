@@ -1,0 +1,96 @@
+// What keeps plants out: the grid of areas answers as going through all of them does.
+#include <gtest/gtest.h>
+
+#include "core/base/hash.h"
+#include "core/project/keep_out.h"
+#include "tests/core/sample_site.h"
+
+using namespace thallos;
+using namespace thallos::test;
+
+namespace {
+
+// A hundred clearings and sheds, some of them across and beyond the border.
+Project crowded() {
+    Project p = sample();
+    Random random(5);
+    const Building shed = *bodyOf<Building>(find(p, "Shed"));
+    std::vector<Item> items;
+    const Box2f site = p.ground->grid.box();
+    for (int i = 0; i < 100; ++i) {
+        const V2f at(random.between(site.min.x - 10, site.max.x + 10),
+                     random.between(site.min.y - 10, site.max.y + 10));
+        Item item;
+        item.name = "Area";
+        if (i % 2) {
+            Building b = shed;
+            b.position = {at.x, at.y, 0};
+            b.yaw = 6 * random.unit();
+            item.body = b;
+        } else {
+            const float r = 1 + 8 * random.unit();
+            item.body = Clearing{{{at + V2f(r, 0), at + V2f(0, r), at - V2f(r, 0), at - V2f(0, r)}}};
+        }
+        items.push_back(std::move(item));
+    }
+    return added(p, items);
+}
+
+} // namespace
+
+TEST(KeptOut, TheGridAnswersAsAllAreasDo) {
+    Project p = crowded();
+    Ground bare = *p.ground;
+    bare.gravel.assign(bare.gravel.size(), nullptr);
+    p = withGround(p, bare);
+    const HeightField field = buildNatural(*p.ground);
+    const KeptOut kept(p, field, {});
+    std::vector<KeepOut> areas;
+    for (const auto& item : p.items)
+        if (shown(p, *item))
+            withKind(item->body, [&](const auto& kind, const auto& body) { kind.footprint(body, areas); });
+    ASSERT_GT(areas.size(), 90u);
+    Random random(9);
+    const Box2f site = p.ground->grid.box();
+    int open = 0, shut = 0;
+    for (int i = 0; i < 20000; ++i) {
+        const V2f at(random.between(site.min.x, site.max.x), random.between(site.min.y, site.max.y));
+        const float spread = i % 3 == 0 ? 14 * random.unit() : 0.4f * random.unit();
+        bool expected = true;
+        for (const KeepOut& a : areas)
+            expected = expected &&
+                       !(a.walls ? signedDistance(a.outline, at) < 0.05f + 0.42f * spread : contains(a.outline, at));
+        ASSERT_EQ(kept.open(at, spread), expected) << at << " " << spread;
+        ++(expected ? open : shut);
+    }
+    EXPECT_GT(open, 1000);
+    EXPECT_GT(shut, 1000);
+    EXPECT_FALSE(kept.open(site.max + V2f(1), 0)) << "outside of the site nothing grows";
+}
+
+TEST(KeptOut, NothingKeepsOutOfAnEmptySite) {
+    const Project p = newProject({100, 100}, 1, "Empty");
+    const HeightField field = buildNatural(*p.ground);
+    const KeptOut kept(p, field, {});
+    EXPECT_TRUE(kept.open({3, -8}, 5));
+}
+
+TEST(HeightRanges, AreThoseOfTheSamples) {
+    const Project p = sample();
+    const HeightField field = buildNatural(*p.ground);
+    ASSERT_EQ(field.ranges.size(), field.tiles.size());
+    for (size_t i = 0; i < field.tiles.size(); ++i) {
+        const auto [low, high] = std::minmax_element(field.tiles[i]->values.begin(), field.tiles[i]->values.end());
+        EXPECT_EQ(field.ranges[i], V2f(*low, *high));
+    }
+    HeightField forgetful = field;
+    forgetful.ranges.clear();
+    EXPECT_EQ(forgetful.range(), field.range());
+    // A tile that is another one is looked at again.
+    HeightField changed = field;
+    auto tile = std::make_shared<HeightTile>(*field.tiles[0]);
+    tile->values[0] = 1234;
+    changed.tiles[0] = tile;
+    changed.findRanges({&field});
+    EXPECT_FLOAT_EQ(changed.range().y, 1234);
+}
