@@ -56,8 +56,9 @@ public:
     }
     // Other values may come while somebody types: the plants that stand are counted anew.
     void setEditorData(QWidget* editor, const QModelIndex& index) const override {
-        if (const auto* line = qobject_cast<QLineEdit*>(editor); !line || !line->isModified())
-            QStyledItemDelegate::setEditorData(editor, index);
+        const auto* line = qobject_cast<QLineEdit*>(editor);
+        if (line && (line->isModified() || line->text() == index.data(Qt::EditRole).toString())) return;
+        QStyledItemDelegate::setEditorData(editor, index);
     }
     void updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option, const QModelIndex&) const override {
         editor->setGeometry(option.rect.adjusted(kIcon - 4, 3, 0, -3));

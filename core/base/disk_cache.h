@@ -9,8 +9,8 @@
 
 namespace thallos {
 
-// Values by key. A key must name all that the value hangs on, the version of the code that makes it among it. Safe from
-// any thread and with other programs on the same folder. Nothing here throws: a cache that does not work is empty.
+// Values by key. A key must name all that the value depends on, the version of the code that makes it among it. Safe
+// from any thread and with other programs on the same folder. Nothing here throws: a cache that does not work is empty.
 class DiskCache {
 public:
     // `folder` is made when the first value is kept. Of values that take more than `bytes` together those go that were

@@ -36,7 +36,8 @@ public:
     Display& operator=(const Display&) = delete;
 
     // The whole chain, for pictures at rest and in files. Eight bits are dithered by up to one step, so that skies show
-    // no bands; a pixel's share hangs on its place alone, counted from `start`: where the picture lies in a larger one.
+    // no bands; a pixel's share depends on its place alone, counted from `start`: where the picture lies in a larger
+    // one.
     Image8 encode(const Image& developed, const V2i& start = V2i(0)) const;
     Image16 encode16(const Image& developed) const;
     // By a table of the chain, for pictures that move: several times faster, on average within one step of 255.

@@ -19,7 +19,7 @@ struct Environment {
     // from the zenith at skyElevation().
     Image sky;
     // For sampling, by tabulate(): cumulative chances of the rows, and of the columns within each row; for even steps
-    // of chance where in them to begin to look; the density in each cell, a steradian; the sines of the elevations
+    // of chance where in them to begin to look; the density in each cell, per steradian; the sines of the elevations
     // between the rows.
     std::vector<float> rowChance, columnChance;
     std::vector<uint16_t> rowStart, columnStart;
@@ -57,7 +57,7 @@ Rgb skyRadiance(const Environment& environment, const V3f& direction);
 
 struct SkySample {
     V3f direction;
-    float density; // of sampleSky(), a steradian
+    float density; // of sampleSky(), per steradian
     Rgb radiance;
 };
 SkySample sampleSky(const Environment& environment, float u, float v);

@@ -35,7 +35,7 @@ void readSurface(const RecipeReader& in, Surface& surface);
 std::vector<std::string> generatorNames();
 
 // A texture of `width` texels along its longer side. The same on every machine to within one step of 255, and for any
-// number of threads. Throws Error::Cancelled when `stop` answered true.
+// number of threads. Throws Error::Cancelled when `stop` returned true.
 Texture bake(const Recipe& recipe, int width, const std::function<bool()>& stop = {});
 
 } // namespace thallos

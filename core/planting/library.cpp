@@ -60,7 +60,7 @@ float Species::spread() const {
 
 std::string PlantLibrary::cacheKey(IndividualId id) const {
     const Species& s = species_[id.species()];
-    // A proxy hangs on its model besides, which is no slower to read than what is made of it.
+    // A proxy depends on its model besides, which is no slower to read than what is made of it.
     if (!cache() || s.text.empty() || std::holds_alternative<ProxyRecipe>(s.recipe.growth)) return {};
     return std::string(CODE_OF_GROWTH) + " " + std::to_string(static_cast<int>(season_)) + " " +
            std::to_string(seedOf(id)) + " " + s.text;

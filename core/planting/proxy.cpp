@@ -50,7 +50,7 @@ struct Proxy {
     std::vector<Body> bodies;
     uint64_t seed = 0;
     float inLeaf = 1;
-    std::array<std::vector<Body>, kLevels> levels; // of each what does not hang on how full it shall be
+    std::array<std::vector<Body>, kLevels> levels; // of each what does not depend on how full it shall be
 
     const std::vector<Body>& at(Level level) {
         std::vector<Body>& made = levels[static_cast<size_t>(level)];

@@ -182,7 +182,7 @@ private:
             if (sown[i]) order.push_back(i);
         const auto away = [&](int i) { return (grid.tileBox(i).center() - slice_.near).length2(); };
         std::stable_sort(order.begin(), order.end(), [&](int a, int b) { return away(a) < away(b); });
-        // A slice goes by a few tiles at a time, so that what is done does not hang on the number of threads.
+        // A slice goes by a few tiles at a time, so that what is done does not depend on the number of threads.
         const size_t atOnce = slice_.plants == BuildSlice().plants ? std::max<size_t>(order.size(), 1) : 16;
         size_t planted = 0;
         for (size_t first = 0; first < order.size(); first += atOnce) {

@@ -159,7 +159,7 @@ Project mended(const Project& project, std::vector<std::string>& told) {
         slots.back() = std::make_shared<const Item>(std::move(item));
     }
     out.items.assign(std::move(slots));
-    // What hangs on an item that goes, goes too: until nothing more does.
+    // What depends on an item that goes, goes too: until nothing more does.
     for (bool again = true; again;) {
         again = false;
         Items next = out.items;

@@ -57,7 +57,7 @@ Ids setOf(const std::vector<Id>& ids) {
     return {ids.begin(), ids.end()};
 }
 
-// The ids and all that hangs on them.
+// The ids and all that depends on them.
 Ids withDependents(const Project& project, const std::vector<Id>& ids) {
     Ids all = setOf(ids);
     for (bool more = true; more;) {

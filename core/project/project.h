@@ -73,7 +73,7 @@ std::vector<std::string> speciesIn(const Item& item);
 // planted no more. The same project when nothing changes.
 Project carrying(const Project& project, const PlantLibrary& library);
 
-// Items that hang on one of `ids` and would go or lose their sense with it, without these; in the project's order.
+// Items that depend on one of `ids` and would go or lose their sense with it, without these; in the project's order.
 std::vector<const Item*> dependents(const Project& project, const std::vector<Id>& ids);
 inline std::vector<const Item*> dependents(const Project& project, Id id) {
     return dependents(project, std::vector<Id>{id});
@@ -101,7 +101,7 @@ inline constexpr uint64_t kLargestId = UINT32_MAX; // of an item
 // With `before`, a project that has passed: only what is not shared with it is looked at.
 void check(const Project& project, const Project* before = nullptr);
 // The project with all mended that check() would refuse: values are brought into their range, names and ids made
-// unique, items left out that hang on nothing. `told` gets a sentence for each. Needs a ground.
+// unique, items left out that depend on what is not there. `told` gets a sentence for each. Needs a ground.
 Project mended(const Project& project, std::vector<std::string>& told);
 
 } // namespace thallos

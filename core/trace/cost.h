@@ -22,7 +22,7 @@ struct Cost {
 };
 
 // Everything that is planted, and every material that is seen, the most time first. Traces a small picture of the
-// camera's view, about a second; empty when `stop` answered true.
+// camera's view, about a second; empty when `stop` returned true.
 std::vector<Cost> costsOf(const Scene& scene, const Environment& environment, const Camera& camera,
                           const std::function<bool()>& stop = nullptr);
 

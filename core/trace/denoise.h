@@ -11,7 +11,7 @@ namespace thallos {
 
 inline constexpr int kDenoiseReach = 12; // pixels to each side that one pixel reads
 
-// Mean radiance, cd/m2. Pixels with fewer than 4 samples come back as they are. When `stop` answers true, so does the
+// Mean radiance, cd/m2. Pixels with fewer than 4 samples come back as they are. When `stop` returns true, so does the
 // rest. `strength` 0..1 blends from the raw picture to the clean one.
 // `split`, of a film that has it, gets a picture for each route and then for each source, filtered like the whole and
 // then scaled so that the routes, and the sources, of a pixel sum to it.

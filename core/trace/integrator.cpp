@@ -33,7 +33,7 @@ enum class Mode {
 // Straight passages through panes and water leave it alone, for aimed rays go the same way.
 struct Last {
     V3f at{0};
-    float density = 0;     // of the direction that was taken there, a steradian
+    float density = 0;     // of the direction that was taken there, per steradian
     bool specular = false; // mirrored since: no aimed ray goes that way
 
     // Share of light found by scattering, of both ways to find it (balance heuristic).

@@ -27,12 +27,12 @@ class PlantScenes {
 public:
     // `fast`: built in a third of the time, traced at three quarters of the speed.
     PlantScenes(std::shared_ptr<const PlantLibrary> library, bool fast);
-    // Builds the scenes of the marked individuals that are not there yet; false when `stop` answered true before all
+    // Builds the scenes of the marked individuals that are not there yet; false when `stop` returned true before all
     // were. `stop` is asked often and may take its time: the work rests until it answers. One thread at a time; whoever
     // traces those that are there already is not disturbed.
     bool prepare(const std::vector<char>& wanted, const std::function<bool()>& stop = nullptr);
     // What a fast prepare() has left for later so that a first picture comes soon: near forms, which until then are
-    // seen in their middle form. False when `stop` answered true before all were made. Whoever traces is not disturbed.
+    // seen in their middle form. False when `stop` returned true before all were made. Whoever traces is not disturbed.
     bool complete(const std::function<bool()>& stop = nullptr) const;
     // What every ray that comes near an individual asks for, close together in memory.
     struct Grown {
@@ -52,7 +52,7 @@ public:
     // What a ray met in scene().
     Face face(IndividualId id, Level level, const RTCHit& hit) const;
     // Grows the heroes that a camera at `eye` would see, if they are not there yet, and traces them from then on; false
-    // when there was none to grow or `stop` answered true. Others may trace and grow at the same time; none waits.
+    // when there was none to grow or `stop` returned true. Others may trace and grow at the same time; none waits.
     bool growHeroes(const BuiltSite& site, const Detail& detail, const std::function<bool()>& stop = nullptr) const;
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
     // How far the individual reaches from its stem towards the angle (radians from its own x axis), metres, never too

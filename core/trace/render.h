@@ -23,7 +23,7 @@ struct PictureSettings {
     bool mattes = false; // coverage by item and by material
 };
 
-// Adds one sample to every pixel. Returns false when `stop` answered true: some cells are then a sample ahead, and wait
+// Adds one sample to every pixel. Returns false when `stop` returned true: some cells are then a sample ahead, and wait
 // for the others in the next pass. `stop` is asked every few milliseconds from several threads.
 bool addPass(Film& film, const Scene& scene, const Environment& environment, const Camera& camera,
              const PictureSettings& settings, const std::function<bool()>& stop, int64_t* rays = nullptr);
@@ -73,7 +73,7 @@ RenderResult renderPicture(const Scene& scene, const Environment& environment, c
 
 // What exposes the shot: its own value or, when it is metered, that of a small quick picture of the whole frame. The
 // one meter for panes, files and regions, so that what was approved is what is delivered. The shot's own value when
-// `stop` answered true.
+// `stop` returned true.
 float exposureOf(const Scene& scene, const Environment& environment, const Shot& shot,
                  const std::function<bool()>& stop = nullptr);
 

@@ -16,13 +16,13 @@ class Scattering {
 public:
     Scattering(const SurfacePoint& surface, const V3f& out);
 
-    // Scattered share a steradian, times the cosine.
+    // Scattered share per steradian, times the cosine.
     struct Share {
         Rgb matt{0}, glossy{0};
         Rgb sum() const { return matt + glossy; }
     };
     Share evaluate(const V3f& in) const;
-    float density(const V3f& in) const; // of sample(), a steradian
+    float density(const V3f& in) const; // of sample(), per steradian
 
     struct Sample {
         V3f direction{0};

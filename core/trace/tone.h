@@ -12,7 +12,7 @@
 namespace thallos {
 
 // Mean radiance of what a form shows to eyes around it, under a sun at any place of the day, a sky of 1 and level
-// ground. Gloss is told apart, since it is not the form's own colour.
+// ground. Gloss is kept apart, since it is not the form's own colour.
 struct Brightness {
     Rgb matt{0}, glossy{0};
     Rgb sum() const { return matt + glossy; }

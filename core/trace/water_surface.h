@@ -22,9 +22,9 @@ Ripples ripples(const Water& water, const V2f& p, float footprint);
 // Mirrored light of the sun's disc towards `outward`, cd/m2: a GGX lobe over the waves that ripples() has left out.
 Rgb sunGlint(const Environment& environment, const Water& water, const Ripples& ripples, const V3f& outward);
 
-// Light that murky water scatters back, a steradian, for each unit that arrives on its surface: single scattering over
-// the way in and the way out, whose cosines are given above the surface, down to a bed `length` metres away along the
-// way out. Over deep water this is its tint over pi.
+// Light that murky water scatters back, per steradian, for each unit that arrives on its surface: single scattering
+// over the way in and the way out, whose cosines are given above the surface, down to a bed `length` metres away along
+// the way out. Over deep water this is its tint over pi.
 Rgb scatteredBack(const Water& water, float length, float cosineOut, float cosineIn);
 
 } // namespace thallos

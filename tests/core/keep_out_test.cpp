@@ -44,7 +44,8 @@ TEST(KeptOut, TheGridAnswersAsAllAreasDo) {
     bare.gravel.assign(bare.gravel.size(), nullptr);
     p = withGround(p, bare);
     const HeightField field = buildNatural(*p.ground);
-    const KeptOut kept(p, field, {});
+    const std::vector<WaterBody> dry;
+    const KeptOut kept(p, field, dry);
     std::vector<KeepOut> areas;
     for (const auto& item : p.items)
         if (shown(p, *item))
@@ -71,7 +72,8 @@ TEST(KeptOut, TheGridAnswersAsAllAreasDo) {
 TEST(KeptOut, NothingKeepsOutOfAnEmptySite) {
     const Project p = newProject({100, 100}, 1, "Empty");
     const HeightField field = buildNatural(*p.ground);
-    const KeptOut kept(p, field, {});
+    const std::vector<WaterBody> dry;
+    const KeptOut kept(p, field, dry);
     EXPECT_TRUE(kept.open({3, -8}, 5));
 }
 
