@@ -36,7 +36,14 @@ static std::vector<V2f> circle(const V2f& centre, float radius, int corners) {
 }
 
 std::vector<QPolygonF> Pane::groundCircle(const V2f& centre, float radius) const {
-    return groundLine(circle(centre, radius, 48), true);
+    const V3f at(centre.x, centre.y, groundAt(centre));
+    const double pixels = radius / std::max(metresPerPixel(at), 1e-6);
+    // Small ones need few corners; what lies far out of sight needs none.
+    if (const auto s = toScreen(at)) {
+        const double room = 60 + 2 * pixels;
+        if (!QRectF(rect()).adjusted(-room, -room, room, room).contains(*s)) return {};
+    }
+    return groundLine(circle(centre, radius, pixels < 6 ? 12 : pixels < 20 ? 24 : 48), true);
 }
 
 void Pane::drawChip(QPainter& painter, const QPointF& topLeft, const QString& text, const QFont& f) const {
@@ -132,6 +139,17 @@ void Pane::drawSelected(QPainter& painter) const {
             painter.drawRect(QRectF(pressed_, last_).normalized());
         else
             painter.drawPolygon(outline_);
+    }
+    // Of a crowd thin lines: broad ones take a tenth of a second there and run into each other.
+    constexpr size_t kCrowd = 1500;
+    if (lines.size() > kCrowd) {
+        painter.save();
+        painter.setRenderHint(QPainter::Antialiasing, false);
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(Theme::now().accentText, 1));
+        for (const QPolygonF& l : lines) painter.drawPolyline(l);
+        painter.restore();
+        return;
     }
     // All halos first: a shore is made of many short lines.
     painter.setBrush(Qt::NoBrush);

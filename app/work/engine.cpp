@@ -345,13 +345,15 @@ bool Engine::compare(const Request& r) {
 
 // False: stopped.
 bool Engine::makePlan(const Request& r, const std::function<bool()>& stop) {
-    if (planFresh_ || r.planSize.width() < 16 || r.planSize.height() < 16) return true;
-    auto pixels = std::make_shared<Raster<PlanPixel>>(r.planSize.width(), r.planSize.height());
-    if (!planPicture(*pixels, *current_, environment_->toSun, r.planWindow,
-                     r.mode == BuildMode::Moving ? nullptr : stop))
-        return false;
+    const bool moving = r.mode == BuildMode::Moving;
+    if ((planFresh_ && (moving || !planCoarse_)) || r.planSize.width() < 16 || r.planSize.height() < 16) return true;
+    // Half as fine while something moves: lines are drawn over it as fine as ever.
+    const QSize size = moving ? r.planSize / 2 : r.planSize;
+    auto pixels = std::make_shared<Raster<PlanPixel>>(size.width(), size.height());
+    if (!planPicture(*pixels, *current_, environment_->toSun, r.planWindow, moving ? nullptr : stop)) return false;
     Q_EMIT planReady({std::move(pixels), r.planWindow});
     planFresh_ = true;
+    planCoarse_ = moving;
     return true;
 }
 

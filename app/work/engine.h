@@ -125,7 +125,7 @@ private:
     Image cleaned_; // denoised radiance, if newest
     float ev_ = 13;
     double passSeconds_ = 0;
-    bool planFresh_ = false, environmentFresh_ = false, filmFresh_ = false, quickDone_ = false;
+    bool planCoarse_ = false, planFresh_ = false, environmentFresh_ = false, filmFresh_ = false, quickDone_ = false;
     std::shared_ptr<const Scene> shared_;                  // guarded by mutex_
     std::shared_ptr<const SceneBuilder::Refined> refined_; // guarded by mutex_
     bool heroes_ = false;                                  // guarded by mutex_: some were grown
