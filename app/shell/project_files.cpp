@@ -15,6 +15,7 @@
 #include "app/windows/recent_window.h"
 #include "app/work/importing.h"
 #include "app/work/kind.h"
+#include "app/work/task.h"
 #include "core/base/assets.h"
 #include "core/base/error.h"
 #include "core/base/quantity.h"
@@ -39,7 +40,7 @@ void ProjectFiles::guarded(const std::function<void()>& act) {
     try {
         act();
     } catch (const std::exception& e) {
-        tell(QString::fromUtf8(e.what()));
+        tell(sentenceOf(e));
     }
 }
 
@@ -82,7 +83,7 @@ bool ProjectFiles::save(bool as, bool wait) {
         if (wait) session_.files.finishSaving();
         return !wait || !session_.document.unsaved();
     } catch (const std::exception& e) {
-        tell(QString::fromUtf8(e.what()));
+        tell(sentenceOf(e));
         return false;
     }
 }

@@ -18,6 +18,7 @@
 #include "app/widgets/theme.h"
 #include "app/windows/species_window.h"
 #include "app/words/numbers.h"
+#include "app/work/task.h"
 #include "core/base/error.h"
 
 namespace thallos {
@@ -186,7 +187,7 @@ void ProxyDialog::remake() {
         try {
             made = std::make_shared<const ProxyMade>(makeProxy(*draft, o));
         } catch (const std::exception& e) {
-            failure = QString::fromUtf8(e.what());
+            failure = sentenceOf(e);
         }
         // The dialog lives and dies on the interface's thread, so that is where it is asked for.
         QMetaObject::invokeMethod(qApp, [self, made, failure, generation] {
@@ -224,7 +225,7 @@ void ProxyDialog::accept() {
         try {
             keepProxy(makeProxy(*draft, o), ownSpeciesFolder());
         } catch (const std::exception& e) {
-            failure = QString::fromUtf8(e.what());
+            failure = sentenceOf(e);
         }
         QMetaObject::invokeMethod(qApp, [self, failure, name = QString::fromStdString(o.name)] {
             if (!self) return;

@@ -1,5 +1,7 @@
 #include "app/work/document.h"
 
+#include "app/work/task.h"
+
 #include "core/base/error.h"
 
 namespace thallos {
@@ -81,7 +83,7 @@ void Document::step(const std::function<void()>& go) {
     try {
         go();
     } catch (const std::exception& e) {
-        Q_EMIT message(QString::fromUtf8(e.what()));
+        Q_EMIT message(sentenceOf(e));
         return;
     }
     Q_EMIT changed(BuildMode::Rest);

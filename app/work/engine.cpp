@@ -142,7 +142,7 @@ void Engine::run() {
                     work(request, generation, true);
             });
         } catch (const std::exception& e) {
-            Q_EMIT failed(QString::fromUtf8(e.what()));
+            Q_EMIT failed(sentenceOf(e));
         }
         seen = generation;
     }
@@ -208,7 +208,7 @@ void Engine::improve(const Request& r) {
             const PlantScenes& plants = better && better->plants ? *better->plants : *scene->plantScenes;
             heroes = arena.execute([&] { return plants.growHeroes(*scene->site, detail, stop); });
         } catch (const std::exception& e) {
-            Q_EMIT failed(tr("The finer plants and textures could not be made: %1").arg(QString::fromUtf8(e.what())));
+            Q_EMIT failed(tr("The finer plants and textures could not be made: %1").arg(sentenceOf(e)));
         }
         {
             const std::lock_guard lock(mutex_);

@@ -133,7 +133,7 @@ void Files::write(const fs::path& file, bool fresh, const std::function<void()>&
         try {
             fresh ? saveProjectAs(project, file) : saveProject(project, file);
         } catch (const std::exception& e) {
-            *failure = QString::fromUtf8(e.what());
+            *failure = sentenceOf(e);
         }
         if (qApp)
             QMetaObject::invokeMethod(qApp, [self] {
@@ -185,7 +185,7 @@ void Files::autosave() {
         try {
             writeRecovery(project, recoveryFolder(), name, original);
         } catch (const std::exception& e) {
-            failure = QString::fromUtf8(e.what());
+            failure = sentenceOf(e);
         }
         {
             const std::lock_guard lock(shared->mutex);

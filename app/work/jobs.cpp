@@ -40,9 +40,9 @@ void Jobs::end() {
     remove(reading_);
 }
 
-QString Jobs::sentenceOf(const std::exception& e) {
+QString Jobs::endOf(const std::exception& e) {
     const auto* error = dynamic_cast<const Error*>(&e);
-    return error && error->kind() == Error::Kind::Cancelled ? tr("Stopped.") : QString::fromUtf8(e.what());
+    return error && error->kind() == Error::Kind::Cancelled ? tr("Stopped.") : sentenceOf(e);
 }
 
 } // namespace thallos

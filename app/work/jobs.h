@@ -43,7 +43,7 @@ signals:
 private:
     bool begin(const QString& title);
     void end();
-    static QString sentenceOf(const std::exception& e);
+    static QString endOf(const std::exception& e); // as a sentence
     std::vector<Job> jobs_;
     Job reading_;
     Task task_;
@@ -59,7 +59,7 @@ template <class Work, class Done> bool Jobs::start(const QString& title, Work wo
         try {
             result = std::make_shared<Result>(work(*progress));
         } catch (const std::exception& e) {
-            failure = sentenceOf(e);
+            failure = endOf(e);
         }
         QMetaObject::invokeMethod(this, [this, result, failure, done] {
             end();
@@ -67,7 +67,7 @@ template <class Work, class Done> bool Jobs::start(const QString& title, Work wo
             try {
                 done(*result);
             } catch (const std::exception& e) {
-                Q_EMIT message(sentenceOf(e));
+                Q_EMIT message(endOf(e));
             }
         });
     });

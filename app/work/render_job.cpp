@@ -55,7 +55,7 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
     } catch (const Error& e) {
         Q_EMIT stopped(e.kind() == Error::Kind::Cancelled ? QString() : QString::fromUtf8(e.what()));
     } catch (const std::exception& e) {
-        Q_EMIT stopped(QString::fromUtf8(e.what()));
+        Q_EMIT stopped(sentenceOf(e));
     }
 }
 
@@ -76,7 +76,7 @@ void RenderJob::write() {
         Q_EMIT finished(QString::fromStdString(files.front().file.string()), static_cast<int>(files.size()),
                         result_->seconds, remarks.join(" "));
     } catch (const std::exception& e) {
-        Q_EMIT unwritten(QString::fromUtf8(e.what()));
+        Q_EMIT unwritten(sentenceOf(e));
     }
 }
 

@@ -10,16 +10,12 @@
 
 namespace thallos {
 
-namespace {
-
 QString sentenceOf(const std::exception& e) {
     if (dynamic_cast<const std::bad_alloc*>(&e))
         return QCoreApplication::translate("Task", "There was not enough memory for that. Your work is safe: save it, "
                                                    "then close other programs or make the picture smaller.");
     return QString::fromUtf8(e.what());
 }
-
-} // namespace
 
 Application::Application(int& argc, char** argv) : QApplication(argc, argv) {
     installEventFilter(this);

@@ -68,7 +68,7 @@ private:
     std::vector<Slot> slots_;
     // Ids with their places, by id; of two with the same id the first.
     using Index = std::vector<std::pair<Id, uint32_t>>;
-    std::shared_ptr<const Index> index_ = std::make_shared<const Index>();
+    std::shared_ptr<const Index> index_ = std::make_shared<Index>();
 };
 
 } // namespace thallos
