@@ -226,6 +226,7 @@ public:
             throw std::runtime_error("the house was not moved");
         return {{"plants", session().document.built()->plantCount()},
                 {"longest_handler_ms", app_.worst()},
+                {"longest_handler_own_ms", app_.worstOwn()},
                 {"longest_handler", app_.worstEvent().toStdString()}};
     }
 

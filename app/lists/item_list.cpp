@@ -213,7 +213,7 @@ void ItemTree::tell() {
         for (const QModelIndex& row : selectionModel()->selectedRows())
             if (const Item* item = itemAt(row)) now.insert(item->id);
         for (const Id id : session_.selection.all())
-            if (!rowOf(id).isValid() ? false : now.erase(id) > 0) ids.push_back(id);
+            if (rowOf(id).isValid() && now.erase(id)) ids.push_back(id);
         for (const QModelIndex& row : selectionModel()->selectedRows())
             if (const Item* item = itemAt(row); item && now.erase(item->id)) ids.push_back(item->id);
         if (last && selectionModel()->isSelected(current)) {
@@ -226,17 +226,27 @@ void ItemTree::tell() {
 }
 
 void ItemTree::mousePressEvent(QMouseEvent* event) {
-    const QModelIndex at = indexAt(event->position().toPoint());
+    if (!press(*event)) QTreeView::mousePressEvent(event);
+}
+
+// Two quick clicks on an eye are two clicks.
+void ItemTree::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (!press(*event)) QTreeView::mouseDoubleClickEvent(event);
+}
+
+bool ItemTree::press(const QMouseEvent& event) {
+    const QModelIndex at = indexAt(event.position().toPoint());
     const Item* item = itemAt(at);
-    if (!item) return QTreeView::mousePressEvent(event);
+    if (!item) return false;
     const QModelIndex row = at.siblingAtColumn(ItemModel::Name);
-    const bool shot = std::holds_alternative<Shot>(item->body);
-    if (!shot && at.column() >= ItemModel::Eye)
-        return model_.toggle(filtered_->mapToSource(row), static_cast<ItemModel::Column>(at.column()));
-    if (bodyOf<Group>(item) && at.column() == ItemModel::Name &&
-        event->position().x() < visualRect(row).left() + kIndent)
-        return setExpanded(row, !isExpanded(row));
-    QTreeView::mousePressEvent(event);
+    if (at.column() >= ItemModel::Eye && !std::holds_alternative<Shot>(item->body))
+        model_.toggle(filtered_->mapToSource(row), static_cast<ItemModel::Column>(at.column()));
+    else if (bodyOf<Group>(item) && at.column() == ItemModel::Name &&
+             event.position().x() < visualRect(row).left() + kIndent)
+        setExpanded(row, !isExpanded(row));
+    else
+        return false;
+    return true;
 }
 
 void ItemTree::mouseReleaseEvent(QMouseEvent* event) {

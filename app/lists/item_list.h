@@ -24,6 +24,7 @@ public:
 
 protected:
     void mousePressEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     bool event(QEvent* event) override;
@@ -37,6 +38,7 @@ private:
     void followSelection(); // the session's, or the shot that is shown
     void tell();            // the session what is selected here
     const Item* itemAt(const QModelIndex& index) const;
+    bool press(const QMouseEvent& event); // on an eye, a lock or a group's arrow
     Session& session_;
     ItemModel& model_;
     QSortFilterProxyModel* filtered_;

@@ -212,7 +212,8 @@ void PlanPane::drawContours(QPainter& painter) {
     const int step = std::max(1, static_cast<int>(2.5 / (scale_ * built->field.grid.cell)));
     const bool covered = contours_.window.intersects(w.min) && contours_.window.intersects(w.max);
     if (contours_.site != built.get() || !covered || contours_.interval != interval || contours_.step != step) {
-        const V2f margin = w.size() * 0.4f;
+        // Wider where the view moves; while the site changes, the next lines are others anyway.
+        const V2f margin = contours_.site == built.get() ? w.size() * 0.4f : V2f(0);
         const Box2f wide(w.min - margin, w.max + margin);
         contours_ = {built.get(), wide, step, interval, contours(built->field, wide, interval, step)};
     }

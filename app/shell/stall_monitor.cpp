@@ -1,11 +1,19 @@
 #include "app/shell/stall_monitor.h"
 
+#include <ctime>
+
 #include <QDebug>
 #include <QElapsedTimer>
 #include <QEvent>
 #include <QMetaEnum>
 
 namespace thallos {
+
+static double ownMilliseconds() {
+    timespec t;
+    clock_gettime(CLOCK_THREAD_CPUTIME_ID, &t);
+    return static_cast<double>(t.tv_sec) * 1e3 + static_cast<double>(t.tv_nsec) / 1e6;
+}
 
 bool WatchedApplication::notify(QObject* receiver, QEvent* event) {
     if (depth_ > 0) {
@@ -30,10 +38,13 @@ bool WatchedApplication::notify(QObject* receiver, QEvent* event) {
     const bool modalBefore = activeModalWidget() || activePopupWidget();
     QElapsedTimer clock;
     clock.start();
+    const double ownBefore = ownMilliseconds();
     ++depth_;
     const bool handled = QApplication::notify(receiver, event);
     --depth_;
     const double ms = static_cast<double>(clock.nsecsElapsed()) / 1e6;
+    if (!modalBefore && type != QEvent::Show && type != QEvent::PolishRequest)
+        worstOwn_ = std::max(worstOwn_, ownMilliseconds() - ownBefore);
     // A handler that opened a dialog waited for a person.
     if (ms <= kLimit || modalBefore || type == QEvent::Show || type == QEvent::PolishRequest) {
         if (ms > worst_ && !modalBefore && type != QEvent::Show) worst_ = ms;

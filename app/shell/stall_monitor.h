@@ -12,13 +12,18 @@ public:
     // The longest handler so far and what it handled; modal loops and the start of the window do not count.
     double worst() const { return worst_; }
     const QString& worstEvent() const { return worstEvent_; }
-    void forget() { worst_ = 0; }
+    // The most processor time that one took: what is left of worst() when the machine does other work.
+    double worstOwn() const { return worstOwn_; }
+    void forget() {
+        worst_ = worstOwn_ = 0;
+        worstEvent_.clear();
+    }
 
     bool notify(QObject* receiver, QEvent* event) override;
 
 private:
     int depth_ = 0;
-    double worst_ = 0, slowest_ = 0;
+    double worst_ = 0, worstOwn_ = 0, slowest_ = 0;
     QString worstEvent_, slowestName_;
 };
 

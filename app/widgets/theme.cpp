@@ -9,6 +9,7 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QPalette>
+#include <QPixmapCache>
 #include <QStyle>
 #include <QSvgRenderer>
 #include <QWidget>
@@ -151,24 +152,28 @@ QFont typeface(Type type) {
     return f;
 }
 
-void drawIcon(QPainter& painter, const QString& name, const QColor& color, const QRectF& where) {
-    QByteArray svg = iconText(name);
-    if (svg.isEmpty()) return;
-    svg.replace("currentColor", color.name().toLatin1());
-    QSvgRenderer renderer(svg);
-    renderer.render(&painter, where);
-}
-
 QPixmap icon(const QString& name, const QColor& color, int size, qreal scale) {
     const int n = static_cast<int>(std::lround(size * scale));
-    QPixmap pixmap(n, n);
+    const QString key = QString("icon %1 %2 %3 %4").arg(name, color.name()).arg(n).arg(scale);
+    QPixmap pixmap;
+    if (QPixmapCache::find(key, &pixmap)) return pixmap;
+    pixmap = QPixmap(n, n);
     pixmap.fill(Qt::transparent);
     QPainter painter(&pixmap);
     painter.setRenderHint(QPainter::Antialiasing);
-    drawIcon(painter, name, color, QRectF(0, 0, n, n));
+    QByteArray svg = iconText(name);
+    svg.replace("currentColor", color.name().toLatin1());
+    if (!svg.isEmpty()) QSvgRenderer(svg).render(&painter, QRectF(0, 0, n, n));
     painter.end();
     pixmap.setDevicePixelRatio(scale);
+    QPixmapCache::insert(key, pixmap);
     return pixmap;
+}
+
+void drawIcon(QPainter& painter, const QString& name, const QColor& color, const QRectF& where) {
+    const qreal scale = painter.device()->devicePixelRatioF();
+    const QPointF at(std::round(where.left() * scale) / scale, std::round(where.top() * scale) / scale); // stays sharp
+    painter.drawPixmap(at, icon(name, color, static_cast<int>(std::lround(where.width())), scale));
 }
 
 } // namespace thallos

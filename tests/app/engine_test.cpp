@@ -174,6 +174,27 @@ TEST_F(Running, ThePlanFollowsItsWindow) {
     EXPECT_EQ(plans.back().pixels->at(100, 50).kind, PlanPixel::Outside);
 }
 
+TEST_F(Running, ThePlanIsHalfAsFineWhileSomethingMoves) {
+    Id person;
+    project = added(project, "Person", Figure{{0, 0}, 0}, &person);
+    engine.setShot(shotItem()->id, shot());
+    engine.setPlan({200, 100}, {{-20, -10}, {20, 10}});
+    engine.setProject(project, BuildMode::Rest);
+    ASSERT_TRUE(waitFor([&] { return !plans.empty(); }));
+    EXPECT_EQ(plans.back().pixels->width, 200);
+    Item item = *find(project, person);
+    std::get<Figure>(item.body).at.x = 5;
+    const Project moved = replaced(project, item);
+    engine.setProject(moved, BuildMode::Moving);
+    ASSERT_TRUE(waitFor([&] { return plans.back().pixels->width == 100; }));
+    EXPECT_EQ(plans.back().pixels->height, 50);
+    EXPECT_EQ(plans.back().window.max.x, 20) << "the same part of the site";
+    EXPECT_FALSE(engine.scene()->site->stale) << "no plant stands otherwise: the site is not built again";
+    // Let go where it is: the same project, at rest.
+    engine.setProject(moved, BuildMode::Rest);
+    EXPECT_TRUE(waitFor([&] { return plans.back().pixels->width == 200; })) << "fine again";
+}
+
 TEST_F(Running, ItEndsAtOnceInTheMiddleOfAPass) {
     auto* own = new Engine(library());
     own->setProject(project, BuildMode::Rest);

@@ -80,6 +80,14 @@ TEST(List, EyeAndLockAreClickedWithoutChoosing) {
     EXPECT_EQ(session().selection.item()->name, "C");
 }
 
+TEST(List, TwoQuickClicksOnAnEyeAreTwo) {
+    ItemTree& list = listOfThree();
+    const size_t before = session().document.history().position();
+    doubleClick(*list.viewport(), inItems(1, ItemModel::Eye));
+    EXPECT_TRUE(named("B")->visible);
+    EXPECT_EQ(session().document.history().position(), before + 2) << "hidden and shown";
+}
+
 TEST(List, RowsAreDraggedIntoGroupsAndOut) {
     ItemTree& list = listOfThree();
     Id group;
