@@ -17,6 +17,8 @@
 #include "app/windows/keys_sheet.h"
 #include "app/windows/preferences.h"
 #include "app/windows/species_window.h"
+#include "app/words/language.h"
+#include "app/words/text.h"
 #include "app/work/task.h"
 #include "core/base/assets.h"
 
@@ -30,10 +32,13 @@ int main(int argc, char** argv) {
     QApplication::setApplicationName("thallos");
     QApplication::setOrganizationName("thallos");
     QApplication::setApplicationDisplayName("Thallos");
+    QApplication::setApplicationVersion(THALLOS_VERSION);
     QSettings::setDefaultFormat(QSettings::IniFormat);
+    thallos::useLanguage(thallos::systemLanguage());
     QCommandLineParser parser;
     parser.setApplicationDescription("Sets a building into its site and renders it.");
     parser.addHelpOption();
+    parser.addVersionOption();
     parser.addPositionalArgument("project", "project file to open");
     parser.addOption(
         {"screenshot", "write a picture of the window when the shown shot has enough samples, and quit", "file"});
@@ -90,7 +95,7 @@ int main(int argc, char** argv) {
         return QApplication::exec();
     } catch (const std::exception& e) {
         std::fprintf(stderr, "%s\n", e.what());
-        QMessageBox::critical(nullptr, "Thallos", QString::fromUtf8(e.what()));
+        QMessageBox::critical(nullptr, "Thallos", thallos::sentenceOf(e));
         return 1;
     }
 }

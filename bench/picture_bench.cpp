@@ -1,7 +1,7 @@
 // Figures of the picture engine against their limits, as one JSON object on standard output.
 // usage: thallos-bench-picture DEMO.thallos [REFERENCE.exr ...]
 // With references of different seeds, eight of them (thallos-cli render DEMO --size 480x270 --samples 512 --seed N
-// --noise 0 --denoise off --sparks 0 --float), it also tells how many samples the denoiser and adaptive sampling save,
+// --noise 0 --denoise off --clamp 0 --float32), it also tells how many samples the denoiser and adaptive sampling save,
 // each with the noise of the references themselves taken off.
 #include <cmath>
 #include <cstdio>

@@ -14,6 +14,7 @@
 #include "app/shell/stall_monitor.h"
 #include "app/widgets/theme.h"
 #include "app/windows/species_window.h"
+#include "app/words/language.h"
 #include "bench/driving.h"
 #include "core/base/hash.h"
 #include "core/project/store.h"
@@ -274,6 +275,7 @@ int main(int argc, char** argv) {
     };
     QCoreApplication::setApplicationName("thallos-bench-site");
     QCoreApplication::setOrganizationName("thallos");
+    useLanguage("en");
     Theme::load("overcast");
     const auto folder = std::filesystem::temp_directory_path() / "thallos-bench-site";
     std::filesystem::create_directories(folder);

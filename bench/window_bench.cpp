@@ -14,6 +14,7 @@
 #include "app/shell/stall_monitor.h"
 #include "app/widgets/theme.h"
 #include "app/windows/species_window.h"
+#include "app/words/language.h"
 #include "bench/driving.h"
 #include "core/base/assets.h"
 #include "core/base/hash.h"
@@ -45,6 +46,7 @@ int main(int argc, char** argv) {
     if (argc != 2 && !startAlone) return 2;
     QCoreApplication::setApplicationName("thallos-bench-window");
     QCoreApplication::setOrganizationName("thallos");
+    useLanguage("en");
     Theme::load("overcast");
     nlohmann::json out;
     MainWindow window(readLibrary());

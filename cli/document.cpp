@@ -26,8 +26,8 @@ namespace {
 void saveFree(const Project& project, const std::filesystem::path& file) {
     std::error_code e;
     if (std::filesystem::exists(file, e) && !WriterLock(file).held())
-        throw Error(Error::Kind::Unwritable, "is open in another program", file.string(),
-                    "close it there, or write another file");
+        throw Error(Error::Kind::Unwritable, Text("%w is open in another program"), file.string(),
+                    Text("Close it there, or write another file"));
     saveProjectAs(project, file);
 }
 
@@ -109,20 +109,20 @@ void info(const std::string& file) {
 void edit(const std::string& file, const std::string& patchFile, const std::string& out) {
     const Project project = openProject(file);
     std::ifstream in(patchFile);
-    if (!in) throw Error(Error::Kind::Missing, "is not there", patchFile);
+    if (!in) throw Error(Error::Kind::Missing, Text("File not found: %w"), patchFile);
     const json patch = json::parse(in, nullptr, false);
-    if (patch.is_discarded()) throw Error(Error::Kind::Unreadable, "is not valid JSON", patchFile);
+    if (patch.is_discarded()) throw Error(Error::Kind::Unreadable, Text("%w is not valid JSON"), patchFile);
     Dumped d = dumped(project);
     json changed;
     try {
         changed = d.document.patch(patch);
     } catch (const json::exception& e) {
-        throw Error(Error::Kind::Invalid, std::string("cannot be applied (") + e.what() + ")", patchFile);
+        throw Error(Error::Kind::Invalid, Text("%w cannot be applied (%1)", e.what()), patchFile);
     }
     const Project edited = load(changed, [&](const std::string& hash) {
         const auto it = d.blobs.find(hash);
         if (it == d.blobs.end())
-            throw Error(Error::Kind::Missing, "names a blob that the project does not have", patchFile);
+            throw Error(Error::Kind::Missing, Text("%w names a blob that the project does not have"), patchFile);
         return it->second;
     });
     build(edited, plantLibrary()); // what cannot be built is not saved
@@ -187,7 +187,7 @@ void ground(const GroundOptions& o) {
     if (!o.profile.empty()) {
         float x0 = 0, y0 = 0, x1 = 0, y1 = 0;
         if (std::sscanf(o.profile.c_str(), "%f,%f,%f,%f", &x0, &y0, &x1, &y1) != 4)
-            throw Error(Error::Kind::Invalid, "must be x0,y0,x1,y1", "--profile");
+            throw Error(Error::Kind::Invalid, Text("%w must be x0,y0,x1,y1"), "--profile");
         json xs = json::array(), ys = json::array(), zs = json::array();
         for (int i = 0; i < o.samples; ++i) {
             const float t = o.samples > 1 ? static_cast<float>(i) / static_cast<float>(o.samples - 1) : 0;
@@ -217,7 +217,7 @@ void plants(const std::string& file, const std::string& itemName, const std::str
     const Project project = openProject(file);
     const auto site = build(project, plantLibrary());
     const Item* only = itemName.empty() ? nullptr : find(project, itemName);
-    if (!itemName.empty() && !only) throw Error(Error::Kind::Missing, "There is no item of this name", itemName);
+    if (!itemName.empty() && !only) throw Error(Error::Kind::Missing, Text("There is no item named %w"), itemName);
     int64_t count = 0;
     writeWhole(csv, [&](const std::filesystem::path& temporary) {
         std::ofstream out(temporary);
@@ -270,10 +270,10 @@ void addDocumentCommands(CLI::App& app) {
     {
         auto file = text(), size = text();
         auto cell = std::make_shared<float>(0.5f);
-        auto* c = app.add_subcommand("new", "an empty site");
+        auto* c = app.add_subcommand("new", "create an empty site");
         c->add_option("project", *file, "project file to write")->required();
         c->add_option("--size-m", *size, "W,H in metres")->required();
-        c->add_option("--cell-m", *cell, "width of a ground cell in metres")->required();
+        c->add_option("--cell-m", *cell, "terrain grid in metres")->required();
         c->callback([=] {
             const Project p =
                 newProject(parsePair(*size, "--size-m"), *cell, std::filesystem::path(*file).stem().string());
@@ -285,32 +285,33 @@ void addDocumentCommands(CLI::App& app) {
     }
     {
         auto o = std::make_shared<ImportOptions>();
-        auto* c = app.add_subcommand("import", "a building or prop into a project");
+        auto* c = app.add_subcommand("import", "import a building or prop into a project");
         c->add_option("project", o->project, "project file")->required();
         c->add_option("model", o->model, "glTF, OBJ or another model file")->required();
-        c->add_option("--at", o->at, "x,y in metres");
-        c->add_option("--yaw", o->yaw, "degrees, counter-clockwise");
-        c->add_option("--unit", o->unit, "of the file")->check(CLI::IsMember({"file", "m", "mm", "cm", "in", "ft"}));
+        c->add_option("--at", o->at, "position x,y in metres");
+        c->add_option("--yaw", o->yaw, "rotation in degrees, counter-clockwise");
+        c->add_option("--unit", o->unit, "unit of the model file")
+            ->check(CLI::IsMember({"file", "m", "mm", "cm", "in", "ft"}));
         c->add_flag("--seat", o->seat, "level a pad under it");
         c->add_option("--out", o->out, "project file to write")->required();
         c->callback([o] { import(*o); });
     }
     {
         auto o = std::make_shared<GroundOptions>();
-        auto* c = app.add_subcommand("ground", "the height field out, in, or along a line");
+        auto* c = app.add_subcommand("ground", "export, import or sample the terrain");
         c->add_option("project", o->project, "project file")->required();
         c->add_option("--export", o->exported, ".tif, .asc or .png to write");
         c->add_option("--import", o->imported, "GeoTIFF, ASCII grid, PNG or HGT to read");
-        c->add_flag("--resample", o->resample, "lay the heights over the site in their own size, centred");
+        c->add_flag("--resample", o->resample, "fit terrain of another size: centred on the site, at its real size");
         c->add_option("--height-m", o->pngHeight, "height of full white in a PNG");
-        c->add_option("--profile", o->profile, "x0,y0,x1,y1 in metres");
-        c->add_option("--samples", o->samples, "along the profile")->check(CLI::Range(1, 1000000));
-        c->add_option("--out", o->out, "project file to write after an import; the same when not given");
+        c->add_option("--profile", o->profile, "sample heights along x0,y0,x1,y1 in metres");
+        c->add_option("--samples", o->samples, "number of samples along the profile")->check(CLI::Range(1, 1000000));
+        c->add_option("--out", o->out, "project file to write after an import; default: overwrite the input");
         c->callback([o] { ground(*o); });
     }
     {
         auto file = text(), item = text(), csv = text();
-        auto* c = app.add_subcommand("plants", "the planting as built, as CSV");
+        auto* c = app.add_subcommand("plants", "export the planting as CSV");
         c->add_option("project", *file, "project file")->required();
         c->add_option("--item", *item, "one planting item only");
         c->add_option("--csv", *csv, "file to write")->required();

@@ -35,6 +35,7 @@ void species(const std::string& name) {
             triangles += static_cast<int64_t>(
                 lib->individual(IndividualId::of(static_cast<int>(at), k)).form(Level::Near).triangles());
         list.push_back({{"name", s.recipe.name},
+                        {"latin", s.recipe.latin},
                         {"kind", kSpeciesKindNames[static_cast<int>(s.recipe.kind)]},
                         {"height_m", s.height()},
                         {"spread_m", s.spread()},
@@ -42,7 +43,7 @@ void species(const std::string& name) {
                         {"variants", kIndividuals}});
     }
     if (!name.empty()) {
-        if (list.empty()) throw Error(Error::Kind::Missing, "There is no species of this name", name);
+        if (list.empty()) throw Error(Error::Kind::Missing, Text("There is no species named %w"), name);
         report(list.front());
     } else if (printJson)
         report({{"species", list}});
@@ -86,7 +87,8 @@ void proxy(const ProxyOptions& o) {
                     found = true;
                 }
         if (!found)
-            throw Error(Error::Kind::Invalid, "names no material of the file with wood, leaf, flower or other", s);
+            throw Error(Error::Kind::Invalid,
+                        Text("%w does not name a material of the file with wood, leaf, flower or other"), s);
     }
     const ProxyMade made = makeProxy(draft, order);
     const fs::path recipe = keepProxy(made, o.out.empty() ? dataFolder() / "species" : fs::path(o.out));
@@ -95,6 +97,8 @@ void proxy(const ProxyOptions& o) {
         slots.push_back({{"name", draft.materials[i].name},
                          {"role", kPartRoleNames[static_cast<int>(order.roles[i])]},
                          {"triangles", draft.materials[i].triangles}});
+    std::vector<std::string> told;
+    for (const Text& line : made.report) told.push_back(line.english());
     report({{"name", order.name},
             {"kind", kSpeciesKindNames[static_cast<int>(order.kind)]},
             {"recipe", recipe.string()},
@@ -105,7 +109,7 @@ void proxy(const ProxyOptions& o) {
             {"triangles", made.trianglesAfter},
             {"bytes_before", made.bytesBefore},
             {"bytes", made.bytesAfter},
-            {"report", made.report}});
+            {"report", told}});
 }
 
 void rights(const std::string& file) {
@@ -143,34 +147,34 @@ void addLibraryCommands(CLI::App& app) {
     }
     {
         auto o = std::make_shared<ProxyOptions>();
-        auto* c = app.add_subcommand("proxy", "a plant, thing or picture from elsewhere into the plant library");
-        c->add_option("file", o->file, "model or picture")->required();
-        c->add_option("--height-m", o->height, "its height in truth")->required();
-        c->add_option("--name", o->name, "of the species; else that of the file");
-        c->add_option("--kind", o->kind, "of the species; else what it seems to be")
+        auto* c = app.add_subcommand("proxy", "import a plant, prop or cut-out into the plant library");
+        c->add_option("file", o->file, "model or image")->required();
+        c->add_option("--height-m", o->height, "real height in metres")->required();
+        c->add_option("--name", o->name, "name of the species; default: that of the file");
+        c->add_option("--kind", o->kind, "kind of the species; default: guessed")
             ->check(
                 CLI::IsMember(std::vector<std::string>(std::begin(kSpeciesKindNames), std::end(kSpeciesKindNames))));
-        c->add_option("--slot", o->slots, "MATERIAL=wood|leaf|flower|other, where it is taken for something else");
-        c->add_flag("--stands", o->stands, "a picture does not turn to whoever looks");
-        c->add_flag("--upright", o->upright, "turn up what lies");
-        c->add_option("--maker", o->rights.maker, "who made it");
-        c->add_option("--source", o->rights.source, "where it was got; else the file");
-        c->add_option("--licence", o->rights.licence, "under which terms");
-        c->add_option("--price", o->rights.price, "what it cost");
-        c->add_option("--out", o->out, "folder of species; else the user's own");
+        c->add_option("--slot", o->slots, "MATERIAL=wood|leaf|flower|other, to correct the role of a material");
+        c->add_flag("--fixed", o->stands, "the card does not face the camera");
+        c->add_flag("--stand-up", o->upright, "stand the model up (other up axis)");
+        c->add_option("--author", o->rights.maker, "author");
+        c->add_option("--source", o->rights.source, "source; default: the file");
+        c->add_option("--licence", o->rights.licence, "licence");
+        c->add_option("--price", o->rights.price, "price, with the currency");
+        c->add_option("--out", o->out, "folder of species; default: the user's own");
         c->callback([o] { proxy(*o); });
     }
     {
         auto file = text();
-        auto* c = app.add_subcommand("rights", "what was brought into a project, and under which terms, as CSV");
+        auto* c = app.add_subcommand("rights", "list imported assets with their licences as CSV");
         c->add_option("project", *file, "project file")->required();
         c->callback([file] { rights(*file); });
     }
     {
         auto file = text(), folder = text();
-        auto* c = app.add_subcommand("collect", "a project and all that was brought into it, in one folder");
+        auto* c = app.add_subcommand("collect", "copy a project and its imported assets into one folder");
         c->add_option("project", *file, "project file")->required();
-        c->add_option("folder", *folder, "to write")->required();
+        c->add_option("folder", *folder, "folder to write")->required();
         c->callback([=] { collectInto(*file, *folder); });
     }
 }

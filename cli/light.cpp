@@ -15,18 +15,20 @@ CivilTime parseTime(const std::string& text) {
     int h = 0, m = 0, used = 0;
     double s = 0;
     if (std::sscanf(text.c_str(), "%d-%d-%d%*1[T ]%d:%d%n", &t.year, &t.month, &t.day, &h, &m, &used) != 5)
-        throw Error(Error::Kind::Invalid, "\"" + text + "\" is no time like 2026-05-14T07:40:00+01:00", "--time");
+        throw Error(Error::Kind::Invalid, Text("\"%1\" is not a time such as 2026-05-14T07:40:00+01:00", text),
+                    "--time");
     const char* rest = text.c_str() + used;
     int n = 0;
     if (*rest == ':' && std::sscanf(rest, ":%lf%n", &s, &n) == 1) rest += n;
     if (*rest == '+' || *rest == '-') {
         int zh = 0, zm = 0;
         if (std::sscanf(rest + 1, "%2d:%2d", &zh, &zm) < 1 && std::sscanf(rest + 1, "%2d%2d", &zh, &zm) < 1)
-            throw Error(Error::Kind::Invalid, "the time zone is not understood", "--time");
+            throw Error(Error::Kind::Invalid, Text("The time zone cannot be read"), "--time");
         if (rest[1] && rest[2] && rest[3] && rest[3] != ':') std::sscanf(rest + 3, "%2d", &zm);
         t.zone = (*rest == '-' ? -1 : 1) * (zh + zm / 60.0);
     } else if (*rest && *rest != 'Z')
-        throw Error(Error::Kind::Invalid, "\"" + text + "\" is no time like 2026-05-14T07:40:00+01:00", "--time");
+        throw Error(Error::Kind::Invalid, Text("\"%1\" is not a time such as 2026-05-14T07:40:00+01:00", text),
+                    "--time");
     t.hour = h + m / 60.0 + s / 3600;
     check(t);
     return t;
@@ -58,9 +60,9 @@ void addLightCommands(CLI::App& app) {
             ->required()
             ->check(CLI::Range(-180.0, 180.0));
         c->add_option("--time", o->time, "ISO 8601 with time zone")->required();
-        c->add_option("--elevation-m", o->place.elevation, "of the place");
-        c->add_option("--pressure-hpa", o->air.pressure, "of the air");
-        c->add_option("--temperature-c", o->air.temperature, "of the air");
+        c->add_option("--elevation-m", o->place.elevation, "height above sea level in metres");
+        c->add_option("--pressure-hpa", o->air.pressure, "air pressure in hPa");
+        c->add_option("--temperature-c", o->air.temperature, "air temperature in °C");
         c->add_option("--delta-t-s", o->air.deltaT, "terrestrial minus universal time");
         c->callback([o] {
             const CivilTime t = parseTime(o->time);
@@ -82,8 +84,11 @@ void addLightCommands(CLI::App& app) {
         };
         auto o = std::make_shared<Options>();
         auto* c = app.add_subcommand("daylight", "illuminance at the ground");
-        c->add_option("--sun-altitude", o->altitude, "degrees")->required()->check(CLI::Range(-90.0, 90.0));
-        c->add_option("--turbidity", o->turbidity, "haze and air against air alone")->check(CLI::Range(1.0, 20.0));
+        c->add_option("--sun-altitude", o->altitude, "altitude of the sun in degrees")
+            ->required()
+            ->check(CLI::Range(-90.0, 90.0));
+        c->add_option("--turbidity", o->turbidity, "atmospheric turbidity (1 = clean air)")
+            ->check(CLI::Range(1.0, 20.0));
         c->add_option("--sky", o->sky, "kind of sky")->check(CLI::IsMember({"clear", "partly", "overcast"}));
         c->callback([o] {
             const Atmosphere atmosphere(visibilityOfTurbidity(o->turbidity));

@@ -5,11 +5,12 @@
 #include "core/base/error.h"
 
 int main(int argc, char** argv) {
-    CLI::App app("Thallos without a window: sites, ground, planting, light and pictures");
+    CLI::App app("Thallos without a window: sites, terrain, planting, light and renders");
     app.name("thallos-cli");
     app.require_subcommand(1);
     app.fallthrough();
-    app.add_flag("--json", thallos::printJson, "one JSON object on standard output");
+    app.set_version_flag("--version", THALLOS_VERSION);
+    app.add_flag("--json", thallos::printJson, "print one JSON object on standard output");
     thallos::addDocumentCommands(app);
     thallos::addLibraryCommands(app);
     thallos::addLightCommands(app);

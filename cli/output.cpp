@@ -28,7 +28,8 @@ V2f parsePair(const std::string& text, const char* what) {
         if (k == 1 && p == end) return out;
         if (k == 0 && p != end && (*p == ',' || *p == 'x')) ++p;
     }
-    throw Error(Error::Kind::Invalid, "\"" + text + "\" is not two numbers", what);
+    throw Error(Error::Kind::Invalid, Text("\"%1\" is not two numbers", text), what,
+                Text("Give two numbers, e.g. 120,80"));
 }
 
 } // namespace thallos

@@ -54,12 +54,12 @@ PictureSettings settingsOf(const RenderOptions& o, const Shot& shot) {
         settings.size = V2i(static_cast<int>(s.x), static_cast<int>(s.y));
     }
     if (settings.size.x < 16 || settings.size.y < 16 || settings.size.x > 32768 || settings.size.y > 32768)
-        throw Error(Error::Kind::Invalid, "The picture must be 16 to 32 768 pixels each way", "--size");
+        throw Error(Error::Kind::Invalid, Text("The image must be 16 to 32 768 pixels each way"), "--size");
     if (!o.region.empty()) {
         int x = 0, y = 0, w = 0, h = 0;
         if (std::sscanf(o.region.c_str(), "%d,%d,%d,%d", &x, &y, &w, &h) != 4 || x < 0 || y < 0 || w < 1 || h < 1 ||
             x + w > settings.size.x || y + h > settings.size.y)
-            throw Error(Error::Kind::Invalid, "The region must be x,y,w,h within the picture", "--region");
+            throw Error(Error::Kind::Invalid, Text("The region must be x,y,w,h within the image"), "--region");
         settings.regionStart = V2i(x, y);
         settings.regionSize = V2i(w, h);
     }
@@ -89,7 +89,7 @@ float parseDenoise(const std::string& text) {
     const char* end = text.data() + text.size();
     const auto [read, error] = std::from_chars(text.data(), end, strength);
     if (error != std::errc() || read != end || !(strength >= 0 && strength <= 1))
-        throw Error(Error::Kind::Invalid, "The denoising must be on, off or 0 to 1", "--denoise");
+        throw Error(Error::Kind::Invalid, Text("Denoising must be on, off or 0 to 1"), "--denoise");
     return strength;
 }
 
@@ -127,10 +127,10 @@ void render(const RenderOptions& o) {
                                                         static_cast<size_t>(o.threads));
     const Project project = openProject(o.project);
     const auto shots = itemsOf<Shot>(project);
-    if (shots.empty()) throw Error(Error::Kind::Missing, "has no shot", o.project);
+    if (shots.empty()) throw Error(Error::Kind::Missing, Text("%w has no shot"), o.project);
     const Item* item = o.shot.empty() ? shots.front() : find(project, o.shot);
     const Shot* shot = bodyOf<Shot>(item);
-    if (!shot) throw Error(Error::Kind::Missing, "There is no shot of this name", o.shot);
+    if (!shot) throw Error(Error::Kind::Missing, Text("There is no shot named %w"), o.shot);
     PictureSettings settings = settingsOf(o, *shot);
     Delivery delivery = deliveryOf(o);
     prepare(delivery, settings);
@@ -173,14 +173,14 @@ void render(const RenderOptions& o) {
 
 Finish parseFinish(const std::string& file) {
     std::ifstream in(file);
-    if (!in) throw Error(Error::Kind::Missing, "is not there", file);
+    if (!in) throw Error(Error::Kind::Missing, Text("File not found: %w"), file);
     const auto j = nlohmann::json::parse(in, nullptr, false);
-    if (!j.is_object()) throw Error(Error::Kind::Unreadable, "is no JSON object", file);
+    if (!j.is_object()) throw Error(Error::Kind::Unreadable, Text("%w is not a JSON object"), file);
     Finish f;
     auto read = [&](const char* key, float& v, float low, float high) {
         if (!j.contains(key)) return;
         if (!j[key].is_number() || !(j[key] >= low && j[key] <= high))
-            throw Error(Error::Kind::Invalid, std::string(key) + " is out of range", file);
+            throw Error(Error::Kind::Invalid, Text("%w: %1 is out of range", std::string(key)), file);
         v = j[key];
     };
     read("exposure_stops", f.exposure, -12, 12);
@@ -196,38 +196,38 @@ Finish parseFinish(const std::string& file) {
 void addPictureCommands(CLI::App& app) {
     {
         auto o = std::make_shared<RenderOptions>();
-        auto* c = app.add_subcommand("render", "a picture of a shot");
+        auto* c = app.add_subcommand("render", "render a shot to an image");
         c->add_option("project", o->project, "project file")->required();
-        c->add_option("--shot", o->shot, "name of the shot; the first when not given");
-        c->add_option("--size", o->size, "WxH in pixels; the shot's own when not given");
-        c->add_option("--samples", o->samples, "samples a pixel")->check(CLI::Range(1, 65535));
-        c->add_option("--seed", o->seed, "of the noise");
-        c->add_option("--region", o->region, "x,y,w,h in pixels of the whole picture");
-        c->add_option("--passes", o->passes,
-                      "layers of the EXR: depth, alpha, normal, albedo, light (by its way), sources (by who sends it), "
-                      "mattes (by item and by material)")
+        c->add_option("--shot", o->shot, "name of the shot; default: the first");
+        c->add_option("--size", o->size, "WxH in pixels; default: the shot's own");
+        c->add_option("--samples", o->samples, "maximum samples per pixel")->check(CLI::Range(1, 65535));
+        c->add_option("--seed", o->seed, "random seed of the noise");
+        c->add_option("--region", o->region, "render region x,y,w,h in pixels of the whole image");
+        c->add_option(
+             "--passes", o->passes,
+             "layers of the EXR: depth, alpha, normal, albedo, light (direct, indirect, reflection …), sources (sun, "
+             "sky, lamp groups), mattes (items and materials)")
             ->delimiter(',')
             ->check(CLI::IsMember({"depth", "alpha", "normal", "albedo", "light", "sources", "mattes"}));
-        c->add_option(
-             "--pairs", o->pairs,
-             "of so many pairs of samples one follows its paths to the end, the others find sun and lamps; 1: all")
+        c->add_option("--indirect-every", o->pairs,
+                      "trace full paths for one sample pair in N, direct light for all; 1: every pair")
             ->check(CLI::Range(1, 64));
-        c->add_option("--panorama", o->panorama, "lat-long picture (EXR, HDR) that lights instead of sun and sky");
-        c->add_option("--turn", o->turn, "degrees clockwise by which the panorama's middle is turned from north");
-        c->add_option("--lux", o->lux, "of the panorama on level ground")->check(CLI::Range(0.01, 200000.0));
-        c->add_flag("--apart", o->apart, "passes as EXR files beside the picture, which may then be of any kind");
-        c->add_flag("--float", o->whole, "the picture itself in 32-bit float, too");
-        c->add_flag("--deep", o->deep, "a PNG or TIFF with 16 bits a channel instead of 8");
-        c->add_flag("--mattes", o->mattes, "mattes as PNG pictures beside the file, three to each");
-        c->add_option("--noise", o->noise,
-                      "at which a part of the picture takes no more samples; 0: never; the shot's own when not given")
+        c->add_option("--panorama", o->panorama,
+                      "lat-long image (EXR, HDR) that lights the scene instead of sun and sky");
+        c->add_option("--panorama-turn", o->turn, "degrees clockwise from north to the centre of the panorama");
+        c->add_option("--panorama-lux", o->lux, "illuminance of the panorama on level ground")
+            ->check(CLI::Range(0.01, 200000.0));
+        c->add_flag("--separate", o->apart, "write passes as separate EXR files; the image may then be of any type");
+        c->add_flag("--float32", o->whole, "write the image itself in 32-bit float, too");
+        c->add_flag("--deep", o->deep, "16 bits per channel in a PNG or TIFF instead of 8");
+        c->add_flag("--matte-png", o->mattes, "write mattes as PNG files, three per file");
+        c->add_option("--noise", o->noise, "noise threshold for adaptive sampling; 0 = off; default: the shot's own")
             ->check(CLI::Range(0.0, 1.0));
-        c->add_option("--sparks", o->sparks,
-                      "stops over middle grey that light scattered by chance may have; 0: no limit")
+        c->add_option("--clamp", o->sparks, "limit fireflies, in stops above middle grey; 0 = off")
             ->check(CLI::Range(0.0, 30.0));
-        c->add_flag("--stamp", o->stamp, "writes time, machine and duration into the file");
+        c->add_flag("--stamp", o->stamp, "write time, machine and duration into the file");
         c->add_option("--denoise", o->denoise, "on, off, or how much: 0 to 1");
-        c->add_option("--threads", o->threads, "as many as there are cores when not given")->check(CLI::Range(1, 1024));
+        c->add_option("--threads", o->threads, "default: all cores")->check(CLI::Range(1, 1024));
         c->add_option("--out", o->out, ".png, .jpg, .tif or .exr")->required();
         c->callback([o] { render(*o); });
     }

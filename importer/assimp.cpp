@@ -209,7 +209,9 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
         std::string why = importer.GetErrorString();
         std::replace(why.begin(), why.end(), '\n', ' ');
         throw Error(Error::Kind::Unreadable,
-                    "cannot be read as a model" + (why.empty() ? std::string() : " (" + why.substr(0, 160) + ")"), "");
+                    why.empty() ? Text("%w is not a readable model")
+                                : Text("%w is not a readable model (%1)", why.substr(0, 160)),
+                    "");
     }
     const std::string ending = lowerExtension(file);
     const bool zUp = isZUp(*scene, ending, up);
@@ -221,7 +223,7 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
     // In double precision until the model is at its own origin: far from it a float holds no centimetres.
     std::optional<V3d> origin;
     std::function<void(const aiNode&, const Imath::M44d&)> visit = [&](const aiNode& node, const Imath::M44d& parent) {
-        if (++depth > 200) throw Error(Error::Kind::Unreadable, "has a broken tree of parts", "");
+        if (++depth > 200) throw Error(Error::Kind::Unreadable, Text("The hierarchy of %w is nested too deeply"), "");
         const Imath::M44d world = rowsOf(node.mTransformation) * parent;
         const bool mirrored = world.determinant() < 0;
         const Imath::M44d turn = world.inverse().transposed();
@@ -264,8 +266,8 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
     visit(*scene->mRootNode, Imath::M44d());
     if (model.parts.empty() ||
         std::all_of(model.parts.begin(), model.parts.end(), [](const Part& p) { return p.mesh.triangles.empty(); }))
-        throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported",
-                    "");
+        throw Error(Error::Kind::Unsupported,
+                    Text("%w contains points or lines and no surfaces: a point cloud cannot be imported"), "");
     return model;
 }
 

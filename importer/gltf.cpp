@@ -94,7 +94,7 @@ private:
         const std::string name = "/vsimem/gltf-picture";
         std::shared_ptr<Picture> out;
         try {
-            if (image.image.empty()) throw Error(Error::Kind::Missing, "is not there", "");
+            if (image.image.empty()) throw Error(Error::Kind::Missing, Text("File not found: %w"), "");
             VSIFCloseL(
                 VSIFileFromMemBuffer(name.c_str(), const_cast<GByte*>(image.image.data()), image.image.size(), FALSE));
             out = std::make_shared<Picture>(readPicture(name, color));
@@ -457,8 +457,8 @@ Model GltfReader::read() {
         for (int n : g.scenes[std::clamp(g.defaultScene, 0, static_cast<int>(g.scenes.size()) - 1)].nodes)
             visit(n, M44d(), 0);
     if (model.parts.empty() && points)
-        throw Error(Error::Kind::Unsupported, "holds points or lines and no surfaces: a point cloud cannot be imported",
-                    "");
+        throw Error(Error::Kind::Unsupported,
+                    Text("%w contains points or lines and no surfaces: a point cloud cannot be imported"), "");
     return std::move(model);
 }
 

@@ -14,7 +14,7 @@
 namespace thallos {
 
 [[noreturn]] void broken(const std::string& what) {
-    throw Error(Error::Kind::Unreadable, what, "");
+    throw Error(Error::Kind::Unreadable, Text::verbatim(what), "");
 }
 
 namespace {
@@ -208,7 +208,8 @@ std::string preparedGltf(const std::string& bytes, bool binary) {
         std::memcpy(&version, bytes.data() + 4, 4);
         std::memcpy(&length, bytes.data() + kHeader, 4);
         if (version < 2)
-            throw Error(Error::Kind::Unsupported, "is glTF 1.0, which cannot be imported", "", "export it as glTF 2.0");
+            throw Error(Error::Kind::Unsupported, Text("%w is glTF 1.0, which cannot be imported"), "",
+                        Text("Export it as glTF 2.0"));
         if (length > bytes.size() - kHeader - kChunk) broken("is not a whole glTF file");
     }
     json j = json::parse(binary ? bytes.substr(kHeader + kChunk, length) : bytes, nullptr, false);
@@ -216,7 +217,8 @@ std::string preparedGltf(const std::string& bytes, bool binary) {
     const json asset = j.value("asset", json::object());
     if (asset.is_object() && asset.contains("version") && asset["version"].is_string() &&
         asset["version"].get<std::string>().rfind("1", 0) == 0)
-        throw Error(Error::Kind::Unsupported, "is glTF 1.0, which cannot be imported", "", "export it as glTF 2.0");
+        throw Error(Error::Kind::Unsupported, Text("%w is glTF 1.0, which cannot be imported"), "",
+                    Text("Export it as glTF 2.0"));
     bool changed = false;
     if (j.contains("buffers") && j["buffers"].is_array())
         for (json& b : j["buffers"])

@@ -48,7 +48,8 @@ Dataset inMetres(GDALDataset& in) {
     int failed = 0;
     Dataset out(GDALDataset::FromHandle(GDALWarp("", nullptr, 1, &source, how.get(), &failed)));
     if (!out || failed)
-        throw Error(Error::Kind::Unsupported, "lies on the earth in a way that cannot be made level", "");
+        throw Error(Error::Kind::Unsupported, Text("%w has a map projection that cannot be used"), "",
+                    Text("Export it in metres"));
     if (const char* unit = in.GetRasterBand(1)->GetUnitType()) out->GetRasterBand(1)->SetUnitType(unit);
     return out;
 }
@@ -62,7 +63,8 @@ HeightRaster readHeights(const fs::path& file, float pngHeight) {
     const char* drivers[] = {"GTiff", "AAIGrid", "PNG", "SRTMHGT", nullptr};
     const Dataset opened(GDALDataset::Open(file.c_str(), GDAL_OF_RASTER | GDAL_OF_READONLY, drivers));
     if (!opened || opened->GetRasterCount() < 1)
-        throw Error(Error::Kind::Unreadable, "is not a GeoTIFF, ASCII grid, PNG or HGT file", "");
+        throw Error(Error::Kind::Unreadable, Text("%w is not a terrain file"), "",
+                    Text("Use GeoTIFF, ASCII grid, PNG or HGT"));
     const Dataset warped = inMetres(*opened);
     GDALDataset* data = warped ? warped.get() : opened.get();
     GDALRasterBand* band = data->GetRasterBand(1);
@@ -70,11 +72,11 @@ HeightRaster readHeights(const fs::path& file, float pngHeight) {
     r.width = band->GetXSize();
     r.height = band->GetYSize();
     if (r.width < 2 || r.height < 2 || r.width > 32768 || r.height > 32768)
-        throw Error(Error::Kind::Unsupported, "must have 2 to 32 768 rows and columns", "");
+        throw Error(Error::Kind::Unsupported, Text("%w must have 2 to 32 768 rows and columns"), "");
     r.values.resize(static_cast<size_t>(r.width) * r.height);
     if (band->RasterIO(GF_Read, 0, 0, r.width, r.height, r.values.data(), r.width, r.height, GDT_Float32, 0, 0) !=
         CE_None)
-        throw Error(Error::Kind::Unreadable, "ends before its heights do", "");
+        throw Error(Error::Kind::Unreadable, Text("%w is cut off: heights are missing"), "");
     int known = 0;
     const double none = band->GetNoDataValue(&known);
     constexpr float kHighest = 12000; // metres from the sea; what lies beyond stands for a gap
@@ -102,7 +104,7 @@ void writeHeights(const fs::path& file, const HeightRaster& r, const V2f& origin
     const std::string ending = lowerExtension(file);
     const bool tif = ending == ".tif" || ending == ".tiff", asc = ending == ".asc", png = ending == ".png";
     if (!tif && !asc && !png)
-        throw Error(Error::Kind::Unsupported, "this ending names no height format: use .tif, .asc or .png", "");
+        throw Error(Error::Kind::Unsupported, Text("%w has an unknown file type"), "", Text("Use .tif, .asc or .png"));
     auto* manager = GetGDALDriverManager();
     // Samples are points: the pixel around the first reaches half a cell beyond it.
     double t[6] = {origin.x - r.cell / 2.0,     r.cell, 0, origin.y + (r.height - 0.5) * r.cell, 0,
@@ -125,7 +127,7 @@ void writeHeights(const fs::path& file, const HeightRaster& r, const V2f& origin
     GDALDriver* driver = manager->GetDriverByName(tif ? "GTiff" : asc ? "AAIGrid" : "PNG");
     std::unique_ptr<GDALDataset> out(
         good ? driver->CreateCopy(file.c_str(), memory.get(), false, nullptr, nullptr, nullptr) : nullptr);
-    if (!out) throw Error(Error::Kind::Unwritable, "could not be written", "");
+    if (!out) throw Error(Error::Kind::Unwritable, Text("%w could not be written"), "");
 }
 
 } // namespace thallos

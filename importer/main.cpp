@@ -8,6 +8,7 @@
 
 #include "core/base/error.h"
 #include "core/base/text.h"
+#include "core/exchange/reason.h"
 #include "core/material/model_blob.h"
 #include "importer/readers.h"
 
@@ -27,7 +28,9 @@ void put(const fs::path& file, const std::string& bytes) {
     std::ofstream out(file, std::ios::binary);
     out << bytes;
     out.flush();
-    if (!out) throw Error(Error::Kind::Unwritable, "the result could not be handed over, perhaps the disk is full", "");
+    if (!out)
+        throw Error(Error::Kind::Unwritable, Text("The result could not be handed over"), "",
+                    Text("Check that the disk is not full"));
 }
 
 int run(int argc, char** argv) {
@@ -42,10 +45,8 @@ int run(int argc, char** argv) {
         if (model.name.empty()) model.name = file.stem().string();
         tidy(model);
         const V3f size = bounds(model).size();
-        if (std::max({size.x, size.y, size.z}) > 2000)
-            model.warnings.push_back("is larger than 2 km: perhaps its unit is not the metre");
-        if (std::max({size.x, size.y, size.z}) < 0.05f)
-            model.warnings.push_back("is smaller than 5 cm: perhaps its unit is not the metre");
+        if (std::max({size.x, size.y, size.z}) > 2000) model.warnings.push_back("larger than 2 km: check its unit");
+        if (std::max({size.x, size.y, size.z}) < 0.05f) model.warnings.push_back("smaller than 5 cm: check its unit");
         put(argv[3], packModel(model));
         return 0;
     }
@@ -81,9 +82,13 @@ int main(int argc, char** argv) {
     try {
         return run(argc, argv);
     } catch (const std::bad_alloc&) {
-        std::fprintf(stderr, "needs more memory than it may have\n");
+        std::fprintf(
+            stderr, "%s\n",
+            reasonOf(Text("%w needs more memory to read than it may have"), Text("Split or simplify it")).c_str());
+    } catch (const Error& e) {
+        std::fprintf(stderr, "%s\n", reasonOf(e.problem(), e.remedy()).c_str());
     } catch (const std::exception& e) {
-        std::fprintf(stderr, "%s\n", e.what());
+        std::fprintf(stderr, "%s\n", reasonOf(Text::verbatim(e.what()), {}).c_str());
     }
     return 1;
 }

@@ -34,7 +34,7 @@ std::vector<float> bandOf(GDALRasterBand* band, int width, int height) {
     std::vector<float> v(static_cast<size_t>(width) * height);
     if (band->RasterIO(GF_Read, 0, 0, band->GetXSize(), band->GetYSize(), v.data(), width, height, GDT_Float32, 0, 0) !=
         CE_None)
-        throw Error(Error::Kind::Unreadable, "ends before its picture does", "");
+        throw Error(Error::Kind::Unreadable, Text("%w is cut off"), "");
     const GDALDataType type = band->GetRasterDataType();
     const float white = type == GDT_Byte ? 255.0f : type == GDT_UInt16 ? 65535.0f : 1.0f;
     for (float& f : v) f = std::isfinite(f) ? std::clamp(f / white, 0.0f, 1.0f) : 0;
@@ -53,7 +53,7 @@ Picture readExrPicture(const std::filesystem::path& file, bool color) {
     p.width = window.max.x - window.min.x + 1;
     p.height = window.max.y - window.min.y + 1;
     if (p.width > kLargest || p.height > kLargest)
-        throw Error(Error::Kind::Unsupported, "must be at most 16 384 wide and high", "");
+        throw Error(Error::Kind::Unsupported, Text("%w must be at most 16 384 pixels wide and high"), "");
     std::vector<Imf::Rgba> row(static_cast<size_t>(p.width));
     p.rgba.resize(static_cast<size_t>(p.width) * p.height * 4);
     for (int y = 0; y < p.height; ++y) {
@@ -74,7 +74,7 @@ Picture readExrPicture(const std::filesystem::path& file, bool color) {
 
 void checkSize(int width, int height) {
     if (width > kLargest || height > kLargest)
-        throw Error(Error::Kind::Unsupported, "must be at most 16 384 wide and high", "");
+        throw Error(Error::Kind::Unsupported, Text("%w must be at most 16 384 pixels wide and high"), "");
 }
 
 Image readExrLight(const std::filesystem::path& file) {
@@ -84,7 +84,7 @@ Image readExrLight(const std::filesystem::path& file) {
     checkSize(width, height);
     for (const char* name : {"R", "G", "B"})
         if (!in.header().channels().findChannel(name))
-            throw Error(Error::Kind::Unreadable, "has no channels R, G and B", "");
+            throw Error(Error::Kind::Unreadable, Text("%w has no channels R, G and B"), "");
     Image light(width, height);
     Imf::FrameBuffer frame;
     const char* names[] = {"R", "G", "B"};
@@ -121,13 +121,13 @@ struct HdrSource {
 Image readHdrLight(const std::filesystem::path& file) {
     int width = 0, height = 0, channels = 0;
     if (!stbi_info(file.c_str(), &width, &height, &channels))
-        throw Error(Error::Kind::Unreadable, "is no Radiance picture", "");
+        throw Error(Error::Kind::Unreadable, Text("%w is not a Radiance image"), "");
     checkSize(width, height);
     HdrSource source{std::ifstream(file, std::ios::binary)};
     const stbi_io_callbacks callbacks{HdrSource::read, HdrSource::skip, HdrSource::eof};
     const std::unique_ptr<float, decltype(&stbi_image_free)> data(
         stbi_loadf_from_callbacks(&callbacks, &source, &width, &height, &channels, 3), stbi_image_free);
-    if (!data || source.beyond) throw Error(Error::Kind::Unreadable, "ends before its picture does", "");
+    if (!data || source.beyond) throw Error(Error::Kind::Unreadable, Text("%w is cut off"), "");
     Image light(width, height);
     for (size_t i = 0; i < light.pixels.size(); ++i) {
         const float* c = data.get() + 3 * i;
@@ -179,7 +179,7 @@ Picture readPicture(const std::filesystem::path& file, bool color) {
     const std::unique_ptr<GDALDataset> data(
         GDALDataset::Open(file.c_str(), GDAL_OF_RASTER | GDAL_OF_READONLY, drivers));
     if (!data || data->GetRasterCount() < 1)
-        throw Error(Error::Kind::Unreadable, "is not a PNG, JPEG, TIFF, EXR or WebP picture", "");
+        throw Error(Error::Kind::Unreadable, Text("%w is not a PNG, JPEG, TIFF, EXR or WebP image"), "");
     Picture p;
     p.width = std::min(data->GetRasterXSize(), kLargest);
     p.height = std::min(data->GetRasterYSize(), kLargest);

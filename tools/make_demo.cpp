@@ -165,7 +165,7 @@ Project demo(const std::filesystem::path& assets) {
                {{"Birch", 0.2f},
                 {"Oak", 0.16f},
                 {"Ash", 0.12f},
-                {"Maple", 0.1f},
+                {"Norway maple", 0.1f},
                 {"Hazel", 0.18f},
                 {"Hawthorn", 0.16f},
                 {"Spruce", 0.08f}},
@@ -224,17 +224,20 @@ Project demo(const std::filesystem::path& assets) {
                        0.1f,
                        88};
     p = added(p, "Orchard grass", orchardGrass);
-    Drift rough{
-        {{{-95, -118}, {90, -118}, {85, -60}, {46, -44}, {12, -64}, {-22, -52}, {-95, -60}},
-         {{46, -44}, {95, -50}, {90, 50}, {30, 48}, {42, 8}, {50, -20}},
-         {{-14, 16}, {30, 20}, {30, 48}, {-60, 50}, {-72, 18}}},
-        {{"Fescue", 0.8f}, {"Fescue in ear", 0.1f}, {"Long grass", 0.04f}, {"Knapweed", 0.03f}, {"Cow parsley", 0.03f}},
-        2.6f,
-        0.25f,
-        0.45f,
-        0.3f,
-        0.15f,
-        21};
+    Drift rough{{{{-95, -118}, {90, -118}, {85, -60}, {46, -44}, {12, -64}, {-22, -52}, {-95, -60}},
+                 {{46, -44}, {95, -50}, {90, 50}, {30, 48}, {42, 8}, {50, -20}},
+                 {{-14, 16}, {30, 20}, {30, 48}, {-60, 50}, {-72, 18}}},
+                {{"Fescue", 0.8f},
+                 {"Fescue in ear", 0.1f},
+                 {"Rough grass", 0.04f},
+                 {"Knapweed", 0.03f},
+                 {"Cow parsley", 0.03f}},
+                2.6f,
+                0.25f,
+                0.45f,
+                0.3f,
+                0.15f,
+                21};
     p = added(p, "Rough grass", rough);
     Drift reeds{{ring(pond + V2f(13, 4), 5, 9, 7, 31), ring(pond + V2f(-10, 9), 6, 3.5f, 6, 32)},
                 {{"Reed", 1}},
@@ -246,7 +249,7 @@ Project demo(const std::filesystem::path& assets) {
                 9};
     p = added(p, "Reeds", reeds);
     Drift margin{{ring(pond + V2f(-13, 2), 5, 7, 7, 41), ring(pond + V2f(6, -12), 8, 4, 6, 42)},
-                 {{"Yellow iris", 0.3f}, {"Rush", 0.4f}, {"Cattail", 0.15f}, {"Pendulous sedge", 0.15f}},
+                 {{"Yellow iris", 0.3f}, {"Rush", 0.4f}, {"Reedmace", 0.15f}, {"Pendulous sedge", 0.15f}},
                  0.9f,
                  0.4f,
                  0.3f,
@@ -278,7 +281,7 @@ Project demo(const std::filesystem::path& assets) {
             V3f at, inward;
             transformOf(house).multVecMatrix(V3f(wall.min.x, wall.min.y + 1.7f, 1.5f), at);
             transformOf(house).multDirMatrix(V3f(1, 0, 0), inward);
-            Climber ivy = climberAt(p, field, *plants, houseId, -1, at, inward, "Ivy on a wall");
+            Climber ivy = climberAt(p, field, *plants, houseId, -1, at, inward, "Ivy, wall");
             ivy.width = 3.4f;
             ivy.height = 2.9f;
             p = added(p, "Ivy on the gable", ivy);

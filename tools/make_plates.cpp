@@ -33,14 +33,15 @@ Plate materials() {
     Surface ground{.name = "ground", .baseColor = Rgb(0.2f), .roughness = 0.9f, .specular = 0.2f};
     p = added(p, "floor", thing(box(V3f(-25, -12, -0.2f), V3f(25, 25, 0.02f)), ground, V3f(0)));
     p = added(p, "backdrop", thing(box(V3f(-25, 0, 0), V3f(25, 0.2f, 12)), ground, V3f(0, 9, 0)));
-    const char* rows[4][8] = {{"Brick, Flemish bond", "Rubble, coursed", "Ashlar limestone", "Dry stone wall",
-                               "Cobble wall", "Limewashed brick", "Rammed earth", "Board-marked concrete"},
-                              {"Larch boards, fresh", "Larch boards, silvered", "Charred boards", "Cedar shingles",
-                               "Boards and battens", "Hewn oak", "Painted lap boards", "Birch plywood"},
+    const char* rows[4][8] = {{"Brick, Flemish bond", "Rubble, coursed", "Ashlar limestone", "Dry-stone walling",
+                               "Flint and cobble wall", "Limewashed brick", "Rammed earth", "Board-marked concrete"},
+                              {"Larch boards, fresh", "Larch boards, silvered", "Charred timber cladding",
+                               "Cedar shingles", "Board and batten", "Hewn oak", "Painted weatherboarding",
+                               "Birch plywood"},
                               {"Slate roof", "Clay pantiles", "Plain clay tiles", "Standing-seam zinc",
-                               "Weathered steel", "Copper, patinated", "Corrugated steel", "Reed thatch"},
-                              {"Granite setts", "Stone flags", "River gravel", "Crushed stone", "Larch decking",
-                               "Cushion moss", "Leaf floor", "Cracked mud"}};
+                               "Weathering steel", "Copper, patinated", "Corrugated steel", "Reed thatch"},
+                              {"Granite setts", "Flagstones", "River gravel", "Crushed stone", "Larch decking",
+                               "Cushion moss", "Leaf litter", "Cracked mud"}};
     for (int row = 0; row < 4; ++row)
         for (int i = 0; i < 8; ++i) {
             const V3f at(1.75f * (static_cast<float>(i) - 3.5f), 1.9f * static_cast<float>(3 - row),
@@ -100,7 +101,7 @@ Plate waterAndGlass() {
     const float base = field.at({0, 4}) + 0.02f;
     Water water{{0, -5}, field.at({0, -5}) + 0.75f, 1.1f, 0.12f, Rgb(0.016f, 0.024f, 0.017f)};
     p = added(p, "Pond", water);
-    p = added(p, "terrace", thing(box(V3f(-9, 0, -0.4f), V3f(9, 12, 0)), of("Stone flags"), V3f(0, 1.2f, base)));
+    p = added(p, "terrace", thing(box(V3f(-9, 0, -0.4f), V3f(9, 12, 0)), of("Flagstones"), V3f(0, 1.2f, base)));
     Surface frame = of("Black steel");
     const char* panes[] = {"Clear glass", "Tinted glass", "Frosted glass", "Clear glass"};
     for (int i = 0; i < 4; ++i) {
@@ -117,7 +118,7 @@ Plate waterAndGlass() {
                   thing(sphere(0.32f), i % 2 ? of("Copper, patinated") : of("Smooth render"),
                         V3f(-4 + 2.0f * static_cast<float>(i), 6.6f, base)));
     // Bodies: clear, green by depth, a ball that turns the picture round.
-    Surface clear = of("Glass body"), green = clear;
+    Surface clear = of("Solid glass"), green = clear;
     clear.baseColor = green.baseColor = Rgb(1);
     clear.absorption = Rgb(0);
     green.absorption = Rgb(9, 1.5f, 4);

@@ -64,7 +64,7 @@ int main(int argc, char** argv) {
     std::filesystem::create_directories(out);
     const auto materials = MaterialLibrary::load(assets / "materials", std::filesystem::path());
     // The ground's own textures are kept; they lie under every object.
-    const auto soil = materials->texture("Crumbly soil", MaterialLibrary::kFull),
+    const auto soil = materials->texture("Topsoil", MaterialLibrary::kFull),
                gravel = materials->texture("River gravel", MaterialLibrary::kFull);
     const auto plants = PlantLibrary::load(assets / "species");
     const Display display;

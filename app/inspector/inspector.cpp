@@ -9,7 +9,7 @@ namespace thallos {
 Inspector::Inspector(Session& session, Engine& engine, Tools& tools, QWidget* parent)
     : QScrollArea(parent), session_(session), engine_(engine), tools_(tools) {
     setObjectName("inspector");
-    setAccessibleName(tr("Values"));
+    setAccessibleName(tr("Properties"));
     setWidgetResizable(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setFocusPolicy(Qt::NoFocus);
@@ -43,9 +43,11 @@ QString Inspector::shape() const {
     const Verb v = session_.view.verb();
     QString s = QString::number(static_cast<int>(v));
     if (ofThePicture(v))
-        return s + " shot " + QString::number(session_.view.shotId().value) + (session_.view.looking() ? "*" : "");
+        return s + " shot " + QString::number(session_.view.shotId().value) + (session_.view.looking() ? "*" : "") +
+               (session_.document.project().site->timeZone.empty() ? " offset" : "");
     const Item* item = session_.selection.item();
     if (session_.document.built()) s += " built"; // lists of species
+    if (session_.document.project().site->timeZone.empty()) s += " offset";
     s += QString(" %1 of %2").arg(item ? item->id.value : 0).arg(session_.selection.leaves().size());
     if (item && locked(*item)) s += " locked";
     if (item)
@@ -99,7 +101,7 @@ void Inspector::fillForItems() {
     const Item* item = session_.selection.item();
     if (Brush* b = tools_.brushOf(tool_); b && verb == Verb::Shape) brushRows(*b);
     if (const size_t n = session_.selection.leaves().size(); n > 1 && !bodyOf<Group>(item))
-        rows_->heading(tr("%1 items selected").arg(n), tr("values set all alike"));
+        rows_->heading(tr("%n item(s) selected", nullptr, static_cast<int>(n)), tr("edits apply to all"));
     if (item) {
         const int first = rows_->count();
         withItemKind(*item, [&](const auto& kind, const auto& body) { kind.rows(body, *item, *rows_); });
@@ -107,44 +109,46 @@ void Inspector::fillForItems() {
     } else if (verb == Verb::Shape)
         reliefRows(*rows_);
     else if (verb == Verb::Seat) {
-        rows_->heading(tr("Nothing selected"), {});
-        rows_->note([] {
-            return tr("Click a building in either pane or in the list. Open (Ctrl+I) brings one from a file: glTF, "
-                      "OBJ and others.");
+        siteRows(*rows_);
+        rows_->note([&session = session_] {
+            return tr("Nothing selected. Click a building in a pane or in the list, or import one (%1): glTF, OBJ, FBX "
+                      "and others.")
+                .arg(session.keyOf("project.import"));
         });
     }
     if (verb == Verb::Plant && (!item || bodyOf<Specimens>(item))) speciesRows(!item);
 }
 
 void Inspector::speciesRows(bool alone) {
-    if (alone) rows_->heading(tr("Specimen"), tr("by click"));
+    if (alone) rows_->heading(tr("Specimen"), tr("one per click"));
     QStringList names;
     if (const auto& built = session_.document.built())
         for (const Species& s : built->library->species()) names << QString::fromStdString(s.recipe.name);
     rows_->choice(
-        tr("Species"), names, tr("What the specimen tool plants"),
+        {"species", tr("Species")}, names, tr("Species that the Specimen tool plants"),
         [this, names] { return static_cast<int>(std::max<qsizetype>(0, names.indexOf(tools_.species))); },
         [this, names](int i) { tools_.species = names.value(i, tools_.species); });
-    rows_->note([] { return tr("Specimen plants single plants by click, Drift plants an area that you draw."); });
+    rows_->note([] { return tr("Specimen: one plant per click. Drift: an area that you draw."); });
 }
 
 void Inspector::brushRows(Brush& brush) {
-    const QString names[] = {tr("Raise"), tr("Lower"), tr("Smooth"), tr("Paint gravel"), tr("Paint soil")};
+    const QString names[] = {tr("Raise"), tr("Lower"), tr("Smooth"), tr("Gravel"), tr("Meadow soil")};
     rows_->heading(names[static_cast<int>(brush.kind)], tr("brush"));
     Brush* b = &brush;
-    auto local = [this](const QString& label, const ValueRange& range, const QString& tip, float* value) {
+    auto local = [this](const Label& label, const ValueRange& range, const QString& tip, float* value) {
         rows_->value(
             label, range, tip, [value] { return *value; }, [value](double v, bool) { *value = static_cast<float>(v); });
     };
-    local(tr("Ring radius"), ValueRange::length(0.2, 100, 6, true), tr("Reach of the brush ([ and ])"), &b->radius);
+    local({"radius", tr("Radius")}, ValueRange::length(0.2, 100, 6, true), tr("Reach of the brush ([ and ])"),
+          &b->radius);
     if (b->kind == BrushKind::Raise || b->kind == BrushKind::Lower)
-        local(tr("Each dab"), ValueRange::length(0.005, 2, 0.12, true, 3), tr("Height that one dab moves"),
-              &b->strength);
+        local({"dabHeight", tr("Height per dab")}, ValueRange::length(0.005, 2, 0.12, true, 3),
+              tr("Height that one dab adds or removes"), &b->strength);
     else
-        local(tr("Firmness"), ValueRange::percent(0.02, 1, 0.5), tr("Share of the full effect at each dab"),
-              &b->strength);
-    local(tr("Soft edge"), ValueRange::percent(0, 1, 0.6), tr("How far the effect fades towards the ring"),
-          &b->falloff);
+        local({"strength", tr("Strength")}, ValueRange::percent(0.02, 1, 0.5),
+              tr("Share of the full effect that each dab has"), &b->strength);
+    local({"falloff", tr("Falloff")}, ValueRange::percent(0, 1, 0.6),
+          tr("How far the effect fades out towards the ring"), &b->falloff);
 }
 
 } // namespace thallos

@@ -5,6 +5,7 @@
 #include <QFileDialog>
 
 #include "app/inspector/rows.h"
+#include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "app/work/importing.h"
 #include "core/material/library.h"
@@ -78,18 +79,19 @@ struct MaterialRows {
             },
             key, dragging ? BuildMode::Moving : BuildMode::Rest);
     }
-    void value(const QString& label, const ValueRange& range, const QString& tip,
+    void value(const Label& label, const ValueRange& range, const QString& tip,
                const std::function<double(const Surface&)>& get,
                const std::function<void(Surface&, double)>& set) const {
         rows.value(
-            label, range, tip, [m = *this, get, range] { return m.surface() ? get(*m.surface()) : range.normal; },
+            label, range, tip,
+            [m = *this, get, range] { return m.surface() ? get(*m.surface()) : range.normal.value_or(0); },
             [m = *this, label, set](double v, bool dragging) {
                 m.edit(
-                    label, [&](Surface& s) { set(s, v); },
-                    QString("%1 %2").arg(label).arg(m.session.selection.material()), dragging);
+                    label.text, [&](Surface& s) { set(s, v); },
+                    QString("%1 %2").arg(label.id).arg(m.session.selection.material()), dragging);
             });
     }
-    void value(const QString& label, const ValueRange& range, const QString& tip, float Surface::*member) const {
+    void value(const Label& label, const ValueRange& range, const QString& tip, float Surface::*member) const {
         value(
             label, range, tip, [member](const Surface& s) { return s.*member; },
             [member](Surface& s, double v) { s.*member = static_cast<float>(v); });
@@ -123,8 +125,8 @@ void choosePicture(QWidget& parent, Session& session, int map) {
     const Surface* s = surfaceOf(session);
     if (!s) return;
     const std::string material = s->name;
-    const QString file = QFileDialog::getOpenFileName(&parent, tr("Picture"), {},
-                                                      tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.exr *.webp)"),
+    const QString file = QFileDialog::getOpenFileName(&parent, tr("Texture image"), {},
+                                                      tr("Images (*.png *.jpg *.jpeg *.tif *.tiff *.exr *.webp)"),
                                                       nullptr, QFileDialog::DontUseNativeDialog);
     if (!file.isEmpty()) importPictures(session, {file.toStdString()}, session.selection.last(), material, kMaps[map]);
 }
@@ -132,18 +134,17 @@ void choosePicture(QWidget& parent, Session& session, int map) {
 // What it is made of, and how light goes on from it.
 void MaterialRows::madeOf() const {
     // What it is made of, from the library: colour and roughness come with it and can be changed after.
-    QStringList recipes{tr("plain")};
+    QStringList recipes{tr("Plain colour")};
     for (const Recipe& r : shippedMaterials()->recipes()) recipes << QString::fromStdString(r.name);
     rows.choice(
-        tr("Made of"), recipes, tr("A material of the library in its true size; its colour and roughness come with it"),
+        {"libraryMaterial", tr("Made of")}, recipes,
+        tr("Library material in its real size; brings its own colour and roughness"),
         [m = *this] {
-            const auto& all = shippedMaterials()->recipes();
-            const auto it = std::find_if(all.begin(), all.end(),
-                                         [&](const Recipe& r) { return m.surface() && r.name == m.surface()->recipe; });
-            return it == all.end() ? 0 : static_cast<int>(it - all.begin()) + 1;
+            const Recipe* now = m.surface() ? shippedMaterials()->find(m.surface()->recipe) : nullptr;
+            return now ? static_cast<int>(now - shippedMaterials()->recipes().data()) + 1 : 0;
         },
         [m = *this](int i) {
-            m.edit(tr("Made of"), [&](Surface& s) {
+            m.edit(tr("Assign material"), [&](Surface& s) {
                 if (i == 0)
                     s.recipe.clear();
                 else
@@ -151,12 +152,12 @@ void MaterialRows::madeOf() const {
             });
         });
     rows.choice(
-        tr("Substance"),
-        {tr("matt or glossy"), tr("metal"), tr("pane of glass"), tr("body of glass"), tr("leaf or cloth")},
-        tr("How light goes on: mirrored by metal, through a thin pane, bent in a body, glowing through a leaf"),
+        {"surfaceType", tr("Type")},
+        {tr("Opaque"), tr("Metal"), tr("Thin glass (pane)"), tr("Solid glass"), tr("Translucent (leaf, fabric)")},
+        tr("How the surface treats light"),
         [m = *this] { return m.surface() ? static_cast<int>(substanceOf(*m.surface())) : 0; },
-        [m = *this](int i) { m.edit(tr("Substance"), [&](Surface& s) { become(s, static_cast<Substance>(i)); }); });
-    rows.button(tr("Colour…"), tr("Colour of the material in daylight; of glass its tint"), [m = *this] {
+        [m = *this](int i) { m.edit(tr("Surface type"), [&](Surface& s) { become(s, static_cast<Substance>(i)); }); });
+    rows.button({"colour", tr("Colour…")}, tr("Base colour; for glass its tint"), [m = *this] {
         if (!m.surface()) return;
         const V3f c = toSrgb(m.surface()->baseColor);
         const QColor picked = QColorDialog::getColor(QColor::fromRgbF(c.x, c.y, c.z), &m.rows, tr("Colour"),
@@ -174,55 +175,53 @@ void MaterialRows::madeOf() const {
 void MaterialRows::light() const {
     const Surface& now = *surface();
     const Substance body = substanceOf(now);
-    value(tr("Roughness"), ValueRange::percent(0, 1, 0.6),
-          body == Substance::Pane || body == Substance::Glass ? tr("From clear to frosted; frosted from 10 % on")
-                                                              : tr("From a mirror to matt"),
+    value({"roughness", tr("Roughness")}, ValueRange::percent(0, 1, 0.6),
+          body == Substance::Pane || body == Substance::Glass ? tr("Clear to frosted") : tr("Mirror to matt"),
           &Surface::roughness);
     if (body == Substance::Solid || body == Substance::Leaf)
-        value(tr("Gloss"), ValueRange::percent(0, 1, 1), tr("How much it mirrors besides its colour; 0 for chalk"),
+        value({"specular", tr("Specular")}, ValueRange::percent(0, 1, 1), tr("Strength of reflections; 0 for chalk"),
               &Surface::specular);
     if (body == Substance::Solid || body == Substance::Metal) {
-        value(tr("Coat"), ValueRange::percent(0, 1, 0), tr("A clear layer over all of it"), &Surface::coat);
-        value(tr("Coat roughness"), ValueRange::percent(0, 1, 0.1), tr("From polished varnish to silk"),
-              &Surface::coatRoughness);
+        value({"clearCoat", tr("Clear coat")}, ValueRange::percent(0, 1, 0), tr("Clear layer on top"), &Surface::coat);
+        value({"coatRoughness", tr("Coat roughness")}, ValueRange::percent(0, 1, 0.1),
+              tr("Roughness of the clear coat: polished to satin"), &Surface::coatRoughness);
     }
     if (body == Substance::Leaf)
-        value(tr("Translucency"), ValueRange::percent(0, 0.9, 0.4), tr("Share of the light that comes through"),
-              &Surface::translucency);
+        value({"translucency", tr("Translucency")}, ValueRange::percent(0, 0.9, 0.4),
+              tr("Share of the light that passes through"), &Surface::translucency);
     if (body == Substance::Glass)
-        value(tr("Tint distance"), ValueRange::length(0.001, kClear, kClear, true, 3),
-              tr("How thick the glass is that has the colour; thicker glass is darker, %1 m is clear").arg(kClear),
+        value({"attenuation", tr("Attenuation")}, ValueRange::length(0.001, kClear, kClear, true, 3),
+              tr("Thickness at which the glass shows its colour; thicker glass is darker, %1 is clear")
+                  .arg(lengthText(kClear, 0)),
               tintDepth, setTintDepth);
 }
 
 void MaterialRows::mapping() const {
     const Surface& now = *surface();
     if (!now.recipe.empty())
-        value(tr("Scale"), {0.05, 20, true, Dimension::Percent, "%", 0, 1}, tr("Of the material's true size"),
-              &Surface::scale);
+        value({"textureScale", tr("Texture scale")}, {0.05, 20, true, Dimension::Percent, "%", 0, 1},
+              tr("Relative to the material's real size"), &Surface::scale);
     if (!now.maps.empty())
-        value(tr("Map size"), ValueRange::length(0, 50, 1),
-              tr("Width of the pictures on the building; 0 lays them as the model's own layout says"),
-              &Surface::textureSize);
+        value({"textureWidth", tr("Texture width")}, ValueRange::length(0, 50, 1),
+              tr("Width of one repeat of the maps; 0 uses the model's UVs"), &Surface::textureSize);
     if (!now.maps.empty())
         rows.choice(
-            tr("Repeat"), {tr("again and again"), tr("mixed, never the same")},
-            tr("Pictures without order, such as render, gravel or bark, can be laid so that nothing is seen twice; "
-               "bricks and boards can't"),
+            {"tiling", tr("Tiling")}, {tr("Repeat"), tr("Random (no visible repeat)")},
+            tr("Random is for irregular textures such as render, gravel or bark; not for bricks or boards"),
             [m = *this] { return m.surface() && m.surface()->mixed ? 1 : 0; },
             [m = *this](int i) {
-                m.edit(tr("Repeat"), [&](Surface& s) {
+                m.edit(tr("Tiling"), [&](Surface& s) {
                     s.mixed = i == 1;
                     if (s.mixed && s.textureSize <= 0) s.textureSize = 1; // by metres, not by the model's layout
                 });
             });
     if (!now.recipe.empty() || !now.maps.empty()) {
         value(
-            tr("Turn of grain"), {-180, 180, false, Dimension::Angle, "°", 1, 0},
-            tr("Turns boards, courses and pictures on their face"),
+            {"textureRotation", tr("Texture rotation")}, {-180, 180, false, Dimension::Angle, "°", 1, 0},
+            tr("Turns boards, courses and maps on their face"),
             [](const Surface& s) { return static_cast<double>(degrees(s.turn)); },
             [](Surface& s, double v) { s.turn = radians(static_cast<float>(v)); });
-        value(tr("Relief"), ValueRange::percent(-4, 4, 1), tr("How deep joints and grain are; below 0 high is low"),
+        value({"bump", tr("Bump")}, ValueRange::percent(-4, 4, 1), tr("Depth of joints and grain; negative inverts"),
               &Surface::relief);
     }
 }
@@ -230,8 +229,8 @@ void MaterialRows::mapping() const {
 void MaterialRows::emission() const {
     const Surface& now = *surface();
     value(
-        tr("Emission"), {0, 50000, false, Dimension::Plain, "cd/m²", 0, 0},
-        tr("Light of its own: a lit lamp shade has some 3000, a bright panel 10 000"),
+        {"emission", tr("Emission")}, {0, 50000, false, Dimension::Plain, "cd/m²", 0, 0},
+        tr("Self-luminous: a lamp shade about 3000, a bright panel 10 000"),
         [](const Surface& s) { return static_cast<double>(luminance(s.emission)); },
         [](Surface& s, double v) {
             const float was = luminance(s.emission);
@@ -239,31 +238,31 @@ void MaterialRows::emission() const {
         });
     if (greatest(now.emission) > 0)
         value(
-            tr("Lamp group"), {1, 8, false, Dimension::Plain, "", 0, 1},
-            tr("Lamps of one group share a layer when light is told apart in the final picture"),
+            {"lampGroup", tr("Lamp group")}, {1, 8, false, Dimension::Plain, "", 0, 1},
+            tr("Its light gets a pass of its own, for re-balancing later"),
             [](const Surface& s) { return s.lampGroup + 1; },
             [](Surface& s, double v) { s.lampGroup = static_cast<int>(std::lround(v)) - 1; });
 }
 
 void MaterialRows::pictures() const {
     const Surface& now = *surface();
-    const std::pair<QString, QString> kinds[] = {
-        {tr("Colour map"), tr("Multiplies the colour; its transparent parts are cut out")},
-        {tr("Roughness map"), tr("Black is a mirror, white is matt")},
-        {tr("Metalness map"), tr("White is metal")},
-        {tr("Opacity map"), tr("Black is cut out")},
-        {tr("Normal map"), tr("Relief as directions, green upwards")},
-        {tr("Height map"), tr("Relief as heights, white is high")}};
+    const std::pair<Label, QString> kinds[] = {
+        {{"colourMap", tr("Colour map")}, tr("Multiplies the colour; transparent parts are cut out")},
+        {{"roughnessMap", tr("Roughness map")}, tr("Black = mirror, white = matt")},
+        {{"metalnessMap", tr("Metalness map")}, tr("White = metal")},
+        {{"opacityMap", tr("Opacity map")}, tr("Black = cut out")},
+        {{"normalMap", tr("Normal map")}, tr("Tangent-space normals, green up")},
+        {{"heightMap", tr("Height map")}, tr("White = high")}};
     for (int k = 0; k < static_cast<int>(std::size(kMaps)); ++k) {
         const auto picture = now.maps.*kMaps[k];
-        QStringList options{picture ? QString("%1 × %2").arg(picture->width).arg(picture->height) : tr("none"),
-                            tr("From a file…")};
-        if (picture) options << tr("Take away");
+        QStringList options{picture ? QString("%1 × %2").arg(picture->width).arg(picture->height) : tr("None"),
+                            tr("Load file…")};
+        if (picture) options << tr("Remove");
         rows.choice(
             kinds[k].first, options, kinds[k].second, [] { return 0; },
             [m = *this, k](int i) {
                 if (i == 1) choosePicture(m.rows, m.session, k);
-                if (i == 2) m.edit(tr("Take a picture away"), [&](Surface& s) { s.maps.*kMaps[k] = nullptr; });
+                if (i == 2) m.edit(tr("Remove map"), [&](Surface& s) { s.maps.*kMaps[k] = nullptr; });
                 m.rows.refresh();
             });
     }
@@ -280,7 +279,7 @@ void materialRows(Rows& rows) {
     QStringList names;
     for (const Surface& s : b->surfaces) names << QString::fromStdString(s.name);
     rows.choice(
-        tr("Material"), names, tr("Which material of the building to change; a click on a part shows its own"),
+        {"material", tr("Material")}, names, tr("Material slot of the model; click a part to pick its own"),
         [&session] { return session.selection.material(); }, [&session](int i) { session.selection.setMaterial(i); });
     const MaterialRows material{rows, session};
     material.madeOf();

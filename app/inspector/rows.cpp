@@ -39,12 +39,12 @@ void Rows::add(QWidget* widget, const std::function<void()>& refresh) {
     if (refresh) refreshers_.push_back(refresh);
 }
 
-void Rows::labelled(const QString& label, QWidget* widget, const std::function<void()>& refresh) {
+void Rows::labelled(const Label& label, QWidget* widget, const std::function<void()>& refresh) {
     auto* w = new QWidget(this);
     w->setMinimumHeight(30);
     auto* l = new QHBoxLayout(w);
     l->setContentsMargins(12, 2, 12, 2);
-    auto* text = new QLabel(label, w);
+    auto* text = new QLabel(label.text, w);
     text->setFixedWidth(88);
     text->setProperty("role", "second");
     l->addWidget(text);
@@ -77,7 +77,7 @@ void Rows::note(const std::function<QString()>& text) {
     add(l, [l, text] { l->setText(text()); });
 }
 
-void Rows::value(const QString& label, const ValueRange& range, const QString& tip, const std::function<double()>& get,
+void Rows::value(const Label& label, const ValueRange& range, const QString& tip, const std::function<double()>& get,
                  const std::function<void(double, bool)>& set) {
     auto* r = new ValueRow(label, range, tip, this);
     connect(r, &ValueRow::changed, this, [set](double v, bool dragging) { set(v, dragging); });
@@ -87,13 +87,13 @@ void Rows::value(const QString& label, const ValueRange& range, const QString& t
     });
 }
 
-void Rows::choice(const QString& label, const QStringList& options, const QString& tip, const std::function<int()>& get,
+void Rows::choice(const Label& label, const QStringList& options, const QString& tip, const std::function<int()>& get,
                   const std::function<void(int)>& set) {
     auto* box = new QComboBox(this);
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon); // not to the longest of many names
     box->addItems(options);
-    box->setAccessibleName(label);
-    box->setObjectName(label);
+    box->setAccessibleName(label.text);
+    box->setObjectName(label.id);
     box->setToolTip(tip);
     connect(box, &QComboBox::activated, this, [set](int i) { set(i); });
     labelled(label, box, [box, get] {
@@ -102,11 +102,12 @@ void Rows::choice(const QString& label, const QStringList& options, const QStrin
     });
 }
 
-void Rows::button(const QString& label, const QString& tip, const std::function<void()>& act) {
+void Rows::button(const Label& label, const QString& tip, const std::function<void()>& act) {
     auto* w = new QWidget(this);
-    auto* b = new QPushButton(label, w);
+    auto* b = new QPushButton(label.text, w);
+    b->setObjectName(label.id);
     b->setToolTip(tip);
-    b->setAccessibleName(label);
+    b->setAccessibleName(label.text);
     auto* l = new QHBoxLayout(w);
     l->setContentsMargins(12, 4, 12, 4);
     l->addWidget(b);
@@ -115,13 +116,13 @@ void Rows::button(const QString& label, const QString& tip, const std::function<
     add(w);
 }
 
-void Rows::words(const QString& label, const QString& tip, const std::function<std::string()>& get,
+void Rows::words(const Label& label, const QString& tip, const std::function<std::string()>& get,
                  const std::function<void(const std::string&)>& set) {
     auto* line = new QLineEdit(this);
-    line->setObjectName(label);
-    line->setAccessibleName(label);
+    line->setObjectName(label.id);
+    line->setAccessibleName(label.text);
     line->setToolTip(tip);
-    line->setPlaceholderText(tr("not told"));
+    line->setPlaceholderText(tr("Not set"));
     connect(line, &QLineEdit::returnPressed, line, &QWidget::clearFocus); // undo is the document's again
     connect(line, &QLineEdit::editingFinished, this, [line, get, set] {
         const std::string words = line->text().simplified().toStdString();
@@ -132,17 +133,17 @@ void Rows::words(const QString& label, const QString& tip, const std::function<s
     });
 }
 
-void Rows::itemValue(const QString& label, const ValueRange& range, const QString& tip,
+void Rows::itemValue(const Label& label, const ValueRange& range, const QString& tip,
                      const std::function<std::optional<double>(const Item&)>& get,
                      const std::function<void(Item&, double)>& set) {
     auto* r = new ValueRow(label, range, tip, this);
     connect(r, &ValueRow::changed, this, [this, label, get, set](double v, bool dragging) {
         session_.editSelected(
-            label,
+            label.text,
             [&](Item& i) {
                 if (get(i)) set(i, v);
             },
-            label, dragging ? BuildMode::Moving : BuildMode::Rest);
+            label.id, dragging ? BuildMode::Moving : BuildMode::Rest);
     });
     connect(r, &ValueRow::settled, this, [this] { session_.document.endEdit(); });
     add(r, [this, r, get] {
@@ -161,13 +162,13 @@ void Rows::itemValue(const QString& label, const ValueRange& range, const QStrin
     });
 }
 
-void Rows::shotValue(const QString& label, const ValueRange& range, const QString& tip,
+void Rows::shotValue(const Label& label, const ValueRange& range, const QString& tip,
                      const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set) {
     value(
         label, range, tip, [this, get] { return get(session_.view.shot()); },
         [this, set, label](double v, bool) {
             session_.view.editShot(
-                label, [&](Shot& s) { set(s, v); }, label);
+                label.text, [&](Shot& s) { set(s, v); }, label.id);
         });
 }
 

@@ -24,32 +24,32 @@ public:
 
     void heading(const QString& title, const QString& note);
     void note(const std::function<QString()>& text);
-    void value(const QString& label, const ValueRange& range, const QString& tip, const std::function<double()>& get,
+    void value(const Label& label, const ValueRange& range, const QString& tip, const std::function<double()>& get,
                const std::function<void(double, bool dragging)>& set);
-    void choice(const QString& label, const QStringList& options, const QString& tip, const std::function<int()>& get,
+    void choice(const Label& label, const QStringList& options, const QString& tip, const std::function<int()>& get,
                 const std::function<void(int)>& set);
-    void button(const QString& label, const QString& tip, const std::function<void()>& act);
+    void button(const Label& label, const QString& tip, const std::function<void()>& act);
     // A line of words.
-    void words(const QString& label, const QString& tip, const std::function<std::string()>& get,
+    void words(const Label& label, const QString& tip, const std::function<std::string()>& get,
                const std::function<void(const std::string&)>& set);
     // A widget behind its label, or over the whole width; `refresh` reads its value anew.
-    void labelled(const QString& label, QWidget* widget, const std::function<void()>& refresh);
+    void labelled(const Label& label, QWidget* widget, const std::function<void()>& refresh);
     void add(QWidget* widget, const std::function<void()>& refresh = {});
 
     // A value that every selected item has for which `get` gives one: shown as mixed where they differ, set in all of
     // them.
-    void itemValue(const QString& label, const ValueRange& range, const QString& tip,
+    void itemValue(const Label& label, const ValueRange& range, const QString& tip,
                    const std::function<std::optional<double>(const Item&)>& get,
                    const std::function<void(Item&, double)>& set);
     // The same of a field of the items' bodies of type T.
     template <class T>
-    void bodyValue(const QString& label, const ValueRange& range, const QString& tip, float T::*member);
+    void bodyValue(const Label& label, const ValueRange& range, const QString& tip, float T::*member);
     // Which way the items face, in degrees.
     template <class T> void turn(const QString& tip);
     // A whole number of one item by which chance is dealt anew.
     template <class T> void seed(Id id, const QString& tip, uint64_t T::*member);
     // Of the shot that is shown.
-    void shotValue(const QString& label, const ValueRange& range, const QString& tip,
+    void shotValue(const Label& label, const ValueRange& range, const QString& tip,
                    const std::function<double(const Shot&)>& get, const std::function<void(Shot&, double)>& set);
     // Greys what has been added since there were `first` rows.
     int count() const;
@@ -62,7 +62,7 @@ private:
 };
 
 template <class T>
-void Rows::bodyValue(const QString& label, const ValueRange& range, const QString& tip, float T::*member) {
+void Rows::bodyValue(const Label& label, const ValueRange& range, const QString& tip, float T::*member) {
     itemValue(
         label, range, tip,
         [member](const Item& i) -> std::optional<double> {
@@ -74,7 +74,7 @@ void Rows::bodyValue(const QString& label, const ValueRange& range, const QStrin
 
 template <class T> void Rows::turn(const QString& tip) {
     itemValue(
-        tr("Turn"), {-180, 180, false, Dimension::Angle, "°", 1, 0}, tip,
+        {"rotation", tr("Rotation")}, {-180, 180, false, Dimension::Angle, "°", 1, 0}, tip,
         [](const Item& i) -> std::optional<double> {
             const auto* x = std::get_if<T>(&i.body);
             return x ? std::optional<double>(std::remainder(degrees(x->yaw), 360.0)) : std::nullopt;
@@ -84,7 +84,7 @@ template <class T> void Rows::turn(const QString& tip) {
 
 template <class T> void Rows::seed(Id id, const QString& tip, uint64_t T::*member) {
     value(
-        tr("Seed"), {1, 9999, false, Dimension::Plain, "", 0, 1}, tip,
+        {"seed", tr("Seed")}, {1, 9999, false, Dimension::Plain, "", 0, 1}, tip,
         [this, id, member] {
             const auto* x = bodyOf<T>(session_.document.item(id));
             return x ? static_cast<double>(x->*member) : 1;
@@ -97,6 +97,8 @@ template <class T> void Rows::seed(Id id, const QString& tip, uint64_t T::*membe
 }
 
 // Pages that are not of one kind of item.
+void siteRows(Rows& rows);
+void locationRows(Rows& rows); // where on the earth it lies, and its clocks
 void lightRows(Rows& rows);
 void frameRows(Rows& rows);
 void finishRows(Rows& rows);

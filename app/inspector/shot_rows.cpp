@@ -6,6 +6,7 @@
 
 #include <QDateEdit>
 
+#include "app/words/names.h"
 #include "app/words/text.h"
 
 namespace thallos {
@@ -14,48 +15,18 @@ namespace {
 
 void placeRows(Rows& rows) {
     Session& session = rows.session();
-    rows.heading(tr("Place"), {});
-    rows.value(
-        tr("Time zone"), {-12, 14, false, Dimension::Plain, "h", 2, 0},
-        tr("Hours ahead of universal time that clocks on the site show; the sun of every shot follows"),
-        [&session] { return session.document.project().site->zone; },
-        [&session](double v, bool) {
-            Project next = session.document.project();
-            Site site = *next.site;
-            site.zone = v;
-            next = withSite(next, site);
-            // The hour stays what the clock shows; which hour of the sun that is changes.
-            for (const Item* item : itemsOf<Shot>(session.document.project())) {
-                Item copy = *item;
-                std::get<Shot>(copy.body).daylight.time.zone = v;
-                next = replaced(next, copy);
-            }
-            session.document.edit(tr("Time zone"), std::move(next), "time zone");
-        });
     QStringList seasons;
-    for (const char* s : kSeasonNames) seasons << tr(s);
+    for (int i = 0; i < kSeasons; ++i) seasons << nameOf(static_cast<Season>(i));
     rows.choice(
-        tr("Season"), seasons, tr("Leaves, flowers and colours of all that grows; in the last one snow lies"),
+        {"season", tr("Season")}, seasons, tr("Sets leaves, flowers and colours for the whole project"),
         [&session] { return static_cast<int>(session.document.project().site->season); },
         [&session](int i) {
             Site s = *session.document.project().site;
             s.season = static_cast<Season>(i);
             session.document.edit(tr("Season"), withSite(session.document.project(), s));
         });
-    auto site = [&](const QString& name, const ValueRange& range, const QString& tip, double Place::*member) {
-        rows.value(
-            name, range, tip, [&session, member] { return session.document.project().site->place.*member; },
-            [&session, member, name](double v, bool dragging) {
-                Site s = *session.document.project().site;
-                s.place.*member = v;
-                session.document.edit(name, withSite(session.document.project(), s), name,
-                                      dragging ? BuildMode::Moving : BuildMode::Rest);
-            });
-    };
-    site(tr("Latitude"), {-66, 66, false, Dimension::Angle, "°", 2, 52}, tr("North is positive"), &Place::latitude);
-    site(tr("Longitude"), {-180, 180, false, Dimension::Angle, "°", 2, 0}, tr("East is positive"), &Place::longitude);
-    site(tr("Elevation"), {0, 4000, false, Dimension::Length, "m", 0, 90},
-         tr("Of the site over the sea: thinner air, deeper sky"), &Place::elevation);
+    rows.heading(tr("Location"), {});
+    locationRows(rows);
 }
 
 void aspectAndExposureRows(Rows& rows) {
@@ -63,7 +34,7 @@ void aspectAndExposureRows(Rows& rows) {
     const QStringList ratios{"16:9", "3:2", "4:3", "1:1", "4:5", "2:3", "9:16", "21:9"};
     static const float values[] = {16.0f / 9, 1.5f, 4.0f / 3, 1, 0.8f, 2.0f / 3, 9.0f / 16, 21.0f / 9};
     rows.choice(
-        tr("Aspect"), ratios, tr("Width by height of the picture"),
+        {"aspect", tr("Aspect ratio")}, ratios, tr("Width by height of the image"),
         [&session] {
             int best = 0;
             for (int i = 0; i < 8; ++i)
@@ -73,7 +44,7 @@ void aspectAndExposureRows(Rows& rows) {
             return best;
         },
         [&session](int i) {
-            session.view.editShot(tr("Aspect"), [&](Shot& s) {
+            session.view.editShot(tr("Aspect ratio"), [&](Shot& s) {
                 s.camera.aspect = values[i];
                 const int longer = std::max(s.size.x, s.size.y);
                 s.size = values[i] >= 1
@@ -82,27 +53,26 @@ void aspectAndExposureRows(Rows& rows) {
             });
         });
     rows.choice(
-        tr("Metering"), {tr("metered"), tr("by EV")}, tr("By the meter, or fixed"),
+        {"metering", tr("Exposure")}, {tr("Auto"), tr("Manual")}, tr("Metered for each view, or fixed"),
         [&session] { return session.view.shot().metered ? 0 : 1; },
         [&rows, &session](int i) {
             auto* pane = rows.window()->findChild<ShotPane*>();
             const float now = pane ? pane->picture().ev100 : 13;
-            session.view.editShot(tr("Metering"), [&](Shot& s) {
+            session.view.editShot(tr("Exposure"), [&](Shot& s) {
                 s.metered = i == 0;
                 if (i == 1) s.ev100 = now; // what the meter said, so that nothing jumps
             });
         });
     rows.shotValue(
-        tr("EV 100"), {-4, 18, false, Dimension::Plain, "EV", 2, 13},
-        tr("Light value that becomes middle grey; used when the exposure is fixed"),
-        [](const Shot& s) { return s.ev100; },
+        {"ev100", tr("EV100")}, {-4, 18, false, Dimension::Plain, "EV", 2, 13},
+        tr("Exposure value at ISO 100; setting it makes the exposure manual"), [](const Shot& s) { return s.ev100; },
         [](Shot& s, double v) {
             s.ev100 = static_cast<float>(v);
             s.metered = false;
         });
     rows.shotValue(
-        tr("Exposure"), {-4, 4, false, Dimension::Plain, "EV", 2, 0}, tr("Brighter or darker than metered, in stops"),
-        [](const Shot& s) { return s.finish.exposure; },
+        {"exposure", tr("Compensation")}, {-4, 4, false, Dimension::Plain, "EV", 2, 0},
+        tr("Exposure compensation, in stops: brighter or darker"), [](const Shot& s) { return s.finish.exposure; },
         [](Shot& s, double v) { s.finish.exposure = static_cast<float>(v); });
 }
 
@@ -114,10 +84,11 @@ void lightRows(Rows& rows) {
                  session.view.shotItem() ? QString::fromStdString(session.view.shotItem()->name) : QString());
     auto* date = new QDateEdit(&rows);
     date->setDisplayFormat("d MMM yyyy");
+    date->setObjectName("date");
     date->setCalendarPopup(true);
     date->setAccessibleName(tr("Date"));
-    date->setToolTip(tr("Day of the year: how high the sun climbs"));
-    rows.labelled(tr("Date"), date, [&session, date] {
+    date->setToolTip(tr("Date; sets how high the sun climbs"));
+    rows.labelled({"date", tr("Date")}, date, [&session, date] {
         const CivilTime t = session.view.shot().daylight.time;
         const QSignalBlocker quiet(date);
         date->setDate(QDate(t.year, t.month, t.day));
@@ -133,34 +104,28 @@ void lightRows(Rows& rows) {
             "date");
     });
     rows.shotValue(
-        tr("Time"), {0, 24, false, Dimension::Clock, {}, 2, 12},
-        tr("Time of day; also on the day band under the picture"), [](const Shot& s) { return s.daylight.time.hour; },
+        {"time", tr("Time")}, {0, 24, false, Dimension::Clock, {}, 2, 12},
+        tr("Time of day; also on the day band below the panes"), [](const Shot& s) { return s.daylight.time.hour; },
         [](Shot& s, double v) { s.daylight.time.hour = v; });
     rows.shotValue(
-        tr("Visibility"), {1000, 120000, true, Dimension::Length, "km", 1, 35000},
-        tr("How far one sees through the haze"), [](const Shot& s) { return s.daylight.visibility; },
+        {"visibility", tr("Visibility")},
+        ValueRange{1000, 120000, true, Dimension::Length, "km", 1, 35000}.typed(1000, 200000),
+        tr("Distance at which haze hides everything"), [](const Shot& s) { return s.daylight.visibility; },
         [](Shot& s, double v) { s.daylight.visibility = static_cast<float>(v); });
     rows.shotValue(
-        tr("Cloud"), ValueRange::percent(0, 1, 0),
-        tr("Share of the sky that is covered: shadows soften and go, the light turns even and cool"),
+        {"cloud", tr("Cloud cover")}, ValueRange::percent(0, 1, 0),
+        tr("Share of the sky covered: shadows soften and vanish, light turns even and cool"),
         [](const Shot& s) { return s.daylight.cloud; },
         [](Shot& s, double v) { s.daylight.cloud = static_cast<float>(v); });
     placeRows(rows);
-    rows.note([&session] {
-        const Shot s = session.view.shot();
-        const SunPosition sun = sunPosition(session.document.project().site->place, s.daylight.time);
-        return tr("The sun stands %1° high at a bearing of %2°.")
-            .arg(sun.altitude, 0, 'f', 1)
-            .arg(sun.azimuth, 0, 'f', 0);
-    });
 }
 
 void frameRows(Rows& rows) {
     Session& session = rows.session();
     rows.heading(session.view.shotItem() ? QString::fromStdString(session.view.shotItem()->name) : tr("No shot"),
-                 session.view.looking() ? tr("looked around") : tr("shot"));
+                 session.view.looking() ? tr("view not saved") : tr("shot"));
     // Camera values go where looking goes: into the working copy while there is one, else into the shot.
-    auto camera = [&](const QString& label, const ValueRange& range, const QString& tip,
+    auto camera = [&](const Label& label, const ValueRange& range, const QString& tip,
                       const std::function<double(const Camera&)>& get,
                       const std::function<void(Camera&, double)>& set) {
         rows.value(
@@ -172,18 +137,19 @@ void frameRows(Rows& rows) {
                     session.view.look(c);
                 } else
                     session.view.editShot(
-                        label, [&](Shot& s) { set(s.camera, v); }, label);
+                        label.text, [&](Shot& s) { set(s.camera, v); }, label.id);
             });
     };
     camera(
-        tr("Focal length"), {12, 200, true, Dimension::Plain, "mm", 1, 35},
-        tr("Short takes in more and makes depth, long draws the background near"),
+        {"focalLength", tr("Focal length")}, {12, 200, true, Dimension::Plain, "mm", 1, 35},
+        tr("Short takes in more and adds depth; long brings the background near"),
         [](const Camera& c) { return c.focal; }, [](Camera& c, double v) { c.focal = static_cast<float>(v); });
     camera(
-        tr("Sensor"), {8, 60, false, Dimension::Plain, "mm", 1, 36}, tr("Longer side of the sensor"),
-        [](const Camera& c) { return c.sensor; }, [](Camera& c, double v) { c.sensor = static_cast<float>(v); });
+        {"sensor", tr("Sensor width")}, {8, 60, false, Dimension::Plain, "mm", 1, 36},
+        tr("Longer side of the sensor; 36 mm is full frame"), [](const Camera& c) { return c.sensor; },
+        [](Camera& c, double v) { c.sensor = static_cast<float>(v); });
     camera(
-        tr("Eye height"), ValueRange::length(0.1, 120, 1.6, true), tr("Of the lens over the ground under it"),
+        {"eyeHeight", tr("Eye height")}, ValueRange::length(0.1, 120, 1.6, true), tr("Camera height above the ground"),
         [&session](const Camera& c) {
             return session.document.built() ? c.position.z - session.document.built()->field.at(xy(c.position)) : 1.6;
         },
@@ -192,64 +158,66 @@ void frameRows(Rows& rows) {
                 c.position.z = session.document.built()->field.at(xy(c.position)) + static_cast<float>(v);
         });
     camera(
-        tr("Bearing"), {0, 360, false, Dimension::Angle, "°", 1, 0}, tr("Where the camera looks, from north, eastward"),
+        {"bearing", tr("Bearing")}, {0, 360, false, Dimension::Angle, "°", 1, 0},
+        tr("Direction the camera looks, clockwise from north"),
         [](const Camera& c) {
             const double d = std::fmod(degrees(c.yaw), 360.0);
             return d < 0 ? d + 360 : d;
         },
         [](Camera& c, double v) { c.yaw = radians(static_cast<float>(v)); });
     camera(
-        tr("Tilt"), {-60, 60, false, Dimension::Angle, "°", 1, 0}, tr("Up or down; walls then lean"),
+        {"tilt", tr("Tilt")}, {-60, 60, false, Dimension::Angle, "°", 1, 0}, tr("Up or down; verticals then converge"),
         [](const Camera& c) { return degrees(c.pitch); },
         [](Camera& c, double v) { c.pitch = radians(static_cast<float>(v)); });
     camera(
-        tr("Lens shift"), ValueRange::percent(-0.6, 0.6, 0), tr("Raises or lowers the view with upright walls"),
-        [](const Camera& c) { return c.shift; }, [](Camera& c, double v) { c.shift = static_cast<float>(v); });
+        {"lensShift", tr("Lens shift")}, ValueRange::percent(-0.6, 0.6, 0),
+        tr("Raises or lowers the view and keeps verticals parallel"), [](const Camera& c) { return c.shift; },
+        [](Camera& c, double v) { c.shift = static_cast<float>(v); });
     aspectAndExposureRows(rows);
     rows.note([&session] {
-        return tr("Upright lines lean by %1° at the edge of the picture.")
+        return tr("Verticals lean by %1° at the edge of the frame.")
             .arg(degrees(convergence(session.view.shot().camera)), 0, 'f', 1);
     });
 }
 
 void finishRows(Rows& rows) {
-    rows.heading(tr("Finish"), tr("without rendering again"));
+    rows.heading(tr("Grade"), tr("applied instantly"));
     rows.shotValue(
-        tr("Exposure"), {-4, 4, false, Dimension::Plain, "EV", 2, 0}, tr("Brighter or darker, in stops"),
-        [](const Shot& s) { return s.finish.exposure; },
+        {"exposure", tr("Compensation")}, {-4, 4, false, Dimension::Plain, "EV", 2, 0},
+        tr("Exposure compensation, in stops: brighter or darker"), [](const Shot& s) { return s.finish.exposure; },
         [](Shot& s, double v) { s.finish.exposure = static_cast<float>(v); });
     rows.shotValue(
-        tr("Balance"), {2500, 12000, true, Dimension::Plain, "K", 0, 5600},
-        tr("Colour of light that looks neutral: lower makes the picture cooler"),
+        {"whiteBalance", tr("White balance")}, {2500, 12000, true, Dimension::Plain, "K", 0, 5600},
+        tr("Colour temperature that looks neutral: lower makes the image cooler"),
         [](const Shot& s) { return s.finish.balance; },
         [](Shot& s, double v) { s.finish.balance = static_cast<float>(v); });
     rows.shotValue(
-        tr("Contrast"), ValueRange::percent(0.5, 1.5, 1), tr("Around middle grey"),
+        {"contrast", tr("Contrast")}, ValueRange::percent(0.5, 1.5, 1), tr("Contrast around middle grey"),
         [](const Shot& s) { return s.finish.contrast; },
         [](Shot& s, double v) { s.finish.contrast = static_cast<float>(v); });
     rows.shotValue(
-        tr("Saturation"), ValueRange::percent(0, 1.6, 1), tr("Strength of the colours"),
+        {"saturation", tr("Saturation")}, ValueRange::percent(0, 1.6, 1), tr("Strength of the colours"),
         [](const Shot& s) { return s.finish.saturation; },
         [](Shot& s, double v) { s.finish.saturation = static_cast<float>(v); });
     rows.shotValue(
-        tr("Vignette"), {0, 2, false, Dimension::Plain, "EV", 2, 0}, tr("Light lost towards the corners"),
-        [](const Shot& s) { return s.finish.vignette; },
+        {"vignette", tr("Vignette")}, {0, 2, false, Dimension::Plain, "EV", 2, 0},
+        tr("Light falloff towards the corners"), [](const Shot& s) { return s.finish.vignette; },
         [](Shot& s, double v) { s.finish.vignette = static_cast<float>(v); });
-    rows.heading(tr("Picture"), {});
+    rows.heading(tr("Output"), {});
     rows.shotValue(
-        tr("Width"), {64, 16384, true, Dimension::Plain, "px", 0, 1920},
-        tr("Of the final render; the height follows the aspect"), [](const Shot& s) { return s.size.x; },
+        {"width", tr("Width")}, {64, 16384, true, Dimension::Plain, "px", 0, 1920},
+        tr("Width of the final render; the height follows the aspect ratio"), [](const Shot& s) { return s.size.x; },
         [](Shot& s, double v) {
             s.size.x = static_cast<int>(std::lround(v));
             s.size.y = std::max(16, static_cast<int>(std::lround(v / s.camera.aspect)));
         });
     rows.shotValue(
-        tr("Samples"), {1, 4096, true, Dimension::Plain, "", 0, 96},
-        tr("For each pixel, at most: four times as many halve the noise"), [](const Shot& s) { return s.samples; },
+        {"samples", tr("Samples")}, {1, 4096, true, Dimension::Plain, "", 0, 96},
+        tr("Maximum per pixel; four times as many halve the noise"), [](const Shot& s) { return s.samples; },
         [](Shot& s, double v) { s.samples = static_cast<int>(std::lround(v)); });
     rows.shotValue(
-        tr("Noise"), {0, 0.3, false, Dimension::Percent, "%", 1, 0.04},
-        tr("Parts of the picture with no more noise than this take no more samples; at 0 % all take as many"),
+        {"noise", tr("Noise threshold")}, {0, 0.3, false, Dimension::Percent, "%", 1, 0.04},
+        tr("Areas with no more noise than this take no more samples; at 0 % all take as many"),
         [](const Shot& s) { return s.noise; }, [](Shot& s, double v) { s.noise = static_cast<float>(v); });
 }
 

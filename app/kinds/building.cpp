@@ -5,6 +5,7 @@
 #include "app/inspector/rows.h"
 #include "app/panes/pane.h"
 #include "app/widgets/theme.h"
+#include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
 
@@ -12,9 +13,9 @@ namespace thallos {
 
 namespace {
 
-void position(Rows& rows, const QString& label, int axis, const QString& tip) {
+void position(Rows& rows, const Label& label, int axis, const QString& tip) {
     rows.itemValue(
-        label, ValueRange::length(-500, 500, 0), tip,
+        label, ValueRange::length(-500, 500, std::nullopt).typed(-100000, 100000), tip,
         [axis](const Item& i) -> std::optional<double> {
             const auto* b = std::get_if<Building>(&i.body);
             return b ? std::optional<double>(b->position[axis]) : std::nullopt;
@@ -23,7 +24,7 @@ void position(Rows& rows, const QString& label, int axis, const QString& tip) {
 }
 
 // Of who made it, and under which terms.
-void rights(Rows& rows, Id id, const QString& label, const QString& tip, std::string Rights::*member) {
+void rights(Rows& rows, Id id, const Label& label, const QString& tip, std::string Rights::*member) {
     Session& session = rows.session();
     rows.words(
         label, tip,
@@ -32,26 +33,28 @@ void rights(Rows& rows, Id id, const QString& label, const QString& tip, std::st
             return b ? b->rights.*member : std::string();
         },
         [&session, id, label, member](const std::string& words) {
-            session.document.editItem(label, id, [&](Item& i) { std::get<Building>(i.body).rights.*member = words; });
+            session.document.editItem(label.text, id,
+                                      [&](Item& i) { std::get<Building>(i.body).rights.*member = words; });
         });
 }
 
 void rows(const Building& b, const Item& item, Rows& rows) {
     const V3f size = bounds(*b.model).size() * b.scale;
-    rows.heading(QString::fromStdString(item.name),
-                 tr("%1 × %2 × %3 m").arg(size.x, 0, 'f', 1).arg(size.y, 0, 'f', 1).arg(size.z, 0, 'f', 1));
-    position(rows, tr("East"), 0, tr("Place of the building's middle, from the site's middle"));
-    position(rows, tr("North"), 1, tr("Place of the building's middle, from the site's middle"));
-    position(rows, tr("Base"), 2, tr("Height of the building's base"));
-    rows.turn<Building>(tr("Counter-clockwise; turns the faces towards or away from the light"));
-    rows.bodyValue<Building>(tr("Size"), {0.001, 1000, true, Dimension::Percent, "%", 1, 1},
-                             tr("Of the model as it came; for one that was made in other units"), &Building::scale);
+    rows.heading(QString::fromStdString(item.name), sizeText(size.x, size.y, size.z));
+    position(rows, {"east", tr("East")}, 0, tr("Position of the building's centre, from the centre of the site"));
+    position(rows, {"north", tr("North")}, 1, tr("Position of the building's centre, from the centre of the site"));
+    position(rows, {"base", tr("Base level")}, 2, tr("Level of the building's underside"));
+    rows.turn<Building>(tr("Counter-clockwise, seen from above"));
+    rows.bodyValue<Building>({"scale", tr("Scale")}, {0.001, 1000, true, Dimension::Percent, "%", 1, 1},
+                             tr("Relative to the imported model"), &Building::scale);
     materialRows(rows);
-    rights(rows, item.id, tr("Made by"), tr("Listed with what was brought into the project"), &Rights::maker);
-    rights(rows, item.id, tr("Got from"), tr("The file, or where it was bought"), &Rights::source);
-    rights(rows, item.id, tr("Licence"), tr("The terms under which it may be used in a client's picture"),
+    rights(rows, item.id, {"author", tr("Author")}, tr("Who made it; listed in the rights of the project"),
+           &Rights::maker);
+    rights(rows, item.id, {"source", tr("Source")}, tr("The file it was imported from, or where it was bought"),
+           &Rights::source);
+    rights(rows, item.id, {"licence", tr("Licence")}, tr("Terms under which it may be used in a client's image"),
            &Rights::licence);
-    rights(rows, item.id, tr("Price"), tr("What it cost"), &Rights::price);
+    rights(rows, item.id, {"price", tr("Price")}, tr("What it cost, with the currency"), &Rights::price);
 }
 
 std::vector<QPolygonF> outline(const Building& b, const Item&, const Pane& pane) {
@@ -84,7 +87,8 @@ template <> const ItemKind<Building>& itemKindOf<Building>() {
     static const ItemKind<Building> kind{
         .verb = Verb::Seat,
         .icon = "verb-seat",
-        .detail = [](const Building& b, const Item&, Session&) { return tr("%1 parts").arg(b.model->parts.size()); },
+        .detail = [](const Building& b, const Item&,
+                     Session&) { return tr("%n part(s)", nullptr, static_cast<int>(b.model->parts.size())); },
         .rows = rows,
         .rowsState = [](const Building& b, Session& s) { return materialRowsState(b, s.selection.material()); },
         .outline = outline,

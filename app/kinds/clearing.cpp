@@ -12,7 +12,7 @@ void addTools(Session& session, Tools& tools) {
     tools.add(Verb::Plant, {"clearing",
                             tr("Clearing"),
                             "leaf-plant-clearing",
-                            tr("Keep plants out of an area that you draw"),
+                            tr("Draw an area to keep free of plants"),
                             "C",
                             tools.own(makeClearingTool(session)),
                             {}});
@@ -28,7 +28,7 @@ template <> const ItemKind<Clearing>& itemKindOf<Clearing>() {
         .rows =
             [](const Clearing&, const Item& item, Rows& rows) {
                 rows.heading(QString::fromStdString(item.name), tr("clearing"));
-                rows.note([] { return tr("Plants keep out of this outline. Drag its handles in either pane."); });
+                rows.note([] { return tr("Plants keep out of this outline. Drag its points in either pane."); });
             },
         .rowsState = kNothing,
         .outline = [](const Clearing& c, const Item&, const Pane& pane) { return outlinesOf(c.areas, pane); },

@@ -20,22 +20,21 @@ void rows(const Climber& c, const Item& item, Rows& rows) {
             if (std::holds_alternative<ClimberRecipe>(s.recipe.growth)) names << QString::fromStdString(s.recipe.name);
     const auto now = [&session, id] { return bodyOf<Climber>(session.document.item(id)); };
     rows.choice(
-        tr("Species"), names, tr("What climbs here"),
+        {"species", tr("Species")}, names, tr("Climbing species"),
         [now, names] { return now() ? static_cast<int>(names.indexOf(QString::fromStdString(now()->species))) : -1; },
         [&session, id, names](int i) {
             session.document.editItem(
                 tr("Species"), id, [&](Item& x) { std::get<Climber>(x.body).species = names.value(i).toStdString(); });
         });
-    rows.bodyValue<Climber>(tr("Height"), ValueRange::length(0.3, 30, 3), tr("How high its longest shoots get"),
-                            &Climber::height);
+    rows.bodyValue<Climber>({"height", tr("Height")}, ValueRange::length(0.3, 30, 3),
+                            tr("Height of the longest shoots"), &Climber::height);
     if (bodyOf<Building>(session.document.item(c.on)))
-        rows.bodyValue<Climber>(tr("Width"), ValueRange::length(0.3, 40, 3),
-                                tr("How much of the wall it may take; windows, doors and eaves stay free"),
-                                &Climber::width);
-    rows.seed<Climber>(id, tr("Another growth of the same climber"), &Climber::seed);
+        rows.bodyValue<Climber>({"width", tr("Width")}, ValueRange::length(0.3, 40, 3),
+                                tr("Width of wall it may cover; windows, doors and eaves stay free"), &Climber::width);
+    rows.seed<Climber>(id, tr("Another random growth"), &Climber::seed);
     rows.note([&session, now] {
         const Item* on = now() ? session.document.item(now()->on) : nullptr;
-        return on ? tr("It climbs %1 and goes where that goes.").arg(QString::fromStdString(on->name)) : QString();
+        return on ? tr("Attached to %1 and moves with it.").arg(QString::fromStdString(on->name)) : QString();
     });
 }
 

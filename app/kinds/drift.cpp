@@ -70,8 +70,8 @@ void mixRows(const Drift& d, Id id, Rows& rows) {
     Session& session = rows.session();
     for (size_t k = 0; k < d.mix.size(); ++k)
         rows.value(
-            QString::fromStdString(d.mix[k].species), ValueRange::percent(0, 1, 0.5),
-            tr("Share of this species in the mix"),
+            {QString("share %1").arg(k), QString::fromStdString(d.mix[k].species)},
+            ValueRange::percent(0, 1, std::nullopt), tr("Share of this species in the mix"),
             [&session, id, k] { return shareOf(bodyOf<Drift>(session.document.item(id)), k); },
             [&session, id, k](double v, bool dragging) {
                 session.document.editItem(
@@ -83,7 +83,8 @@ void mixRows(const Drift& d, Id id, Rows& rows) {
         for (const Species& s : session.document.built()->library->species())
             names << QString::fromStdString(s.recipe.name);
     rows.choice(
-        tr("Species"), names, tr("Put another species into the mix, or take one out that is in it"), [] { return 0; },
+        {"species", tr("Species")}, names, tr("Add a species to the mix, or remove one that is in it"),
+        [] { return 0; },
         [&session, id, names](int i) {
             if (i < 1) return;
             const std::string name = names[i].toStdString();
@@ -101,21 +102,20 @@ void mixRows(const Drift& d, Id id, Rows& rows) {
 
 void rows(const Drift& d, const Item& item, Rows& rows) {
     rows.heading(QString::fromStdString(item.name),
-                 (d.areas.size() == 1 ? tr("drift, one area, %1")
-                                      : tr("drift, %2 areas, %1").arg(QString("%1"), QString::number(d.areas.size())))
-                     .arg(areaText(area(d))));
+                 tr("drift · %n area(s) · %1", nullptr, static_cast<int>(d.areas.size())).arg(areaText(area(d))));
     rows.add(new MixBar(rows.session(), item.id, &rows));
-    rows.bodyValue<Drift>(tr("Density"), {0.01, 60, true, Dimension::Plain, "/m²", 3, 6},
-                          tr("Plants on a square metre; more or fewer appear, none moves"), &Drift::density);
-    rows.bodyValue<Drift>(tr("Spacing min"), ValueRange::length(0, 12, 0.2), tr("Least distance between two plants"),
-                          &Drift::spacing);
-    rows.bodyValue<Drift>(tr("Size spread"), ValueRange::percent(0, 0.8, 0.25), tr("How much plants differ in size"),
-                          &Drift::sizeSpread);
-    rows.bodyValue<Drift>(tr("Lean"), ValueRange::percent(0, 1, 0.15), tr("Upright, or leaning with the slope"),
-                          &Drift::lean);
-    rows.bodyValue<Drift>(tr("Patches"), ValueRange::percent(0, 1, 0), tr("Even, or broken into patches"),
-                          &Drift::patchiness);
-    rows.seed<Drift>(item.id, tr("Another layout of the same planting"), &Drift::seed);
+    rows.bodyValue<Drift>({"density", tr("Density")},
+                          ValueRange{0.01, 60, true, Dimension::Plain, "/m²", 3, 6}.typed(0.001, 400),
+                          tr("Plants per square metre; changing it never moves a plant"), &Drift::density);
+    rows.bodyValue<Drift>({"spacing", tr("Spacing")}, ValueRange::length(0, 12, 0.2),
+                          tr("Least distance between two plants"), &Drift::spacing);
+    rows.bodyValue<Drift>({"sizeVariation", tr("Size variation")}, ValueRange::percent(0, 0.8, 0.25),
+                          tr("How much the plants differ in size"), &Drift::sizeSpread);
+    rows.bodyValue<Drift>({"followSlope", tr("Follow slope")}, ValueRange::percent(0, 1, 0.15),
+                          tr("0 % upright, 100 % square to the ground"), &Drift::lean);
+    rows.bodyValue<Drift>({"patchiness", tr("Patchiness")}, ValueRange::percent(0, 1, 0),
+                          tr("0 % even, 100 % broken into patches"), &Drift::patchiness);
+    rows.seed<Drift>(item.id, tr("Another random layout of the same planting"), &Drift::seed);
     mixRows(d, item.id, rows);
 }
 
@@ -123,7 +123,7 @@ void addTools(Session& session, Tools& tools) {
     tools.add(Verb::Plant, {"drift",
                             tr("Drift"),
                             "leaf-plant-drift",
-                            tr("Plant a natural group over an area that you draw"),
+                            tr("Draw an area and plant it"),
                             "R",
                             tools.own(makeDriftTool(session)),
                             {}});

@@ -26,7 +26,7 @@ void addTools(Session& session, Tools& tools) {
     tools.add(Verb::Seat, {"figure",
                            tr("Figure"),
                            "leaf-seat-figure",
-                           tr("Stand a person of 1.75 m in the picture to judge sizes by"),
+                           tr("Place a scale figure, %1 high").arg(lengthText(1.75)),
                            "P",
                            tools.own(makeFigureTool(session)),
                            {}});
@@ -41,8 +41,8 @@ template <> const ItemKind<Figure>& itemKindOf<Figure>() {
         .detail = [](const Figure&, const Item&, Session&) { return lengthText(kTall); },
         .rows =
             [](const Figure&, const Item& item, Rows& rows) {
-                rows.heading(QString::fromStdString(item.name), tr("1.75 m"));
-                rows.turn<Figure>(tr("Counter-clockwise; which way the person faces"));
+                rows.heading(QString::fromStdString(item.name), lengthText(1.75));
+                rows.turn<Figure>(tr("Direction the figure faces, counter-clockwise"));
             },
         .rowsState = kNothing,
         .outline = [](const Figure& f, const Item&, const Pane& pane) { return pane.groundCircle(f.at, 0.4f); },

@@ -18,13 +18,12 @@ template <> const ItemKind<Group>& itemKindOf<Group>() {
         .verb = Verb::Seat, // not asked: a group belongs where something that it holds does
         .icon = "ui-folder-open",
         .detail = [](const Group&, const Item& item,
-                     Session& session) { return tr("%1 items").arg(sizeOf(item, session)); },
+                     Session& session) { return tr("%n item(s)", nullptr, static_cast<int>(sizeOf(item, session))); },
         .rows =
             [](const Group&, const Item& item, Rows& rows) {
-                rows.heading(QString::fromStdString(item.name), tr("group of %1").arg(sizeOf(item, rows.session())));
-                rows.note([] {
-                    return tr("It moves, turns and is hidden as one. Click in it again to select what it holds.");
-                });
+                rows.heading(QString::fromStdString(item.name),
+                             tr("group of %n item(s)", nullptr, static_cast<int>(sizeOf(item, rows.session()))));
+                rows.note([] { return tr("Moves, turns and hides as one. Click again to select inside it."); });
             },
         .rowsState = kNothing,
         .outline = kNothing,

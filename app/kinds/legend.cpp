@@ -21,12 +21,12 @@ public:
         if (!point.ground) return false;
         Id id;
         const Project& project = session_.document.project();
-        session_.document.edit(tr("Add a legend"), added(project, tr("Legend").toStdString(),
-                                                         Legend{xy(*point.ground), lengthFor(project)}, &id));
+        session_.document.edit(tr("Add legend"), added(project, tr("Legend").toStdString(),
+                                                       Legend{xy(*point.ground), lengthFor(project)}, &id));
         session_.selection.set(id);
         return true;
     }
-    QString hint() const override { return tr("Click in the plan where north arrow and scale bar shall stand"); }
+    QString hint() const override { return tr("Click the plan to place north arrow and scale bar"); }
 
 private:
     // A round length, about a tenth of the site.
@@ -40,9 +40,10 @@ private:
     Session& session_;
 };
 
-void position(Rows& rows, const QString& label, int axis) {
+void position(Rows& rows, const Label& label, int axis) {
     rows.itemValue(
-        label, ValueRange::length(-500, 500, 0), tr("Place of its lower left corner, from the site's middle"),
+        label, ValueRange::length(-500, 500, std::nullopt).typed(-100000, 100000),
+        tr("Position of the lower left corner, from the centre of the site"),
         [axis](const Item& i) -> std::optional<double> {
             const auto* l = std::get_if<Legend>(&i.body);
             return l ? std::optional<double>(l->at[axis]) : std::nullopt;
@@ -52,12 +53,11 @@ void position(Rows& rows, const QString& label, int axis) {
 
 void rows(const Legend&, const Item& item, Rows& rows) {
     rows.heading(QString::fromStdString(item.name), tr("legend"));
-    position(rows, tr("East"), 0);
-    position(rows, tr("North"), 1);
-    rows.bodyValue<Legend>(tr("Bar"), ValueRange::length(1, 1000, 20, true),
-                           tr("How much of the site its bar measures; letters and arrow are sized by it"),
-                           &Legend::length);
-    rows.note([] { return tr("It is seen in the plan and on sheets, not in the picture."); });
+    position(rows, {"east", tr("East")}, 0);
+    position(rows, {"north", tr("North")}, 1);
+    rows.bodyValue<Legend>({"bar", tr("Scale bar")}, ValueRange::length(1, 1000, 20, true),
+                           tr("Length the bar measures; text and arrow are sized by it"), &Legend::length);
+    rows.note([] { return tr("Shown in the plan and on sheets, not in renders."); });
 }
 
 void drawLabel(QPainter& painter, const PlanPane& pane, const LegendDrawing::Label& label) {
@@ -99,7 +99,7 @@ void addTools(Session& session, Tools& tools) {
     tools.add(Verb::Seat, {"legend",
                            tr("Legend"),
                            "leaf-seat-legend",
-                           tr("Put north arrow, scale bar and the site's name into the plan"),
+                           tr("Add north arrow, scale bar and the site's name to the plan"),
                            "N",
                            tools.own(std::make_unique<LegendTool>(session)),
                            {}});

@@ -12,10 +12,10 @@ namespace {
 
 QString measured(const Mark& mark) {
     const Measures m = measure(mark.points);
-    QStringList text{tr("%1 along it, %2 in plan.").arg(lengthText(m.length), lengthText(m.plan)),
-                     tr("Rise %1, slope %2°.").arg(lengthText(m.rise)).arg(degrees(m.slope), 0, 'f', 1)};
+    QStringList text{tr("Length %1 · in plan %2").arg(lengthText(m.length), lengthText(m.plan)),
+                     tr("Rise %1 · slope %2°").arg(lengthText(m.rise)).arg(degrees(m.slope), 0, 'f', 1)};
     if (mark.points.size() > 2)
-        text << tr("Last angle %1°, area %2 m².").arg(degrees(m.angle), 0, 'f', 1).arg(m.area, 0, 'f', 2);
+        text << tr("Last angle %1° · area %2").arg(degrees(m.angle), 0, 'f', 1).arg(areaText(m.area));
     return text.join("\n");
 }
 
@@ -29,7 +29,7 @@ template <> const ItemKind<Mark>& itemKindOf<Mark>() {
         .rows =
             [](const Mark&, const Item& item, Rows& rows) {
                 Session& session = rows.session();
-                rows.heading(QString::fromStdString(item.name), tr("mark"));
+                rows.heading(QString::fromStdString(item.name), tr("measurement"));
                 rows.note([&session, id = item.id] {
                     const auto* mark = bodyOf<Mark>(session.document.item(id));
                     return mark ? measured(*mark) : QString();

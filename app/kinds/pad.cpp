@@ -12,22 +12,21 @@ namespace {
 
 void rows(const BuildingPad&, const Item& item, Rows& rows) {
     rows.heading(QString::fromStdString(item.name), tr("pad"));
-    rows.bodyValue<BuildingPad>(tr("Over base"), ValueRange::length(-3, 3, 0),
-                                tr("How far the levelled ground lies over the building's base"), &BuildingPad::rise);
-    rows.bodyValue<BuildingPad>(tr("Apron"), ValueRange::length(0, 30, 1.2), tr("Level ground round the building"),
-                                &BuildingPad::apron);
-    rows.bodyValue<BuildingPad>(tr("Batter 1 in"), {0.5, 20, true, Dimension::Ratio, "", 1, 3},
-                                tr("How gently the pad's slope meets the ground"), &BuildingPad::batter);
-    rows.bodyValue<BuildingPad>(tr("Under rooms"), ValueRange::length(0, 5, 0.6),
-                                tr("How deep the ground goes under the floors, where nobody sees it"),
-                                &BuildingPad::sink);
+    rows.bodyValue<BuildingPad>({"aboveBase", tr("Above base")}, ValueRange::length(-3, 3, 0),
+                                tr("Level of the pad above the building's base"), &BuildingPad::rise);
+    rows.bodyValue<BuildingPad>({"apron", tr("Apron")}, ValueRange::length(0, 30, 1.2),
+                                tr("Width of level ground round the building"), &BuildingPad::apron);
+    rows.bodyValue<BuildingPad>({"batter", tr("Batter 1 :")}, {0.5, 20, true, Dimension::Ratio, "", 1, 3},
+                                tr("Run of the side slope for 1 of rise: larger is gentler"), &BuildingPad::batter);
+    rows.bodyValue<BuildingPad>({"underFloors", tr("Under floors")}, ValueRange::length(0, 5, 0.6),
+                                tr("How far the ground is cut below the floors"), &BuildingPad::sink);
 }
 
 void addTools(Session& session, Tools& tools) {
     tools.add(Verb::Shape, {"pad",
-                            tr("Level"),
+                            tr("Pad"),
                             "leaf-shape-level",
-                            tr("Level the ground under a building and batter it into the slope"),
+                            tr("Level the ground under a building, with battered sides"),
                             "G",
                             tools.own(makePadTool(session)),
                             {}});

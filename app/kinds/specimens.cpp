@@ -21,39 +21,43 @@ void specimenRows(const Item& item, int specimen, Rows& rows) {
         return p && specimen < static_cast<int>(p->specimens.size()) ? &p->specimens[specimen] : nullptr;
     };
     rows.heading(QString::fromStdString(now()->species), tr("one of %1").arg(QString::fromStdString(item.name)));
-    const auto value = [&](const QString& label, const ValueRange& range, const QString& tip,
+    const auto value = [&](const Label& label, const ValueRange& range, const QString& tip,
                            const std::function<double(const Specimen&)>& get,
                            const std::function<void(Specimen&, double)>& set) {
         rows.value(
             label, range, tip, [now, get] { return now() ? get(*now()) : 0; },
             [&session, id, specimen, label, set](double v, bool dragging) {
                 session.document.editItem(
-                    label, id,
+                    label.text, id,
                     [&](Item& i) {
                         auto& list = std::get<Specimens>(i.body).specimens;
                         if (specimen < static_cast<int>(list.size())) set(list[specimen], v);
                     },
-                    label, dragging ? BuildMode::Moving : BuildMode::Rest);
+                    label.id, dragging ? BuildMode::Moving : BuildMode::Rest);
             });
     };
     const Box2f site = session.document.project().ground->grid.box();
     for (int axis : {0, 1})
         value(
-            axis == 0 ? tr("East") : tr("North"), ValueRange::length(site.min[axis], site.max[axis], 0),
-            tr("Place of the plant's foot, from the site's middle"), [axis](const Specimen& s) { return s.at[axis]; },
+            axis == 0 ? Label{"east", tr("East")} : Label{"north", tr("North")},
+            ValueRange::length(site.min[axis], site.max[axis], std::nullopt),
+            tr("Position of the stem, from the centre of the site"), [axis](const Specimen& s) { return s.at[axis]; },
             [axis](Specimen& s, double v) { s.at[axis] = static_cast<float>(v); });
     value(
-        tr("Turn"), {-180, 180, false, Dimension::Angle, "°", 1, 0}, tr("Counter-clockwise; which side it shows"),
+        {"rotation", tr("Rotation")}, {-180, 180, false, Dimension::Angle, "°", 1, 0},
+        tr("Counter-clockwise, seen from above"),
         [](const Specimen& s) { return std::remainder(degrees(s.yaw), 360.0); },
         [](Specimen& s, double v) { s.yaw = radians(static_cast<float>(v)); });
     value(
-        tr("Size"), {0.05, 10, true, Dimension::Percent, "%", 0, 1}, tr("Of the usual height of the species"),
-        [](const Specimen& s) { return s.scale; }, [](Specimen& s, double v) { s.scale = static_cast<float>(v); });
+        {"scale", tr("Scale")}, {0.05, 10, true, Dimension::Percent, "%", 0, 1},
+        tr("Relative to the typical height of the species"), [](const Specimen& s) { return s.scale; },
+        [](Specimen& s, double v) { s.scale = static_cast<float>(v); });
 }
 
 void rows(const Specimens& p, const Item& item, Rows& rows) {
     if (const int one = rows.session().selection.specimen(); one >= 0) return specimenRows(item, one, rows);
-    rows.heading(QString::fromStdString(item.name), tr("%1 specimens").arg(p.specimens.size()));
+    rows.heading(QString::fromStdString(item.name),
+                 tr("%n specimen(s)", nullptr, static_cast<int>(p.specimens.size())));
     rows.note([] { return tr("Click a plant again to select it alone."); });
 }
 
@@ -72,7 +76,7 @@ void addTools(Session& session, Tools& tools) {
     tools.add(Verb::Plant, {"specimen",
                             tr("Specimen"),
                             "leaf-plant-specimen",
-                            tr("Plant single trees, shrubs or tufts by hand"),
+                            tr("Plant single trees, shrubs or tufts by click"),
                             "P",
                             tools.own(makeSpecimenTool(session, tools)),
                             {}});

@@ -16,12 +16,13 @@ namespace {
 void rows(const Water& w, const Item& item, Rows& rows) {
     rows.heading(QString::fromStdString(item.name), tr("water"));
     const double low = std::floor(w.level);
-    rows.bodyValue<Water>(tr("Level"), ValueRange::length(low - 4, low + 5, w.level),
-                          tr("Height of the surface; the shore follows the ground"), &Water::level);
-    rows.bodyValue<Water>(tr("Clarity"), ValueRange::length(0.1, 20, 1.2, true), tr("How deep one sees into it"),
-                          &Water::clarity);
-    rows.bodyValue<Water>(tr("Ripples"), ValueRange::percent(0, 1, 0.25), tr("Still mirror or breeze on the water"),
-                          &Water::ripple);
+    rows.bodyValue<Water>({"waterLevel", tr("Water level")},
+                          ValueRange::length(low - 4, low + 5, std::nullopt).typed(-1000, 10000),
+                          tr("Level of the surface; the shore follows the ground"), &Water::level);
+    rows.bodyValue<Water>({"clarity", tr("Clarity")}, ValueRange::length(0.1, 20, 1.2, true),
+                          tr("How deep one can see into it"), &Water::clarity);
+    rows.bodyValue<Water>({"ripples", tr("Ripples")}, ValueRange::percent(0, 1, 0.25),
+                          tr("From mirror-still to breezy"), &Water::ripple);
 }
 
 std::vector<QPolygonF> outline(const Water& w, const Item& item, const Pane& pane) {

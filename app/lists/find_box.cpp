@@ -25,7 +25,7 @@ FindBox::FindBox(Session& session, QWidget* parent) : QWidget(parent), session_(
     field_->setFixedHeight(28);
     list_ = new QListWidget(this);
     list_->setObjectName("findList");
-    list_->setAccessibleName(tr("What fits"));
+    list_->setAccessibleName(tr("Results"));
     list_->setFocusPolicy(Qt::NoFocus);
     l->addWidget(field_);
     l->addWidget(list_);

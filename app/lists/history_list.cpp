@@ -13,8 +13,8 @@ HistoryList::HistoryList(Session& session, QWidget* parent) : QDialog(parent), s
     resize(280, 420);
     list_ = new QListWidget(this);
     list_->setObjectName("historySteps");
-    list_->setAccessibleName(tr("Steps, the oldest first"));
-    list_->setToolTip(tr("Goes back or forward to the step; nothing is lost until something new is done"));
+    list_->setAccessibleName(tr("Steps, oldest first"));
+    list_->setToolTip(tr("Click a step to go there; later steps stay until you edit"));
     (new QVBoxLayout(this))->addWidget(list_);
     connect(list_, &QListWidget::itemActivated, this,
             [this] { session_.document.jump(static_cast<size_t>(list_->currentRow())); });

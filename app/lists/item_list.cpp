@@ -348,7 +348,7 @@ ItemList::ItemList(Session& session, QWidget* parent) : QWidget(parent), session
     filter_ = new QLineEdit(this);
     filter_->setObjectName("itemFilter");
     filter_->setAccessibleName(tr("Filter the list"));
-    filter_->setToolTip(tr("Shows only items whose name has these letters"));
+    filter_->setToolTip(tr("Show only items whose name contains this"));
     filter_->setPlaceholderText(tr("Filter"));
     filter_->setClearButtonEnabled(true);
     filter_->setFixedHeight(22);
@@ -372,10 +372,10 @@ ItemList::ItemList(Session& session, QWidget* parent) : QWidget(parent), session
 }
 
 void ItemList::refreshTitle() {
-    const QString titles[] = {tr("Seated"), tr("Ground"), tr("Planted"), tr("Light by shot"), tr("Shots"), tr("Shots")};
+    const QString titles[] = {tr("Buildings"), tr("Ground"), tr("Planting"), tr("Daylight"), tr("Shots"), tr("Output")};
     title_->setText(titles[static_cast<int>(session_.view.verb())]);
     const int n = model_->entries();
-    total_->setText(n == 1 ? tr("1 entry") : tr("%1 entries").arg(n));
+    total_->setText(tr("%n item(s)", nullptr, n));
 }
 
 void ItemList::paintEvent(QPaintEvent*) {

@@ -101,7 +101,7 @@ QVariant ItemModel::data(const QModelIndex& index, int role) const {
     switch (index.column()) {
     case Name:
         if (role == Qt::DisplayRole || role == Qt::EditRole) return QString::fromStdString(item->name);
-        if (role == Qt::ToolTipRole) return tr("Double click or F2 renames");
+        if (role == Qt::ToolTipRole) return tr("Double click or F2 to rename");
         if (role == Qt::AccessibleTextRole) return accessible(*item);
         if (role == IconRole)
             return shot && session_.view.verb() == Verb::Light
@@ -116,13 +116,13 @@ QVariant ItemModel::data(const QModelIndex& index, int role) const {
     case Eye: // the item's own; struck out in grey it is hidden for now or left out of the shot
         if (shot) break;
         if (role == IconRole) return session_.view.seen(*item) ? QString("ui-eye") : QString("ui-eye-off");
-        if (role == Qt::ToolTipRole) return tr("Show or hide it in the picture (H)");
+        if (role == Qt::ToolTipRole) return tr("Show or hide (H)");
         if (role == Qt::CheckStateRole) return item->visible ? Qt::Checked : Qt::Unchecked;
         break;
     case Lock:
         if (shot) break;
         if (role == IconRole) return item->locked ? QString("ui-lock") : QString("ui-lock-open");
-        if (role == Qt::ToolTipRole) return tr("Lock: clicks in the panes pass it by (L)");
+        if (role == Qt::ToolTipRole) return tr("Lock or unlock (L)");
         if (role == Qt::CheckStateRole) return item->locked ? Qt::Checked : Qt::Unchecked;
         break;
     default:
@@ -183,7 +183,7 @@ bool ItemModel::dropMimeData(const QMimeData* data, Qt::DropAction, int, int, co
     // On a group, or beside one that is in it.
     const Item* on = item(parent);
     const Id group = !on ? Id{} : bodyOf<Group>(on) && !session_.selection.holds(on->id) ? on->id : on->group;
-    session_.document.edit(group ? tr("Put into a group") : tr("Take out of a group"),
+    session_.document.edit(group ? tr("Add to group") : tr("Remove from group"),
                            regrouped(session_.document.project(), session_.selection.all(), group));
     return false; // the document has done it: no row is to be taken out
 }

@@ -121,7 +121,7 @@ void ShotView::contextMenuEvent(QContextMenuEvent* event) {
     const Id id = model_.shot(indexAt(event->pos()));
     if (!id || model_.rowCount() < 2) return;
     QMenu menu(this);
-    menu.addAction(tr("Delete this shot"), this, [this, id] { deleteShot(session_, id); });
+    menu.addAction(tr("Delete shot"), this, [this, id] { deleteShot(session_, id); });
     menu.exec(event->globalPos());
 }
 
@@ -132,8 +132,8 @@ ShotStrip::ShotStrip(Session& session, Engine& engine, QWidget* parent) : QWidge
     view_ = new ShotView(session, *new ShotModel(session, engine, this), this);
     plus_ = new QToolButton(this);
     plus_->setObjectName("addShot");
-    plus_->setAccessibleName(tr("Add a shot"));
-    plus_->setToolTip(tr("Save the view as a new shot"));
+    plus_->setAccessibleName(tr("New shot from view"));
+    plus_->setToolTip(tr("New shot from this view"));
     plus_->setIcon(QIcon(icon("ui-plus", Theme::now().ink, 18, devicePixelRatioF())));
     plus_->setIconSize(QSize(18, 18));
     plus_->setFixedSize(40, 64);

@@ -9,6 +9,7 @@
 #include <QNativeGestureEvent>
 #include <QTabletEvent>
 
+#include "app/panes/hidden_line.h"
 #include "app/panes/tool.h"
 #include "app/words/numbers.h"
 #include "app/work/kind.h"
@@ -22,6 +23,7 @@ Pane::Pane(Session& session, Engine& engine, QWidget* parent) : QWidget(parent),
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setAttribute(Qt::WA_OpaquePaintEvent); // every pixel is painted here
+    hiddenLine_ = new HiddenLine(session_, this);
     laterView_.setSingleShot(true);
     connect(&laterView_, &QTimer::timeout, this, &Pane::updateNow);
     connect(&session_.selection, &Selection::changed, this, qOverload<>(&QWidget::update));
@@ -39,6 +41,7 @@ void Pane::setTool(Tool* tool) {
 
 void Pane::setCompact(bool compact) {
     compact_ = compact;
+    hiddenLine_->setWanted(!compact);
     update();
 }
 
@@ -79,7 +82,8 @@ void Pane::probe() {
         if (!p.part.empty() && item && p.part != item->name) head << text(p.part);
         probed_ << head.join(" · ");
         if (!p.material.empty()) probed_ << text(p.material);
-        QStringList where{tr("%1 away").arg(lengthText(p.distance)), tr("slope %1°").arg(degrees(p.slope), 0, 'f', 1)};
+        QStringList where{tr("distance %1").arg(lengthText(p.distance)),
+                          tr("slope %1°").arg(degrees(p.slope), 0, 'f', 1)};
         probed_ << where.join(" · ");
         QString height = tr("height %1").arg(lengthText(p.position.z));
         if (p.onSite && std::abs(p.overGround) > 0.02f)

@@ -29,6 +29,8 @@ struct PanePoint {
     float pressure = 1;                 // of a pen
 };
 
+class HiddenLine;
+
 class Pane : public QWidget {
     Q_OBJECT
 public:
@@ -101,6 +103,7 @@ protected:
     Session& session_;
     Engine& engine_;
     Tool* tool_ = nullptr;
+    HiddenLine* hiddenLine_;
     bool compact_ = false;
     Drag drag_ = Drag::None;
     QPointF last_;

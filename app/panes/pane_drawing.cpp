@@ -163,13 +163,13 @@ void Pane::drawSnaps(QPainter& painter, const QPointF& topRight) const {
     if (compact_ || !tool_ || !tool_->selects() || session_.selection.all().empty()) return;
     const HandSettings& h = session_.hand;
     QStringList to;
-    if (h.snap.ends) to << tr("ends");
-    if (h.snap.items) to << tr("items");
+    if (h.snap.ends) to << tr("corners");
+    if (h.snap.items) to << tr("centres");
     if (h.snap.edges) to << tr("edges");
     if (h.snap.grid) to << tr("grid %1").arg(lengthText(h.snap.gridStep));
     if (h.snap.angle) to << tr("%1°").arg(degrees(h.snap.angleStep), 0, 'f', 0);
-    const QString text = !h.snapping || to.isEmpty() ? tr("Snapping off (%1)").arg(session_.keyOf("snap.on"))
-                                                     : tr("Snaps to %1").arg(to.join(", "));
+    const QString text = !h.snapping || to.isEmpty() ? tr("Snap off (%1)").arg(session_.keyOf("snap.on"))
+                                                     : tr("Snap: %1").arg(to.join(", "));
     const double w = QFontMetricsF(typeface(Type::Small)).horizontalAdvance(text) + 20;
     drawChip(painter, topRight - QPointF(w, 0), text, typeface(Type::Small));
 }
@@ -199,10 +199,7 @@ void Pane::drawProbe(QPainter& painter) const {
 }
 
 void Pane::drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const {
-    QString text =
-        tool_ ? tool_->hint()
-              : tr("Left click selects · right drag goes round what is under the pointer · middle drag shifts · "
-                   "wheel goes nearer");
+    QString text = tool_ ? tool_->hint() : tr("Click selects · right drag orbits · middle drag pans · wheel zooms");
     const QFontMetricsF m(typeface(Type::Small));
     text = m.elidedText(text, Qt::ElideRight, room - 20);
     drawChip(painter, bottomLeft - QPointF(0, 22), text, typeface(Type::Small));

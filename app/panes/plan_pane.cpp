@@ -4,9 +4,11 @@
 #include <QPainter>
 #include <QPainterPath>
 
+#include "app/panes/hidden_line.h"
 #include "app/panes/pane.h"
 #include "app/panes/tool.h"
 #include "app/widgets/theme.h"
+#include "app/words/numbers.h"
 #include "app/work/kind.h"
 #include "core/trace/shading.h"
 
@@ -74,6 +76,7 @@ void PlanPane::showEvent(QShowEvent*) {
 }
 
 void PlanPane::resizeEvent(QResizeEvent*) {
+    hiddenLine_->move(12, 42);
     // What was seen stays in view when the pane grows into the main place or shrinks. (The event does not tell the size
     // before when the pane went to another parent.)
     const auto measure = [](const QSize& s) { return std::min(static_cast<double>(s.width()), 1.4 * s.height()); };
@@ -409,7 +412,8 @@ void PlanPane::drawFurniture(QPainter& painter) {
     else
         drawHint(painter, QPointF(x + w + 60, height() - 10), width() - x - w - 120);
     if (!compact_)
-        drawChip(painter, QPointF(12, 12), tr("Site plan · north up · contours every %1 m").arg(contours_.interval),
+        drawChip(painter, QPointF(12, 12),
+                 tr("Site plan · north up · contour interval %1").arg(lengthText(contours_.interval)),
                  typeface(Type::Medium));
 }
 

@@ -3,6 +3,7 @@
 #include <QKeyEvent>
 #include <QPainter>
 
+#include "app/panes/hidden_line.h"
 #include "app/panes/pane.h"
 #include "app/panes/tool.h"
 #include "app/widgets/theme.h"
@@ -36,6 +37,8 @@ QRectF ShotPane::pictureRect() const {
 }
 
 void ShotPane::requestSize() {
+    const QRectF r = pictureRect();
+    hiddenLine_->move(static_cast<int>(r.left()), static_cast<int>(r.top()) - 58); // over the tab
     if (isVisible()) engine_.setShotSize(pictureRect().size().toSize());
     updateView();
 }
@@ -287,7 +290,7 @@ void ShotPane::drawPicture(QPainter& painter) {
     const QRectF r = pictureRect();
     if (picture_.image.isNull()) {
         painter.fillRect(r, t.surround.lighter(112));
-        drawChip(painter, r.center() - QPointF(60, 11), tr("Setting up the site"), typeface(Type::Body));
+        drawChip(painter, r.center() - QPointF(60, 11), tr("Building the scene…"), typeface(Type::Body));
         return;
     }
     // Made large once for each picture, not for each paint.
@@ -322,7 +325,7 @@ void ShotPane::drawOver(QPainter& painter) {
                             part->size().x * r.width(), part->size().y * r.height());
         painter.drawRect(marked);
         drawChip(painter, marked.topLeft() + QPointF(4, 4),
-                 tr("alone · %1 lets all go on").arg(session_.keyOf("look.part")), typeface(Type::Small));
+                 tr("Region only · %1 clears it").arg(session_.keyOf("look.part")), typeface(Type::Small));
     }
     if (tool_) tool_->draw(painter, *this);
     painter.restore();
@@ -343,7 +346,7 @@ QString ShotPane::tabText() const {
                        .arg(lengthText(eye))
                        .arg(ratio);
     if (session_.view.looking())
-        text += tr(" · looking around: %1 keeps, %2 goes back")
+        text += tr(" · view changed: %1 updates the shot, %2 reverts")
                     .arg(session_.keyOf("look.keep"), session_.keyOf("look.drop"));
     return text;
 }
@@ -374,8 +377,8 @@ void ShotPane::drawTab(QPainter& painter) {
 
 void ShotPane::drawState(QPainter& painter) {
     const QRectF r = pictureRect();
-    const QString state = session_.view.held()    ? tr("held, %1 goes on").arg(session_.keyOf("look.hold"))
-                          : picture_.samples == 0 ? tr("quick shading")
+    const QString state = session_.view.held()    ? tr("paused · %1 resumes").arg(session_.keyOf("look.hold"))
+                          : picture_.samples == 0 ? tr("preview shading")
                                                   : tr("%1 of %2 samples%3")
                                                         .arg(picture_.samples)
                                                         .arg(picture_.wanted)

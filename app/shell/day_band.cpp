@@ -44,7 +44,7 @@ DayBand::DayBand(Session& session, QWidget* parent) : QWidget(parent), session_(
     setFixedHeight(52);
     setFocusPolicy(Qt::TabFocus);
     setAccessibleName(tr("Time of day"));
-    setToolTip(tr("Drag through the day: the light changes in both panes"));
+    setToolTip(tr("Time of day; drag to change the light"));
     connect(&session_.document, &Document::changed, this, [this] { refresh(); });
     connect(&session_.view, &View::shotChanged, this, [this] { refresh(); });
     refresh();
@@ -173,13 +173,13 @@ void DayBand::paintEvent(QPaintEvent*) {
     p.setFont(typeface(Type::Medium));
     p.setPen(t.ink);
     p.drawText(QRectF(0, 4, width() - 12, 22), Qt::AlignVCenter | Qt::AlignRight,
-               tr("sun %1° high, bearing %2°").arg(sun.altitude, 0, 'f', 1).arg(sun.azimuth, 0, 'f', 0));
+               tr("sun altitude %1°, azimuth %2°").arg(sun.altitude, 0, 'f', 1).arg(sun.azimuth, 0, 'f', 0));
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
     p.drawText(QRectF(0, 25, width() - 12, 20), Qt::AlignVCenter | Qt::AlignRight,
                day_.sunrise && day_.sunset
                    ? tr("sunrise %1, sunset %2").arg(clockText(*day_.sunrise), clockText(*day_.sunset))
-                   : tr("the sun does not rise or set"));
+                   : tr("no sunrise or sunset"));
     if (hasFocus()) {
         p.setBrush(Qt::NoBrush);
         p.setPen(QPen(t.accent, 2));

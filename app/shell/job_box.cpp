@@ -20,9 +20,9 @@ JobBox::JobBox(Jobs& jobs, QWidget* parent) : QWidget(parent), jobs_(jobs) {
     bar_->setTextVisible(false);
     bar_->setFixedSize(140, 8);
     bar_->setAccessibleName(tr("Progress"));
-    auto* cancel = new QPushButton(tr("Stop"), this);
+    auto* cancel = new QPushButton(tr("Cancel"), this);
     cancel->setObjectName("stopJob");
-    cancel->setToolTip(tr("Stop it at once; nothing is written"));
+    cancel->setToolTip(tr("Cancel it; no file is written"));
     connect(cancel, &QPushButton::clicked, this, [this] { jobs_.cancelNewest(); });
     l->addWidget(text_);
     l->addWidget(bar_);

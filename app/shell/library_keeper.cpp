@@ -40,7 +40,7 @@ void LibraryKeeper::takeSpecies(const QString& name) {
     if (!bodyOf<Drift>(item)) {
         tools_.species = name;
         Q_EMIT speciesPicked();
-        return tell(tr("The specimen tool plants %1.").arg(name), false);
+        return tell(tr("Specimen tool now plants %1.").arg(name), false);
     }
     if (fixed(session_.document.project(), *item)) return tell(session_.lockedText(*item));
     const std::string species = name.toStdString();
@@ -63,7 +63,7 @@ void LibraryKeeper::takeSpecies(const QString& name) {
         if (std::none_of(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == species; }))
             mix.push_back({species, 0.2f});
     });
-    tell(tr("%1 grows in %2.").arg(name, QString::fromStdString(item->name)), false);
+    tell(tr("%1 added to the mix of %2.").arg(name, QString::fromStdString(item->name)), false);
 }
 
 void LibraryKeeper::readSpecies() {
@@ -75,21 +75,23 @@ void LibraryKeeper::readSpecies() {
     if (auto* window = window_->findChild<SpeciesWindow*>())
         window->setLibrary(library_->with(session_.document.project().species));
     // What the project carries is as the library has it now.
-    session_.document.edit(tr("Species as in the library"), carrying(session_.document.project(), *library_));
+    session_.document.edit(tr("Update species from library"), carrying(session_.document.project(), *library_));
     tellUnread(warnings);
 }
 
 void LibraryKeeper::tellUnread(const std::vector<std::string>& why) {
     if (why.empty()) return;
     const QString first = QString::fromStdString(why.front());
-    tell(why.size() == 1 ? first
-                         : tr("%1 (%2 more of your own species could not be read)").arg(first).arg(why.size() - 1));
+    tell(why.size() == 1
+             ? first
+             : tr("%1 · %n more of your species could not be read", nullptr, static_cast<int>(why.size()) - 1)
+                   .arg(first));
 }
 
 void LibraryKeeper::importPlantDialog() {
     const QString f = QFileDialog::getOpenFileName(
-        window_, tr("Bring in for planting"), QSettings().value("files/plants").toString(),
-        tr("Models and pictures (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.png *.jpg *.jpeg *.tif *.tiff "
+        window_, tr("Import plant"), QSettings().value("files/plants").toString(),
+        tr("Models and images (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.png *.jpg *.jpeg *.tif *.tiff "
            "*.webp *.exr);;All files (*)"),
         nullptr, QFileDialog::DontUseNativeDialog);
     if (f.isEmpty()) return;
@@ -113,7 +115,7 @@ void LibraryKeeper::importPlant(const fs::path& file) {
 }
 
 void LibraryKeeper::collectDialog() {
-    const QString f = QFileDialog::getExistingDirectory(window_, tr("Collect the project in a folder"), {},
+    const QString f = QFileDialog::getExistingDirectory(window_, tr("Collect for hand-over"), {},
                                                         QFileDialog::ShowDirsOnly | QFileDialog::DontUseNativeDialog);
     if (!f.isEmpty()) collect(f.toStdString());
 }
@@ -138,26 +140,26 @@ void LibraryKeeper::layMaterial(const QString& name, const PanePoint* at) {
     const Item* item = session_.document.item(at ? at->item : session_.selection.last());
     const auto* b = bodyOf<Building>(item);
     if (!b || (at && (!scene || !at->inside)))
-        return tell(at ? tr("%1: drop it on a part of a building.").arg(name)
-                       : tr("Select a building first, or drag %1 onto one.").arg(name));
+        return tell(at ? tr("Drop %1 onto a part of a building.").arg(name)
+                       : tr("Select a building first, or drag %1 onto a part.").arg(name));
     const auto shown = static_cast<size_t>(session_.selection.material());
     const std::string part = at                           ? probe(*scene, at->origin, at->direction).material
                              : shown < b->surfaces.size() ? b->surfaces[shown].name
                                                           : std::string();
     const Surface of = shippedMaterials()->surface(name.toStdString());
-    session_.document.editItem(tr("Made of"), item->id, [&](Item& i) {
+    session_.document.editItem(tr("Assign material"), item->id, [&](Item& i) {
         for (Surface& s : std::get<Building>(i.body).surfaces)
             if (s.name == part) s = made(s, of);
     });
     session_.selection.set(item->id);
-    tell(tr("%1 is made of %2.").arg(QString::fromStdString(part), name), false);
+    tell(tr("%1 assigned to %2.").arg(name, QString::fromStdString(part)), false);
 }
 
 void LibraryKeeper::layPictures(const std::vector<fs::path>& files, const PanePoint& at) {
     const auto scene = engine_.scene();
     const Item* item = session_.document.item(at.item);
     if (!takesMaterials(item) || !scene || !at.inside)
-        return tell(tr("%1: drop it on a part of a building, whose material it will be.")
+        return tell(tr("Drop %1 onto a part of a building to use it as a texture.")
                         .arg(QString::fromStdString(files.front().filename().string())));
     importPictures(session_, files, item->id, probe(*scene, at.origin, at.direction).material);
 }

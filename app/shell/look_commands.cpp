@@ -16,13 +16,13 @@ namespace {
 void askForNearCut(MainWindow& w) {
     bool good = false;
     const QString text = QInputDialog::getText(
-        &w, tr("See from a distance on"), tr("Metres before the eye; 0 shows everything"), QLineEdit::Normal,
+        &w, tr("Near clipping"), tr("Hide everything nearer to the camera than (0 = off)"), QLineEdit::Normal,
         QString::fromStdString(formatNumber(w.session().view.nearCut(), 2)), &good);
     if (!good) return;
     try {
         w.session().view.setNearCut(static_cast<float>(parseQuantity(text.toStdString(), Dimension::Length, "m")));
     } catch (const Error& e) {
-        w.tell(QString::fromUtf8(e.what()));
+        w.tell(sentenceOf(e));
     }
 }
 
@@ -44,20 +44,20 @@ void showCosts(MainWindow& w) {
 
 void viewing(MainWindow& w) {
     Commands& commands = w.commands();
-    const QString menu = tr("&Look");
+    const QString menu = tr("&View");
     const auto any = [&w] { return !w.session().selection.empty(); };
-    commands.add({"look.frame", menu, tr("Frame the selection"),
-                  tr("Brings it into view; the shot stays as it is saved"), Qt::Key_F,
+    commands.add({"look.frame", menu, tr("Zoom to selection"),
+                  tr("Bring the selection into view; the saved shot stays"), Qt::Key_F,
                   [&w] { w.workspace().frame(false); }, any});
-    commands.add({"look.frameAll", menu, tr("Frame all"), tr("Brings the whole site into view"), Qt::Key_Home,
+    commands.add({"look.frameAll", menu, tr("Zoom to all"), tr("Bring everything into view"), Qt::Key_Home,
                   [&w] { w.workspace().frame(true); }});
-    commands.add({"look.back", menu, tr("View before"), tr("Like a page turned back"),
+    commands.add({"look.back", menu, tr("Previous view"), tr("Back to the view before"),
                   QKeySequence(Qt::ALT | Qt::Key_Left), [&w] { w.session().view.lookBack(); },
                   [&w] { return w.session().view.canLookBack(); }});
-    commands.add({"look.forward", menu, tr("View after"), tr("Like a page turned on"),
+    commands.add({"look.forward", menu, tr("Next view"), tr("Forward to the view after"),
                   QKeySequence(Qt::ALT | Qt::Key_Right), [&w] { w.session().view.lookForward(); },
                   [&w] { return w.session().view.canLookForward(); }});
-    const QString from = menu + "/" + tr("Look from");
+    const QString from = menu + "/" + tr("View from");
     const std::tuple<const char*, QString, std::optional<double>, int> winds[] = {
         {"look.south", tr("South"), 180.0, Qt::Key_2},
         {"look.north", tr("North"), 0.0, Qt::Key_8},
@@ -65,18 +65,18 @@ void viewing(MainWindow& w) {
         {"look.west", tr("West"), 270.0, Qt::Key_4},
         {"look.above", tr("Above"), std::nullopt, Qt::Key_5}};
     for (const auto& [id, text, bearing, key] : winds)
-        commands.add({id, from, text, tr("Of the selection, or else of all buildings"), QKeySequence(Qt::ALT | key),
-                      [&w, bearing = bearing] { w.workspace().lookFrom(bearing); }});
+        commands.add({id, from, text, tr("View the selection, or else all buildings, from there"),
+                      QKeySequence(Qt::ALT | key), [&w, bearing = bearing] { w.workspace().lookFrom(bearing); }});
     commands.separator(menu);
 }
 
 void refining(MainWindow& w) {
     Commands& commands = w.commands();
-    const QString menu = tr("&Look");
+    const QString menu = tr("&View");
     commands.add({"look.part",
                   menu,
-                  tr("Refine a part"),
-                  tr("A rectangle of the picture alone; again lets all go on"),
+                  tr("Render region"),
+                  tr("Refine only a rectangle; again to clear it"),
                   QKeySequence(Qt::SHIFT | Qt::Key_F9),
                   [&w] {
                       if (w.session().view.part())
@@ -88,35 +88,35 @@ void refining(MainWindow& w) {
                   [&w] { return w.session().view.part().has_value() || w.mainPane().tool() == w.tools().part; }});
     commands.add({"look.hold",
                   menu,
-                  tr("Hold the picture"),
-                  tr("No more samples until it is let go; the machine is free"),
+                  tr("Pause rendering"),
+                  tr("Stop refining and free the processor; again to resume"),
                   QKeySequence(Qt::CTRL | Qt::Key_F9),
                   [&w] { w.session().view.setHeld(!w.session().view.held()); },
                   {},
                   [&w] { return w.session().view.held(); }});
-    commands.add({"look.costs", menu, tr("What the picture costs…"),
-                  tr("Time and memory of species and materials in this view, the heaviest first"),
+    commands.add({"look.costs", menu, tr("Render cost…"),
+                  tr("Time and memory of species and materials in this view, heaviest first"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_M), [&w] { showCosts(w); }});
     commands.separator(menu);
 }
 
 void shots(MainWindow& w) {
     Commands& commands = w.commands();
-    const QString menu = tr("&Look");
+    const QString menu = tr("&View");
     const auto looking = [&w] { return w.session().view.looking(); };
-    commands.add({"look.keep", menu, tr("Keep the view in the shot"), tr("The shot is saved as you see it now"),
-                  Qt::Key_K, [&w] { w.session().view.keepLook(); }, looking});
-    commands.add({"look.drop", menu, tr("Back to the shot"), tr("As it was saved"), Qt::Key_B,
+    commands.add({"look.keep", menu, tr("Update shot from view"), tr("Store this view in the shot"), Qt::Key_K,
+                  [&w] { w.session().view.keepLook(); }, looking});
+    commands.add({"look.drop", menu, tr("Return to shot"), tr("Return to the view saved in the shot"), Qt::Key_B,
                   [&w] { w.session().view.dropLook(); }, looking});
     commands.separator(menu);
-    commands.add({"look.addShot", menu, tr("Add a shot"), tr("The view as it is now, under a name of its own"),
+    commands.add({"look.addShot", menu, tr("New shot from view"), tr("Store this view as a new shot"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_N), [&w] { addShot(w.session()); }});
     const auto shots = [&w] { return itemsOf<Shot>(w.session().document.project()).size() > 1; };
-    commands.add({"look.nextShot", menu, tr("Next shot"), tr("In the order of the strip"),
+    commands.add({"look.nextShot", menu, tr("Next shot"), tr("In the order of the shot strip"),
                   QKeySequence(Qt::CTRL | Qt::Key_PageDown), [&w] { showShotAfter(w.session(), 1); }, shots});
-    commands.add({"look.previousShot", menu, tr("Shot before"), tr("In the order of the strip"),
+    commands.add({"look.previousShot", menu, tr("Previous shot"), tr("In the order of the shot strip"),
                   QKeySequence(Qt::CTRL | Qt::Key_PageUp), [&w] { showShotAfter(w.session(), -1); }, shots});
-    commands.add({"look.deleteShot", menu, tr("Delete this shot"), tr("Undo brings it back"),
+    commands.add({"look.deleteShot", menu, tr("Delete shot"), tr("Delete the shot shown"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Delete),
                   [&w] { deleteShot(w.session(), w.session().view.shotId()); }, shots});
     commands.separator(menu);
@@ -124,27 +124,27 @@ void shots(MainWindow& w) {
 
 void seeing(MainWindow& w) {
     Commands& commands = w.commands();
-    const QString menu = tr("&Look");
+    const QString menu = tr("&View");
     commands.add({"look.neutral",
                   menu,
-                  tr("Form only"),
-                  tr("Buildings in one grey under a pale sky, to judge form by"),
+                  tr("Clay view"),
+                  tr("Buildings in one grey under a pale sky, to judge form"),
                   QKeySequence(Qt::SHIFT | Qt::Key_F),
                   [&w] { w.session().view.setNeutral(!w.session().view.neutral()); },
                   {},
                   [&w] { return w.session().view.neutral(); }});
     commands.add({"look.planting",
                   menu,
-                  tr("Planting"),
-                  tr("Off: plants are not drawn while you work; renders show them"),
+                  tr("Show plants"),
+                  tr("Off: plants are not drawn while you work; renders still show them"),
                   QKeySequence(Qt::SHIFT | Qt::Key_P),
                   [&w] { w.session().view.setPlanting(!w.session().view.planting()); },
                   {},
                   [&w] { return w.session().view.planting(); }});
     commands.add({"look.nearCut",
                   menu,
-                  tr("See from a distance on…"),
-                  tr("What stands nearer is not seen while you work: to look through a hedge or a wall"),
+                  tr("Near clipping…"),
+                  tr("Hide what is near the camera while working, to look through a hedge or wall"),
                   QKeySequence(Qt::SHIFT | Qt::Key_N),
                   [&w] { askForNearCut(w); },
                   {},
@@ -154,23 +154,23 @@ void seeing(MainWindow& w) {
 
 void arranging(MainWindow& w) {
     Commands& commands = w.commands();
-    const QString menu = tr("&Look");
-    commands.add({"look.swap", menu, tr("Swap the panes"), tr("Shot and plan; Tab in a pane does the same"), Qt::Key_F7,
+    const QString menu = tr("&View");
+    commands.add({"look.swap", menu, tr("Swap panes"), tr("Shot and plan; Tab in a pane does the same"), Qt::Key_F7,
                   [&w] { w.workspace().swapPanes(); }});
     commands.add({"look.apart",
                   menu,
-                  tr("Companion in its own window"),
-                  tr("For a second monitor"),
+                  tr("Detach second pane"),
+                  tr("Show the second pane in its own window, for a second monitor"),
                   Qt::Key_F8,
                   [&w] { w.workspace().setCompanionApart(!w.workspace().companionApart()); },
                   {},
                   [&w] { return w.workspace().companionApart(); }});
-    commands.add({"look.region", menu, tr("Next region"), tr("Goes round the parts of the window"), Qt::Key_F6,
+    commands.add({"look.region", menu, tr("Next panel"), tr("Move the focus through the window"), Qt::Key_F6,
                   [&w] { w.workspace().focusNextRegion(); }});
     commands.add({"look.fullScreen",
                   menu,
                   tr("Full screen"),
-                  tr("Without the frame of the window"),
+                  tr("Use the whole screen"),
                   Qt::Key_F11,
                   [&w] { w.isFullScreen() ? w.showNormal() : w.showFullScreen(); },
                   {},

@@ -13,6 +13,7 @@
 
 #include "app/inspector/inspector.h"
 #include "app/lists/find_box.h"
+#include "app/shell/message_bar.h"
 #include "app/shell/top_bar.h"
 #include "app/shell/window_commands.h"
 #include "app/widgets/listing.h"
@@ -51,13 +52,9 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     files_ = new ProjectFiles(session_, shotPane(), *library_, this);
     renders_ = new Renders(
         session_, engine_, [this] { return library_->library(); }, this);
-    message_ = new QLabel(central);
-    message_->setObjectName("message");
-    message_->hide();
+    messageBar_ = new MessageBar(central);
     messages_ = new MessagesWindow(this);
-    messageTimer_ = new QTimer(this);
-    messageTimer_->setSingleShot(true);
-    connect(messageTimer_, &QTimer::timeout, message_, &QWidget::hide);
+    connect(messageBar_, &MessageBar::listWanted, messages_, &QDialog::show);
     findBox_ = new FindBox(session_, central);
     connect(findBox_, &FindBox::found, workspace_, &Workspace::goTo);
 
@@ -66,6 +63,7 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     connect(&session_, &Session::message, this, &MainWindow::tell);
     connect(library_, &LibraryKeeper::speciesPicked, this, [this] { workspace_->inspector().rebuild(); });
     connect(topBar_, &TopBar::renderWanted, renders_, &Renders::ask);
+    connect(topBar_, &TopBar::siteWanted, this, [this] { commands_.action("project.site")->trigger(); });
     connect(renders_, &Renders::changed, this, [this] { topBar_->setRendering(renders_->running()); });
     if (auto* app = qobject_cast<Application*>(qApp))
         connect(app, &Application::trouble, this, &MainWindow::tellTrouble);
@@ -172,30 +170,11 @@ void MainWindow::applyPreferences() {
     for (QWidget* w : findChildren<QWidget*>()) w->update();
 }
 
-void MainWindow::tell(const QString& sentence, bool trouble) {
+void MainWindow::tell(const QString& sentence, bool trouble, const QString& folder) {
     messages_->add(sentence, trouble);
-    const Theme& t = Theme::now();
-    message_->setText(sentence);
-    message_->setFont(typeface(Type::Body));
-    message_->setStyleSheet(QString("background: %1; color: %2; border: 1px solid %3; border-left: 4px solid %3; "
-                                    "border-radius: 4px; padding: 6px 12px;")
-                                .arg(t.field.name(), t.ink.name(), (trouble ? t.clay : t.accent).name()));
-    // All of it: what to do stands at its end.
-    const int most = std::max(320, width() - 440);
-    message_->setWordWrap(false);
-    message_->adjustSize();
-    if (message_->width() > most) {
-        message_->setWordWrap(true);
-        message_->setFixedWidth(most);
-    } else {
-        message_->setMinimumWidth(0);
-        message_->setMaximumWidth(QWIDGETSIZE_MAX);
-    }
-    message_->adjustSize();
-    message_->move(124, 52);
-    message_->show();
-    message_->raise();
-    messageTimer_->start(trouble ? 12000 : 6000);
+    messageBar_->tell(sentence, trouble, folder);
+    // What took long is told where the eyes are.
+    if (!folder.isEmpty() && isVisible() && !QApplication::activeWindow()) notifyDesktop(sentence);
 }
 
 void MainWindow::tellTrouble(const QString& sentence) {

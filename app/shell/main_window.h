@@ -12,12 +12,10 @@
 #include "app/work/engine.h"
 #include "app/work/session.h"
 
-class QLabel;
-class QTimer;
-
 namespace thallos {
 
 class FindBox;
+class MessageBar;
 class MessagesWindow;
 class TopBar;
 
@@ -41,8 +39,8 @@ public:
     PlanPane& planPane() { return workspace_->planPane(); }
     Pane& mainPane() { return workspace_->mainPane(); }
 
-    // In a line over the panes for some seconds, and in the list of messages.
-    void tell(const QString& sentence, bool trouble = true);
+    // Over the panes, and in the list of messages; with a folder that can be opened there.
+    void tell(const QString& sentence, bool trouble = true, const QString& folder = {});
     // An exception that nothing else caught: keeps the work aside, and says so.
     void tellTrouble(const QString& sentence);
     // What follows from the preferences as they are stored now.
@@ -68,8 +66,7 @@ private:
     ProjectFiles* files_;
     Renders* renders_;
     MessagesWindow* messages_;
-    QLabel* message_;
-    QTimer* messageTimer_;
+    MessageBar* messageBar_;
     FindBox* findBox_;
     bool pictured_ = false; // a picture has been shown
 };

@@ -7,6 +7,7 @@
 #include "app/shell/main_window.h"
 #include "app/shell/stem.h"
 #include "app/shell/window_commands.h"
+#include "app/windows/guide_window.h"
 #include "app/windows/keys_sheet.h"
 #include "app/windows/messages_window.h"
 #include "app/windows/preferences.h"
@@ -30,103 +31,109 @@ void pasteUnderPointer(MainWindow& w) {
 void addProjectCommands(MainWindow& w) {
     Commands& commands = w.commands();
     const QString menu = tr("&Project");
-    commands.add({"project.new", menu, tr("New site…"), tr("An empty site of a size you choose"), QKeySequence::New,
+    commands.add({"project.new", menu, tr("New project…"), tr("Start with an empty site"), QKeySequence::New,
                   [&w] { w.files().newDialog(); }});
-    commands.add({"project.open", menu, tr("Open…"), tr("A project file"), QKeySequence::Open,
+    commands.add({"project.open", menu, tr("Open…"), tr("Open a project file"), QKeySequence::Open,
                   [&w] { w.files().openDialog(); }});
-    commands.add({"project.recent", menu, tr("Open recent…"), tr("Projects of late, as pictures"),
+    commands.add({"project.recent", menu, tr("Open recent…"), tr("Recent projects with thumbnails"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_O), [&w] { w.files().openRecent(); }});
     commands.separator(menu);
-    commands.add({"project.save", menu, tr("Save"), tr("Into the project's own file, while work goes on"),
-                  QKeySequence::Save, [&w] { w.files().save(false); }});
-    commands.add({"project.saveAs", menu, tr("Save as…"), tr("Into another file, which becomes the project's own"),
+    commands.add({"project.save", menu, tr("Save"), tr("Save the project; you can go on working"), QKeySequence::Save,
+                  [&w] { w.files().save(false); }});
+    commands.add({"project.saveAs", menu, tr("Save as…"), tr("Save under another name and continue in that file"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_S), [&w] { w.files().save(true); }});
-    commands.add({"project.saveCopy", menu, tr("Save a copy…"), tr("Into another file; work goes on in this one"),
+    commands.add({"project.saveCopy", menu, tr("Save a copy…"), tr("Save to another file and continue in this one"),
                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_S), [&w] { w.files().saveCopy(); }});
     commands.separator(menu);
-    commands.add({"project.import", menu, tr("Bring in a model…"), tr("A building or prop from a file"),
+    commands.add({"project.site", menu, tr("Site"), tr("Name, size, location and time zone of the site"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_P), [&w] {
+                      w.session().view.setVerb(Verb::Seat);
+                      w.session().selection.set({});
+                  }});
+    commands.add({"project.import", menu, tr("Import model…"), tr("Import a building or prop from a file"),
                   QKeySequence(Qt::CTRL | Qt::Key_I), [&w] { w.files().importDialog(); }});
     commands.add({"project.terrain", menu, tr("Import terrain…"),
-                  tr("Heights of the land from a GeoTIFF, ASCII grid or HGT file, in their own size"),
+                  tr("Import ground heights from a GeoTIFF, ASCII grid or HGT file, at their real size"),
                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_I), [&w] { w.files().terrainDialog(); }});
-    commands.add({"project.collect", menu, tr("Collect in a folder…"),
-                  tr("The project with all that was brought into it, and the list of its rights, to hand on"),
+    commands.add({"project.collect", menu, tr("Collect for hand-over…"),
+                  tr("Copy the project, its imported assets and a list of licences into one folder"),
                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_C), [&w] { w.library().collectDialog(); }});
     commands.separator(menu);
-    commands.add({"project.render", menu, tr("Render shot…"), tr("This shot in full size to a file"), Qt::Key_F9,
+    commands.add({"project.render", menu, tr("Render shot…"), tr("Render this shot to a file"), Qt::Key_F9,
                   [&w] { w.renders().ask(); }, [&w] { return !w.renders().running(); }});
-    commands.add({"project.copyPicture", menu, tr("Copy the picture shown"), tr("As it is now, to the clipboard"),
-                  QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C),
+    commands.add({"project.copyPicture", menu, tr("Copy view as image"),
+                  tr("Copy the view, as it is now, to the clipboard"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_C),
                   [&w] {
                       QApplication::clipboard()->setImage(w.shotPane().picture().image);
-                      w.tell(tr("The picture is in the clipboard."), false);
+                      w.tell(tr("Image copied to the clipboard."), false);
                   },
                   [&w] { return !w.shotPane().picture().image.isNull(); }});
-    commands.add({"project.savePicture", menu, tr("Save the picture shown…"), tr("As it is now, to a file"),
+    commands.add({"project.savePicture", menu, tr("Save view as image…"), tr("Save the view, as it is now, to a file"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P), [&w] { w.files().savePicture(); },
                   [&w] { return !w.shotPane().picture().image.isNull(); }});
     commands.separator(menu);
-    commands.add({"project.preferences", menu, tr("Preferences…"), tr("Look, units, threads, memory, keys"),
+    commands.add({"project.preferences", menu, tr("Preferences…"), tr("Appearance, units, threads, memory, shortcuts"),
                   QKeySequence(Qt::CTRL | Qt::Key_Comma), [&w] {
                       PreferencesWindow window(w.session(), w.commands(), &w);
                       QObject::connect(&window, &PreferencesWindow::changed, &w, &MainWindow::applyPreferences);
                       window.exec();
                   }});
-    commands.add({"project.quit", menu, tr("Quit"), tr("Asks first when something is not saved"),
-                  QKeySequence(Qt::CTRL | Qt::Key_Q), [&w] { w.close(); }});
+    commands.add({"project.quit", menu, tr("Quit"), tr("Offers to save first"), QKeySequence(Qt::CTRL | Qt::Key_Q),
+                  [&w] { w.close(); }});
 }
 
 void addEditCommands(MainWindow& w) {
     Commands& commands = w.commands();
     const QString menu = tr("&Edit");
     const auto any = [&w] { return !w.session().selection.all().empty(); };
-    commands.add({"edit.undo", menu, tr("Undo"), tr("Takes the last step back"), QKeySequence::Undo,
+    commands.add({"edit.undo", menu, tr("Undo"), tr("Undo the last step"), QKeySequence::Undo,
                   [&w] { w.session().document.undo(); }, [&w] { return w.session().document.history().canUndo(); }});
     commands.add({"edit.redo",
                   menu,
                   tr("Redo"),
-                  tr("Does again what was taken back"),
+                  tr("Repeat the undone step"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z),
                   [&w] { w.session().document.redo(); },
                   [&w] { return w.session().document.history().canRedo(); },
                   {},
                   QKeySequence(Qt::CTRL | Qt::Key_Y)});
-    commands.add({"edit.history", menu, tr("History…"), tr("All steps, to go to any of them"),
+    commands.add({"edit.history", menu, tr("History"), tr("List of steps; click one to go there"),
                   QKeySequence(Qt::CTRL | Qt::Key_H), [&w] {
                       delete w.findChild<HistoryList*>();
                       (new HistoryList(w.session(), &w))->show();
                   }});
     commands.separator(menu);
-    commands.add({"edit.cut", menu, tr("Cut"), tr("Copies the selection and deletes it"), QKeySequence::Cut,
+    commands.add({"edit.cut", menu, tr("Cut"), tr("Copy the selection and delete it"), QKeySequence::Cut,
                   [&w] {
                       w.session().copySelected();
                       deleteSelected(w.session());
                   },
                   any});
-    commands.add({"edit.copy", menu, tr("Copy"), tr("To be pasted here or into another project"), QKeySequence::Copy,
+    commands.add({"edit.copy", menu, tr("Copy"), tr("Copy the selection, for this or another project"),
+                  QKeySequence::Copy,
                   [&w] {
                       w.session().copySelected();
                       w.tell(tr("Copied; it can also be pasted into another project."), false);
                   },
                   any});
     const auto canPaste = [&w] { return w.session().canPaste(); };
-    commands.add({"edit.paste", menu, tr("Paste under the pointer"), tr("Onto the ground there"), QKeySequence::Paste,
-                  [&w] { pasteUnderPointer(w); }, canPaste});
-    commands.add({"edit.pasteInPlace", menu, tr("Paste in place"), tr("Where it was copied from"),
+    commands.add({"edit.paste", menu, tr("Paste at pointer"), tr("Paste on the ground under the pointer"),
+                  QKeySequence::Paste, [&w] { pasteUnderPointer(w); }, canPaste});
+    commands.add({"edit.pasteInPlace", menu, tr("Paste in place"), tr("Paste where it was copied from"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_V),
                   [&w] { w.session().paste(tr("Paste"), std::nullopt); }, canPaste});
-    commands.add({"edit.duplicate", menu, tr("Duplicate beside"), tr("A copy next to the selection"),
+    commands.add({"edit.duplicate", menu, tr("Duplicate"), tr("Place a copy next to the selection"),
                   QKeySequence(Qt::CTRL | Qt::Key_D),
                   [&w] {
                       w.session().copySelected();
                       w.session().paste(tr("Duplicate"), std::nullopt, true);
                   },
                   any});
-    commands.add({"edit.delete", menu, tr("Delete"), tr("The selection, and what cannot be without it"), Qt::Key_Delete,
+    commands.add({"edit.delete", menu, tr("Delete"), tr("Delete the selection and what depends on it"), Qt::Key_Delete,
                   [&w] { deleteSelected(w.session()); }, any});
     commands.separator(menu);
-    commands.add({"edit.find", menu, tr("Find…"), tr("Any item by name, kind, species or material"), QKeySequence::Find,
-                  [&w] { w.findBox().start(); }});
+    commands.add({"edit.find", menu, tr("Find…"), tr("Find any item by name, kind, species or material"),
+                  QKeySequence::Find, [&w] { w.findBox().start(); }});
 }
 
 void addToolCommands(MainWindow& w) {
@@ -137,7 +144,7 @@ void addToolCommands(MainWindow& w) {
         commands.add({QString("verb.%1").arg(v + 1),
                       of,
                       Stem::verbName(v),
-                      tr("Its items, values and tools"),
+                      tr("Show its tools, items and properties"),
                       QKeySequence(Qt::Key_1 + v),
                       [&w, v] { w.session().view.setVerb(static_cast<Verb>(v)); },
                       {},
@@ -156,7 +163,7 @@ void addToolCommands(MainWindow& w) {
     commands.add({"tool.measure",
                   menu,
                   tr("Measure"),
-                  tr("Lengths, heights, angles and areas on whatever is seen"),
+                  tr("Measure lengths, heights, angles and areas"),
                   Qt::Key_J,
                   [&w] { w.workspace().toggle(w.tools().measure); },
                   {},
@@ -166,15 +173,33 @@ void addToolCommands(MainWindow& w) {
 void addHelpCommands(MainWindow& w) {
     Commands& commands = w.commands();
     const QString menu = tr("&Help");
-    commands.add({"help.keys", menu, tr("Keys…"), tr("All commands and gestures on one sheet"), Qt::Key_F1, [&w] {
+    commands.add({"help.guide", menu, tr("User guide"), tr("The guide, a page for each stage"), Qt::Key_F1, [&w] {
+                      static const char* const pages[] = {"seat", "shape", "plant", "light", "frame", "finish"};
+                      auto* guide = w.findChild<GuideWindow*>();
+                      if (!guide) {
+                          guide = new GuideWindow(&w);
+                          guide->showPage(pages[static_cast<int>(w.session().view.verb())]);
+                      }
+                      guide->show();
+                      guide->raise();
+                      guide->activateWindow();
+                  }});
+    commands.add({"help.keys", menu, tr("Keyboard shortcuts"), tr("All commands and gestures on one sheet"),
+                  QKeySequence(Qt::CTRL | Qt::Key_F1), [&w] {
                       delete w.findChild<KeysSheet*>();
                       (new KeysSheet(w.commands(), &w))->show();
                   }});
-    commands.add({"help.messages", menu, tr("Messages…"), tr("What has been told since the start, the newest first"),
-                  QKeySequence(Qt::CTRL | Qt::Key_F1), [&w] {
+    commands.add({"help.messages", menu, tr("Messages"), tr("All messages since the start, newest first"),
+                  QKeySequence(Qt::SHIFT | Qt::Key_F1), [&w] {
                       w.messages().show();
                       w.messages().raise();
                       w.messages().activateWindow();
+                  }});
+    commands.separator(menu);
+    commands.add({"help.about", menu, tr("About and licences"), tr("Version, and the licences of what comes with it"),
+                  QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_F1), [&w] {
+                      delete w.findChild<AboutWindow*>();
+                      (new AboutWindow(&w))->show();
                   }});
 }
 

@@ -13,6 +13,8 @@
 
 #include "app/shell/library_keeper.h"
 #include "app/windows/recent_window.h"
+#include "app/words/numbers.h"
+#include "app/words/text.h"
 #include "app/work/importing.h"
 #include "app/work/kind.h"
 #include "app/work/task.h"
@@ -30,10 +32,10 @@ ProjectFiles::ProjectFiles(Session& session, ShotPane& shot, LibraryKeeper& libr
     : QObject(window), session_(session), shot_(shot), library_(library), window_(window) {
     connect(&session_.files, &Files::saved, this, [this](const QString& file) {
         remember(file.toStdString());
-        tell(tr("Saved."), false);
+        tell(tr("Saved %1.").arg(QString::fromStdString(session_.files.file().filename().string())), false);
     });
     connect(&session_.files, &Files::savedCopy, this,
-            [this](const QString& file) { tell(tr("Saved a copy as %1.").arg(file), false); });
+            [this](const QString& file) { tell(tr("Copy saved as %1.").arg(file), false); });
 }
 
 void ProjectFiles::guarded(const std::function<void()>& act) {
@@ -93,7 +95,8 @@ void ProjectFiles::saveCopy() {
     if (f.isEmpty()) return;
     guarded([&] {
         if (fs::path(f.toStdString()) == session_.files.file())
-            throw Error(Error::Kind::Invalid, "is the project's own file", f.toStdString(), "choose another name");
+            throw Error(Error::Kind::Invalid, Text("%w is the open project itself"), f.toStdString(),
+                        Text("Choose another name"));
         session_.files.startSavingCopy(f.toStdString());
     });
 }
@@ -103,16 +106,18 @@ void ProjectFiles::savePicture() {
         QSettings()
             .value("files/pictures", QStandardPaths::writableLocation(QStandardPaths::PicturesLocation))
             .toString();
-    QString f = QFileDialog::getSaveFileName(window_, tr("Save the picture shown"), folder + "/" + tr("Shot") + ".png",
-                                             tr("Pictures (*.png *.jpg)"), nullptr, QFileDialog::DontUseNativeDialog);
+    const QImage shown = shot_.picture().image; // now: it goes on changing while a place is chosen
+    QString f = QFileDialog::getSaveFileName(window_, tr("Save view as image"), folder + "/" + tr("Shot") + ".png",
+                                             tr("Images (*.png *.jpg)"), nullptr, QFileDialog::DontUseNativeDialog);
     if (f.isEmpty()) return;
     if (QFileInfo(f).suffix().isEmpty()) f += ".png";
     QSettings().setValue("files/pictures", QFileInfo(f).path());
     QSaveFile out(f);
     const bool good = out.open(QIODevice::WriteOnly) &&
-                      shot_.picture().image.save(&out, QFileInfo(f).suffix().toLatin1().constData(), 95) &&
-                      out.commit();
-    tell(good ? tr("Saved %1.").arg(f) : tr("%1: can't be written: %2.").arg(f, out.errorString()), !good);
+                      shown.save(&out, QFileInfo(f).suffix().toLatin1().constData(), 95) && out.commit();
+    tell(good ? tr("Saved %1.").arg(QFileInfo(f).fileName())
+              : tr("Could not save %1: %2.").arg(QFileInfo(f).fileName(), out.errorString()),
+         !good);
 }
 
 bool ProjectFiles::letGo() {
@@ -122,8 +127,8 @@ bool ProjectFiles::letGo() {
         tr("“%1” has changes that are not saved.").arg(QString::fromStdString(session_.document.project().site->name)),
         QMessageBox::NoButton, window_);
     auto* keep = box.addButton(tr("Save"), QMessageBox::AcceptRole);
-    auto* drop = box.addButton(tr("Do not save"), QMessageBox::DestructiveRole);
-    box.addButton(tr("Stay"), QMessageBox::RejectRole);
+    auto* drop = box.addButton(tr("Discard changes"), QMessageBox::DestructiveRole);
+    box.addButton(tr("Cancel"), QMessageBox::RejectRole);
     box.exec();
     if (box.clickedButton() == keep) return save(false, true);
     return box.clickedButton() == drop;
@@ -132,28 +137,29 @@ bool ProjectFiles::letGo() {
 void ProjectFiles::newDialog() {
     if (!letGo()) return;
     QDialog dialog(window_);
-    dialog.setWindowTitle(tr("New site"));
+    dialog.setWindowTitle(tr("New project"));
     auto* form = new QFormLayout(&dialog);
+    const auto unit = [] { return showsFeet() ? QString("ft") : QString("m"); };
     auto* name = new QLineEdit(tr("Untitled site"), &dialog);
-    auto* w = new QLineEdit("200", &dialog);
-    auto* h = new QLineEdit("200", &dialog);
-    auto* cell = new QLineEdit("0.5", &dialog);
+    auto* w = new QLineEdit(lengthText(200, 0), &dialog);
+    auto* h = new QLineEdit(lengthText(200, 0), &dialog);
+    auto* cell = new QLineEdit(lengthText(0.5), &dialog);
     name->setObjectName("siteName");
     w->setObjectName("siteWidth");
     h->setObjectName("siteHeight");
     cell->setObjectName("groundCell");
     form->addRow(tr("Name"), name);
-    form->addRow(tr("West to east, m"), w);
-    form->addRow(tr("South to north, m"), h);
-    form->addRow(tr("Ground cell, m"), cell);
+    form->addRow(tr("Width (west–east)"), w);
+    form->addRow(tr("Depth (south–north)"), h);
+    form->addRow(tr("Terrain grid"), cell);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
     form->addRow(buttons);
     connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
     if (dialog.exec() != QDialog::Accepted) return;
     guarded([&] {
-        auto metres = [](const QLineEdit* e) {
-            return static_cast<float>(parseQuantity(e->text().toStdString(), Dimension::Length, "m"));
+        auto metres = [&](const QLineEdit* e) {
+            return static_cast<float>(parseQuantity(e->text().toStdString(), Dimension::Length, unit().toStdString()));
         };
         session_.files.create(thallos::newProject({metres(w), metres(h)}, metres(cell), name->text().toStdString()));
     });
@@ -169,7 +175,7 @@ void ProjectFiles::openDialog() {
 
 void ProjectFiles::importDialog() {
     const QString f = QFileDialog::getOpenFileName(
-        window_, tr("Bring in a model"), QSettings().value("files/models").toString(),
+        window_, tr("Import model"), QSettings().value("files/models").toString(),
         tr("Models (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.dxf *.ifc);;All files (*)"), nullptr,
         QFileDialog::DontUseNativeDialog);
     if (f.isEmpty()) return;
@@ -210,7 +216,8 @@ void ProjectFiles::take(const fs::path& file, const PanePoint* at) {
     else if (is({".tif", ".tiff", ".asc", ".hgt"}))
         importTerrain(session_, file);
     else
-        tell(tr("%1: is no project, model, picture or elevation.")
+        tell(tr("Cannot open %1. Drop a Thallos project, a model (glTF, OBJ, FBX and others), an image, or terrain "
+                "(GeoTIFF, ASCII grid, HGT).")
                  .arg(QString::fromStdString(file.filename().string())));
 }
 
@@ -224,7 +231,7 @@ void ProjectFiles::take(const std::vector<fs::path>& files, const PanePoint& at)
 void ProjectFiles::offerRecovery() {
     for (const Recovery& r : findRecoveries(stateFolder() / "recovery")) {
         QMessageBox box(
-            QMessageBox::Question, tr("Recovered work"),
+            QMessageBox::Question, tr("Recover unsaved work"),
             tr("“%1” was open when Thallos ended unexpectedly. Its work was kept at %2; what was done after that is "
                "lost.")
                 .arg(QString::fromStdString(r.name),
@@ -232,9 +239,9 @@ void ProjectFiles::offerRecovery() {
             QMessageBox::NoButton, window_);
         if (r.tries > 0)
             box.setInformativeText(tr("Thallos ended when this was opened before. It is kept until you discard it."));
-        auto* open = box.addButton(tr("Open it"), QMessageBox::AcceptRole);
-        auto* drop = box.addButton(tr("Discard it"), QMessageBox::DestructiveRole);
-        box.addButton(tr("Later"), QMessageBox::RejectRole);
+        auto* open = box.addButton(tr("Recover"), QMessageBox::AcceptRole);
+        auto* drop = box.addButton(tr("Discard"), QMessageBox::DestructiveRole);
+        box.addButton(tr("Decide later"), QMessageBox::RejectRole);
         box.exec();
         if (box.clickedButton() == open) {
             guarded([&] { session_.files.recover(r); });

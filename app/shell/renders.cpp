@@ -9,6 +9,7 @@
 #include <QStandardPaths>
 
 #include "app/windows/render_dialog.h"
+#include "app/words/numbers.h"
 
 namespace thallos {
 
@@ -22,7 +23,7 @@ Renders::~Renders() {
 
 void Renders::ask() {
     if (job_) {
-        Q_EMIT session_.message(tr("A render is under way; wait for it or stop it."), false);
+        Q_EMIT session_.message(tr("A render is already running. Wait for it, or cancel it at the top right."), false);
         return;
     }
     RenderOrder order{
@@ -57,26 +58,28 @@ void Renders::start(const RenderOrder& order) {
     Q_EMIT changed();
     connect(job_, &RenderJob::finished, this,
             [this](const QString& file, int files, double seconds, const QString& remark) {
-                QString text = (files > 1 ? tr("Saved %1 and %2 files beside it after %3 s.").arg(file).arg(files - 1)
-                                          : tr("Saved %1 after %2 s.").arg(file))
-                                   .arg(seconds, 0, 'f', 0);
-                if (!remark.isEmpty()) text += " " + remark;
-                end(text, !remark.isEmpty());
+                const QFileInfo saved(file);
+                const QString name = saved.fileName(), folder = saved.path();
+                QString text = files > 1 ? tr("Saved %1 and %n more file(s) in %2 · took %3", nullptr, files - 1)
+                                               .arg(name, folder, timeText(seconds))
+                                         : tr("Saved %1 in %2 · took %3").arg(name, folder, timeText(seconds));
+                if (!remark.isEmpty()) text += " · " + remark;
+                end(text, !remark.isEmpty(), folder);
             });
     connect(job_, &RenderJob::unwritten, this, &Renders::askForAnotherPlace);
     connect(job_, &RenderJob::stopped, this, [this](const QString& reason) {
-        end(reason.isEmpty() ? tr("Render stopped.") : reason, !reason.isEmpty());
+        end(reason.isEmpty() ? tr("Render cancelled. No file was written.") : reason, !reason.isEmpty());
     });
     job_->start(library_(), engine_.scene());
 }
 
-void Renders::end(const QString& sentence, bool trouble) {
+void Renders::end(const QString& sentence, bool trouble, const QString& folder) {
     session_.jobs.remove(shown_);
     job_->deleteLater();
     job_ = nullptr;
     engine_.setPaused(session_.view.held());
     Q_EMIT changed();
-    Q_EMIT session_.message(sentence, trouble);
+    Q_EMIT session_.message(sentence, trouble, folder);
 }
 
 void Renders::askForAnotherPlace(const QString& reason) {
@@ -84,11 +87,11 @@ void Renders::askForAnotherPlace(const QString& reason) {
     shown_ = {tr("Rendered, not saved"), false, shown_.progress};
     session_.jobs.add(shown_);
     for (;;) {
-        QMessageBox box(QMessageBox::Warning, tr("The picture is not saved yet"),
-                        tr("%1\nThe finished picture is kept. Choose another place for it.").arg(reason),
+        QMessageBox box(QMessageBox::Warning, tr("The render is not saved yet"),
+                        tr("%1\nThe finished render is kept in memory. Choose another place for it.").arg(reason),
                         QMessageBox::NoButton, window_);
         auto* place = box.addButton(tr("Choose a place…"), QMessageBox::AcceptRole);
-        auto* discard = box.addButton(tr("Discard the picture"), QMessageBox::DestructiveRole);
+        auto* discard = box.addButton(tr("Discard the render"), QMessageBox::DestructiveRole);
         box.setDefaultButton(place);
         box.setEscapeButton(place);
         box.exec();
@@ -98,8 +101,8 @@ void Renders::askForAnotherPlace(const QString& reason) {
             return;
         }
         const QString before = QString::fromStdString(job_->order().delivery.file.filename().string());
-        const QString file = QFileDialog::getSaveFileName(window_, tr("Picture file"), QDir::home().filePath(before),
-                                                          tr("Pictures (*.png *.jpg *.tif *.exr)"), nullptr,
+        const QString file = QFileDialog::getSaveFileName(window_, tr("Output file"), QDir::home().filePath(before),
+                                                          tr("Images (*.png *.jpg *.tif *.exr)"), nullptr,
                                                           QFileDialog::DontUseNativeDialog);
         if (!job_) return;
         if (file.isEmpty()) continue;
@@ -114,7 +117,7 @@ bool Renders::letGo() {
     QMessageBox box(QMessageBox::Question, tr("A render is running"),
                     tr("Closing now cancels the render; no file is written."), QMessageBox::NoButton, window_);
     auto* cancel = box.addButton(tr("Cancel the render and close"), QMessageBox::DestructiveRole);
-    auto* keep = box.addButton(tr("Go on rendering"), QMessageBox::RejectRole);
+    auto* keep = box.addButton(tr("Continue rendering"), QMessageBox::RejectRole);
     box.setDefaultButton(keep);
     box.exec();
     return !job_ || box.clickedButton() == cancel;

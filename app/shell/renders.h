@@ -30,7 +30,7 @@ signals:
     void changed(); // one began or ended
 
 private:
-    void end(const QString& sentence, bool trouble);
+    void end(const QString& sentence, bool trouble, const QString& folder = {});
     void askForAnotherPlace(const QString& reason); // for a finished picture that could not be written
     Session& session_;
     Engine& engine_;

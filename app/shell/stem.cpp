@@ -25,7 +25,7 @@ Stem::Stem(Session& session, QWidget* parent) : QWidget(parent), session_(sessio
     setFixedWidth(64);
     setMouseTracking(true);
     setFocusPolicy(Qt::TabFocus);
-    setAccessibleName(tr("Verbs"));
+    setAccessibleName(tr("Stages"));
     connect(&session_.view, &View::verbChanged, this, qOverload<>(&QWidget::update));
     connect(&session_.document, &Document::changed, this, [this] { update(); });
 }
@@ -156,10 +156,10 @@ void Stem::keyPressEvent(QKeyEvent* event) {
 bool Stem::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
-        const QString tips[] = {tr("Seat: bring the building in and put it on its ground"),
-                                tr("Shape: form the ground, level pads, paint covers, fill water"),
+        const QString tips[] = {tr("Seat: import the building and place it on its ground"),
+                                tr("Shape: model the ground, level pads, paint covers, add water"),
                                 tr("Plant: trees, shrubs and meadows"),
-                                tr("Light: date, time, place and haze"),
+                                tr("Light: date, time, location and haze"),
                                 tr("Frame: camera, lens and saved shots"),
                                 tr("Finish: exposure, colour and the final render")};
         if (const int v = verbAt(help->pos()); v >= 0)

@@ -26,15 +26,18 @@ TopBar::TopBar(Session& session, Engine& engine, QWidget* parent) : QWidget(pare
     title_ = new QLabel(this);
     title_->setObjectName("title");
     title_->setFont(typeface(Type::Title));
-    const auto button = [&](const QString& name) {
+    title_->setCursor(Qt::PointingHandCursor);
+    title_->setToolTip(tr("Name, size and location of the site"));
+    title_->installEventFilter(this);
+    const auto button = [&](const char* id, const QString& name) {
         auto* b = new QToolButton(this);
         b->setIconSize(QSize(16, 16));
         b->setAccessibleName(name);
-        b->setObjectName(name);
+        b->setObjectName(id);
         return b;
     };
-    undo_ = button(tr("Undo"));
-    redo_ = button(tr("Redo"));
+    undo_ = button("undo", tr("Undo"));
+    redo_ = button("redo", tr("Redo"));
     refreshLook();
     connect(undo_, &QToolButton::clicked, &session_.document, &Document::undo);
     connect(redo_, &QToolButton::clicked, &session_.document, &Document::redo);
@@ -42,11 +45,10 @@ TopBar::TopBar(Session& session, Engine& engine, QWidget* parent) : QWidget(pare
     cost_->setObjectName("cost");
     cost_->setProperty("role", "second");
     cost_->setToolTip(
-        tr("Plants standing, memory of the picture engine, and how long the final render of this shot takes here"));
+        tr("Plants in the scene · renderer memory · estimated final render time of this shot on this computer"));
     render_ = new QPushButton(tr("Render shot"), this);
     render_->setObjectName("renderShot");
     render_->setProperty("primary", true);
-    render_->setToolTip(tr("Render this shot in full size to a file (F9)"));
     connect(render_, &QPushButton::clicked, this, &TopBar::renderWanted);
     l->addWidget(menuBar_);
     l->addSpacing(10);
@@ -67,6 +69,11 @@ TopBar::TopBar(Session& session, Engine& engine, QWidget* parent) : QWidget(pare
     connect(&session_.view, &View::verbChanged, this, &TopBar::refresh);
     connect(&session_.files, &Files::changed, this, &TopBar::refresh);
     connect(&engine, &Engine::shotReady, this, &TopBar::timePass);
+}
+
+bool TopBar::eventFilter(QObject* object, QEvent* event) {
+    if (object == title_ && event->type() == QEvent::MouseButtonRelease) Q_EMIT siteWanted();
+    return QWidget::eventFilter(object, event);
 }
 
 void TopBar::refreshLook() {
@@ -92,19 +99,21 @@ void TopBar::refresh() {
     const bool unsaved = session_.document.unsaved();
     const QString name = QString::fromStdString(session_.document.project().site->name);
     title_->setText(unsaved ? name + " ●" : name);
-    title_->setAccessibleDescription(unsaved ? tr("not saved yet") : tr("saved"));
+    title_->setAccessibleDescription(unsaved ? tr("unsaved changes") : tr("saved"));
     window()->setWindowTitle(QString("%1%2 - Thallos").arg(name, unsaved ? "*" : ""));
     const History& h = session_.document.history();
     undo_->setEnabled(h.canUndo());
     redo_->setEnabled(h.canRedo());
-    undo_->setToolTip(h.canUndo() ? tr("Undo: %1 (Ctrl+Z)").arg(QString::fromStdString(h.undoName()))
-                                  : tr("Nothing to undo"));
-    redo_->setToolTip(h.canRedo() ? tr("Redo: %1 (Ctrl+Shift+Z)").arg(QString::fromStdString(h.redoName()))
-                                  : tr("Nothing to redo"));
+    undo_->setToolTip(h.canUndo()
+                          ? tr("Undo: %1 (%2)").arg(QString::fromStdString(h.undoName()), session_.keyOf("edit.undo"))
+                          : tr("Nothing to undo"));
+    redo_->setToolTip(h.canRedo()
+                          ? tr("Redo: %1 (%2)").arg(QString::fromStdString(h.redoName()), session_.keyOf("edit.redo"))
+                          : tr("Nothing to redo"));
     QStringList parts;
     if (const auto& built = session_.document.built()) parts << tr("%1 plants").arg(countText(built->plantCount()));
-    parts << tr("%1 GiB").arg(static_cast<double>(embreeBytes()) / (1 << 30), 0, 'f', 2);
-    if (shotSeconds_ > 0) parts << tr("%1 a shot").arg(durationText(shotSeconds_));
+    parts << bytesText(embreeBytes());
+    if (shotSeconds_ > 0) parts << tr("%1 per shot").arg(durationText(shotSeconds_));
     cost_->setText(parts.join(" · "));
 }
 

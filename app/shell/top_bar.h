@@ -24,9 +24,11 @@ public:
     void setRendering(bool rendering);
 
 signals:
+    void siteWanted(); // a click on the project's name
     void renderWanted();
 
 protected:
+    bool eventFilter(QObject* object, QEvent* event) override;
     void paintEvent(QPaintEvent*) override;
     void resizeEvent(QResizeEvent*) override;
 

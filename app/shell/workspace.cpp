@@ -107,6 +107,7 @@ void Workspace::arrange() {
     const bool focus = large->hasFocus() || small->hasFocus();
     mainPlace_->layout()->addWidget(large);
     (companionWindow_ ? companionWindow_ : companionPlace_)->layout()->addWidget(small);
+    if (companionWindow_) companionWindow_->setWindowTitle(planIsMain_ ? tr("Shot – Thallos") : tr("Plan – Thallos"));
     large->setCompact(false);
     small->setCompact(true);
     large->show();
@@ -215,7 +216,6 @@ void Workspace::setCompanionApart(bool apart) {
     if (apart) {
         companionWindow_ = new QWidget(window(), Qt::Window);
         companionWindow_->setObjectName("companionWindow");
-        companionWindow_->setWindowTitle(tr("Companion - Thallos"));
         (new QVBoxLayout(companionWindow_))->setContentsMargins(0, 0, 0, 0);
         companionWindow_->resize(640, 420);
         companionWindow_->restoreGeometry(QSettings().value("window/companion").toByteArray());

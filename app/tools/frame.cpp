@@ -4,6 +4,7 @@
 
 #include "app/panes/drawing.h"
 #include "app/widgets/theme.h"
+#include "app/words/numbers.h"
 
 namespace thallos {
 
@@ -48,8 +49,7 @@ public:
         session_.view.look(c);
     }
     QString hint() const override {
-        return tr("Drag to look around · W A S D walk · wheel goes nearer · %1 keeps the view in the shot, %2 goes "
-                  "back to it")
+        return tr("Drag to look around · W A S D walk · wheel zooms · %1 updates the shot · %2 reverts")
             .arg(session_.keyOf("look.keep"), session_.keyOf("look.drop"));
     }
 
@@ -88,7 +88,7 @@ public:
         session_.view.look(c);
         return true;
     }
-    QString hint() const override { return tr("Click where the photographer shall stand, eye at 1.60 m"); }
+    QString hint() const override { return tr("Click to place the camera at eye height, %1").arg(lengthText(1.6)); }
 
 private:
     Session& session_;
@@ -127,9 +127,7 @@ public:
         p.setBrush(Qt::NoBrush);
         p.drawRect(QRectF(*from_, to_).normalized());
     }
-    QString hint() const override {
-        return tr("Drag a rectangle in the picture: it alone is refined · a click lets all of it go on");
-    }
+    QString hint() const override { return tr("Drag a rectangle to refine only it · click to clear"); }
 
 private:
     Session& session_;

@@ -8,6 +8,7 @@
 #include "app/tools/makers.h"
 #include "app/widgets/theme.h"
 #include "app/words/numbers.h"
+#include "app/words/text.h"
 #include "core/base/error.h"
 #include "core/base/quantity.h"
 #include "core/project/move.h"
@@ -155,16 +156,16 @@ public:
     }
 
     QString hint() const override {
-        if (drag_.grip == Grip::Turn) return tr("Type degrees · Ctrl steps by 15° · Enter ends, Esc gives up");
-        if (drag_.grip == Grip::Size) return tr("Type a factor · Enter ends, Esc gives up");
+        if (drag_.grip == Grip::Turn) return tr("Type degrees · Ctrl steps by 15° · Enter ends · Esc cancels");
+        if (drag_.grip == Grip::Size) return tr("Type a factor · Enter ends · Esc cancels");
         if (drag_.grip != Grip::None)
-            return tr("Type metres, or two with “;” between · E N U hold an axis, P the level, G the ground, F "
-                      "free · Ctrl without snapping · Esc gives up");
+            return tr("Type a distance (or east; north) · E N U lock an axis · P level · G ground · F free · Ctrl: no "
+                      "snap · Esc cancels");
         if (session_.selection.all().empty())
-            return tr("Click selects, again what lies beneath · Shift adds or takes away · drag on nothing frames, "
-                      "with Ctrl freely · right drag goes round");
-        return tr("Drag it or its handles: E N along, arrow up, ring turns, square sizes, Shift+diamond the pivot · "
-                  "arrow keys step");
+            return tr("Click selects, again for what lies below · Shift adds or removes · drag on empty for a box "
+                      "(Ctrl: lasso) · right drag orbits");
+        return tr("Drag it, or: E N axes · arrow height · ring rotate · square scale · Shift+diamond pivot · arrow "
+                  "keys nudge");
     }
 
 private:
@@ -214,7 +215,7 @@ private:
         if (QLineF(*a, *b).length() < 24) return;
         const float over = at.z - foot.z;
         drawTag(p, (*a + *b) / 2 + QPointF(8, -10),
-                (over < 0 ? tr("%1 under the ground") : tr("%1 over the ground")).arg(lengthText(std::abs(over))));
+                (over < 0 ? tr("%1 below ground") : tr("%1 above ground")).arg(lengthText(std::abs(over))));
     }
     float axesTurn() const {
         if (!session_.hand.ownAxes) return 0;
@@ -285,12 +286,14 @@ private:
         try {
             check(next, &start_);
         } catch (const Error& e) {
-            Q_EMIT session_.message(QString::fromUtf8(e.what()));
+            Q_EMIT session_.message(sentenceOf(e));
             return;
         }
         if (next == session_.document.project()) return;
         edited_ = true;
-        const QString name = drag_.grip == Grip::Turn ? tr("Turn") : drag_.grip == Grip::Size ? tr("Size") : tr("Move");
+        const QString name = drag_.grip == Grip::Turn   ? tr("Rotate")
+                             : drag_.grip == Grip::Size ? tr("Scale")
+                                                        : tr("Move");
         session_.document.edit(name, std::move(next), stroke_, BuildMode::Moving);
     }
 

@@ -51,9 +51,9 @@ public:
         case Qt::Key_Enter: {
             if (points_.size() < 2) return true;
             Id id;
-            Project next = added(session_.document.project(), tr("Mark").toStdString(), Mark{points_}, &id);
+            Project next = added(session_.document.project(), tr("Measurement").toStdString(), Mark{points_}, &id);
             points_.clear();
-            session_.document.edit(tr("Keep a mark"), std::move(next));
+            session_.document.edit(tr("Keep measurement"), std::move(next));
             session_.selection.set(id);
             return true;
         }
@@ -70,9 +70,9 @@ public:
             if (const auto s = pane.toScreen(*next_)) drawHandle(p, *s, false);
     }
     QString hint() const override {
-        return points_.empty() ? tr("Click the first point, on anything that is seen")
-                               : tr("Click on to the next point · Shift goes straight up · Enter keeps it as a "
-                                    "mark · Backspace takes one back · Esc gives up");
+        return points_.empty() ? tr("Click the first point, anywhere")
+                               : tr("Click the next point · Shift straight up · Enter keeps · Backspace removes · "
+                                    "Esc cancels");
     }
 
 private:

@@ -7,6 +7,7 @@
 
 #include "app/panes/drawing.h"
 #include "app/widgets/theme.h"
+#include "app/words/text.h"
 #include "core/base/error.h"
 #include "core/project/climb.h"
 
@@ -26,21 +27,20 @@ public:
             static_cast<float>(0.9 + 0.2 * random->generateDouble()), static_cast<int>(random->bounded(kIndividuals))};
         // Into the selected group of specimens, else into a new one.
         if (const Item* item = session_.selection.item(); bodyOf<Specimens>(item) && !item->locked) {
-            session_.document.editItem(tr("Plant a specimen"), item->id,
+            session_.document.editItem(tr("Plant specimen"), item->id,
                                        [&](Item& i) { std::get<Specimens>(i.body).specimens.push_back(s); });
             return true;
         }
         Id id;
-        session_.document.edit(tr("Plant a specimen"),
+        session_.document.edit(tr("Plant specimen"),
                                added(session_.document.project(), s.species + " specimens", Specimens{{s}}, &id));
         session_.selection.set(id);
         return true;
     }
     QString hint() const override {
-        return climber() ? tr("Click a wall, or a tree planted singly, to let %1 climb it · elsewhere it stands "
-                              "by itself")
-                               .arg(tools_.species)
-                         : tr("Click to plant %1 · choose the species at the right").arg(tools_.species);
+        return climber()
+                   ? tr("Click a wall or a single tree for %1 to climb · elsewhere it stands alone").arg(tools_.species)
+                   : tr("Click to plant %1 · choose the species at the right").arg(tools_.species);
     }
 
 private:
@@ -59,11 +59,11 @@ private:
             const Climber c = climberAt(session_.document.project(), built->field, *built->library, point.item,
                                         point.specimen, *point.surface, point.direction, tools_.species.toStdString());
             Id id;
-            session_.document.edit(tr("Plant a climber"),
+            session_.document.edit(tr("Plant climber"),
                                    added(session_.document.project(), c.species + ", " + on->name, c, &id));
             session_.selection.set(id);
         } catch (const Error& e) {
-            Q_EMIT session_.message(QString::fromUtf8(e.what()));
+            Q_EMIT session_.message(sentenceOf(e));
         }
         return true;
     }
@@ -115,7 +115,7 @@ public:
         if (dragging_) {
             moved_ = true;
             session_.document.editItem(
-                tr("Move an outline"), session_.selection.last(),
+                tr("Move outline point"), session_.selection.last(),
                 [&](Item& i) {
                     auto& areas = std::get<Body_>(i.body).areas;
                     if (area_ < areas.size() && picked_ < areas[area_].size()) areas[area_][picked_] = p;
@@ -182,7 +182,7 @@ public:
     QString hint() const override {
         return drawn_.empty() ? hint_
                               : tr("Click point after point · double click, Enter or the first point closes · "
-                                   "Backspace takes one back · Esc gives up");
+                                   "Backspace removes the last · Esc cancels");
     }
 
 protected:
@@ -212,7 +212,7 @@ private:
 class DriftTool : public AreaTool<Drift> {
 public:
     explicit DriftTool(Session& s)
-        : AreaTool(s, tr("Drift"), tr("Draw round an area to plant it · drag a handle of the selected drift")) {}
+        : AreaTool(s, tr("Drift"), tr("Draw an area to plant · drag a point of the selected drift")) {}
 
 protected:
     Drift fresh() const override {
@@ -227,8 +227,7 @@ protected:
 
 class ClearingTool : public AreaTool<Clearing> {
 public:
-    explicit ClearingTool(Session& s)
-        : AreaTool(s, tr("Clearing"), tr("Draw round an area that plants shall keep out of")) {}
+    explicit ClearingTool(Session& s) : AreaTool(s, tr("Clearing"), tr("Draw an area to keep free of plants")) {}
 
 protected:
     Clearing fresh() const override { return {}; }

@@ -1,6 +1,7 @@
 #include "app/tools/makers.h"
 
 #include "app/panes/drawing.h"
+#include "app/words/numbers.h"
 
 namespace thallos {
 
@@ -14,11 +15,11 @@ public:
         Id id;
         Project next =
             added(session_.document.project(), tr("Figure").toStdString(), Figure{xy(*point.ground), 0}, &id);
-        session_.document.edit(tr("Stand a figure"), std::move(next));
+        session_.document.edit(tr("Place figure"), std::move(next));
         session_.selection.set(id);
         return true;
     }
-    QString hint() const override { return tr("Click where a person of 1.75 m shall stand"); }
+    QString hint() const override { return tr("Click to place a scale figure, %1 high").arg(lengthText(1.75)); }
 
 private:
     Session& session_;

@@ -76,7 +76,8 @@ public:
         const QPointF corner = *middle + QPointF(56, -50);
         p.drawLine(*middle, corner + QPointF(0, 18));
         const QString a = lengthText(z),
-                      d = tr("%1 %2 survey").arg(lengthText(std::abs(z - bare)), z >= bare ? tr("above") : tr("below"));
+                      d = (z >= bare ? tr("%1 above original ground") : tr("%1 below original ground"))
+                              .arg(lengthText(std::abs(z - bare)));
         p.setBrush(Theme::now().field);
         p.setPen(QPen(Theme::now().ink, 1));
         p.drawRoundedRect(QRectF(corner, QSizeF(124, 36)), 3, 3);
@@ -89,7 +90,8 @@ public:
         if (kind_ == BrushKind::Smooth) return tr("Drag to smooth · [ and ] change the radius");
         if (kind_ == BrushKind::Gravel || kind_ == BrushKind::MeadowSoil)
             return tr("Drag to paint · Ctrl paints the other cover · [ and ] change the radius");
-        return tr("Drag to shape · Ctrl does the opposite · [ and ] change the radius");
+        return (kind_ == BrushKind::Raise ? tr("Drag to raise · Ctrl lowers · [ and ] change the radius")
+                                          : tr("Drag to lower · Ctrl raises · [ and ] change the radius"));
     }
 
 private:
@@ -137,7 +139,7 @@ public:
             }
         Id id;
         Project next = added(session_.document.project(), item->name + " pad", BuildingPad{item->id}, &id);
-        session_.document.edit(tr("Level a pad"), std::move(next));
+        session_.document.edit(tr("Add pad"), std::move(next));
         session_.selection.set(id);
         return true;
     }
@@ -158,7 +160,7 @@ public:
         w.level = session_.document.built()->field.at(w.spot) + 0.6f;
         const auto waters = itemsOf<Water>(session_.document.project());
         if (!waters.empty()) { // one sheet: it moves
-            session_.document.editItem(tr("Move the water"), waters.front()->id, [&](Item& i) {
+            session_.document.editItem(tr("Move water"), waters.front()->id, [&](Item& i) {
                 auto& old = std::get<Water>(i.body);
                 old.spot = w.spot;
                 old.level = w.level;
@@ -170,7 +172,7 @@ public:
         session_.selection.set(id);
         return true;
     }
-    QString hint() const override { return tr("Click a hollow: it fills 0.60 m deep at that place"); }
+    QString hint() const override { return tr("Click a hollow to fill it %1 deep").arg(lengthText(0.6)); }
 
 private:
     Session& session_;

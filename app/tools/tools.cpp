@@ -32,9 +32,9 @@ Tools::Tools(Session& session) : session_(session) {
     seatLeaves();
     shapeLeaves();
     add(Verb::Plant, {"pick",
-                      tr("Pick"),
+                      tr("Select"),
                       "leaf-plant-pick",
-                      tr("Select planting in the picture; move, turn and size it or single specimens"),
+                      tr("Select planting; move, rotate and scale it or single specimens"),
                       "M",
                       hand,
                       {}});
@@ -55,35 +55,25 @@ Tool* Tools::brush(BrushKind kind) {
 }
 
 void Tools::seatLeaves() {
-    add(Verb::Seat, {"open",
-                     tr("Open"),
-                     "leaf-seat-open",
-                     tr("Bring a building or prop from a model file into the picture"),
-                     "Ctrl+I",
-                     nullptr,
-                     {}});
+    add(Verb::Seat,
+        {"open", tr("Import"), "leaf-seat-open", tr("Import a building or prop from a file"), "Ctrl+I", nullptr, {}});
     add(Verb::Seat, {"move",
-                     tr("Move"),
+                     tr("Select"),
                      "leaf-seat-move",
-                     tr("Select and drag things over the site; they keep to the ground"),
+                     tr("Select and drag items over the site; they keep to the ground"),
                      "M",
                      hand,
                      {}});
-    add(Verb::Seat, {"turn",
-                     tr("Turn"),
-                     "leaf-seat-turn",
-                     tr("Turn the selection, so that other faces catch the light"),
-                     "R",
-                     own(makeTurnTool(session_)),
-                     {}});
+    add(Verb::Seat,
+        {"turn", tr("Rotate"), "leaf-seat-turn", tr("Rotate the selection"), "R", own(makeTurnTool(session_)), {}});
     add(Verb::Seat, {"size",
-                     tr("Size"),
+                     tr("Scale"),
                      "leaf-seat-size",
-                     tr("Make the selection larger or smaller about its pivot"),
+                     tr("Scale the selection about its pivot"),
                      "Z",
                      own(makeSizeTool(session_)),
                      {}});
-    add(Verb::Seat, {"drop", tr("Drop"), "leaf-seat-drop", tr("Set the selected building down on the ground under it"),
+    add(Verb::Seat, {"drop", tr("Drop"), "leaf-seat-drop", tr("Set the selected building down on the ground below it"),
                      "G", nullptr, [this] { dropToGround(); }});
 }
 
@@ -93,7 +83,7 @@ void Tools::dropToGround() {
         std::any_of(ids.begin(), ids.end(), [this](Id id) { return bodyOf<Building>(session_.document.item(id)); });
     const HeightField* ground = session_.document.ground();
     if (!any || !ground) {
-        Q_EMIT session_.message(tr("Select a building first, then drop it."));
+        Q_EMIT session_.message(tr("Select a building first."));
         return;
     }
     session_.editSelected(tr("Drop to the ground"), [&](Item& i) {
@@ -102,24 +92,19 @@ void Tools::dropToGround() {
 }
 
 void Tools::shapeLeaves() {
-    add(Verb::Shape, {"pick",
-                      tr("Pick"),
-                      "leaf-plant-pick",
-                      tr("Select pads and water in either pane, and move what can be moved"),
-                      "M",
-                      hand,
-                      {}});
+    add(Verb::Shape,
+        {"pick", tr("Select"), "leaf-plant-pick", tr("Select pads and water in either pane"), "M", hand, {}});
     add(Verb::Shape, {"raise",
                       tr("Raise"),
                       "leaf-shape-raise",
-                      tr("Bring earth: the ground rises under the brush"),
+                      tr("Fill: raise the ground under the brush"),
                       "U",
                       brush(BrushKind::Raise),
                       {}});
     add(Verb::Shape, {"lower",
                       tr("Lower"),
                       "leaf-shape-lower",
-                      tr("Take earth away: the ground sinks under the brush"),
+                      tr("Cut: lower the ground under the brush"),
                       "L",
                       brush(BrushKind::Lower),
                       {}});
@@ -151,19 +136,18 @@ void Tools::coverLeaves() {
 
 void Tools::frameLeaves() {
     add(Verb::Frame,
-        {"look", tr("Look"), "leaf-frame-look", tr("Look and walk around without changing the shot"), "M", look, {}});
+        {"look", tr("Walk"), "leaf-frame-look", tr("Walk and look around; the saved shot stays"), "M", look, {}});
     add(Verb::Frame, {"stand",
-                      tr("Stand"),
+                      tr("Station"),
                       "leaf-frame-stand",
-                      tr("Put the camera where you click, at eye height"),
+                      tr("Click to place the camera at eye height"),
                       "P",
                       own(makeStandTool(session_)),
                       {}});
-    add(Verb::Frame, {"upright", tr("Plumb"), "leaf-frame-upright",
-                      tr("Turn the tilt of the camera into lens shift, so that walls stand plumb"), "U", nullptr,
-                      [this] { session_.view.look(upright(session_.view.shot().camera)); }});
-    add(Verb::Frame, {"keep", tr("Keep"), "leaf-frame-keep", tr("Keep the view you looked up in the shot"), "K",
-                      nullptr, [this] { session_.view.keepLook(); }});
+    add(Verb::Frame, {"upright", tr("Plumb"), "leaf-frame-upright", tr("Correct verticals: turn tilt into lens shift"),
+                      "U", nullptr, [this] { session_.view.look(upright(session_.view.shot().camera)); }});
+    add(Verb::Frame, {"keep", tr("Update"), "leaf-frame-keep", tr("Save this view to the shot"), "K", nullptr,
+                      [this] { session_.view.keepLook(); }});
 }
 
 void Tools::setAction(const QString& id, std::function<void()> action) {

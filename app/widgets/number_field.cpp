@@ -12,6 +12,7 @@
 
 #include "app/widgets/theme.h"
 #include "app/words/numbers.h"
+#include "app/words/text.h"
 #include "core/base/error.h"
 
 namespace thallos {
@@ -25,21 +26,25 @@ QString ValueRow::textOf(double value) const {
                                                                        : formatNumber(value / unit(), range_.decimals));
 }
 
-ValueRow::ValueRow(const QString& label, const ValueRange& range, const QString& what, QWidget* parent)
-    : QWidget(parent), label_(label), range_(range), value_(range.normal) {
+QString ValueRow::withUnit(double value) const {
+    return range_.unit.isEmpty() ? textOf(value) : tr("%1 %2", "number, unit").arg(textOf(value), range_.unit);
+}
+
+QString ValueRow::rangeText() const {
+    return tr("%1 to %2").arg(textOf(range_.bottom()), withUnit(range_.top()));
+}
+
+ValueRow::ValueRow(const Label& label, const ValueRange& range, const QString& what, QWidget* parent)
+    : QWidget(parent), label_(label), range_(range), value_(range.normal.value_or(range.low)) {
     if (showsFeet() && range_.unit == "m") range_.unit = "ft";
     if (showsFeet() && range_.unit == "km") range_.unit = "mi";
-    const QString tip =
-        tr("%1\nFrom %2 to %3, usually %4 (Ctrl+Backspace)")
-            .arg(what, textOf(range.low),
-                 range_.unit.isEmpty() ? textOf(range.high)
-                                       : tr("%1 %2", "number, unit").arg(textOf(range.high), range_.unit),
-                 textOf(range.normal));
+    QString tip = tr("%1\nRange %2").arg(what, rangeText());
+    if (range.normal) tip += tr(" · default %1 (Alt+Backspace)").arg(withUnit(*range.normal));
     setFixedHeight(28);
     setToolTip(tip);
     field_ = new QLineEdit(this);
-    field_->setObjectName(label);
-    field_->setAccessibleName(label);
+    field_->setObjectName(label.id);
+    field_->setAccessibleName(label.text);
     field_->setToolTip(tip);
     field_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     field_->setFont(typeface(Type::Body));
@@ -92,10 +97,8 @@ void ValueRow::typed() {
     if (!field_->isModified()) return;
     try {
         const double v = parseQuantity(field_->text().toStdString(), range_.dimension, range_.unit.toStdString());
-        if (v < range_.low - 1e-9 || v > range_.high + 1e-9) {
-            throw Error(Error::Kind::Invalid,
-                        tr("From %1 to %2").arg(textOf(range_.low), textOf(range_.high)).toStdString(), "");
-        }
+        if (v < range_.bottom() - 1e-9 || v > range_.top() + 1e-9)
+            throw Error(Error::Kind::Invalid, Text::verbatim(tr("Allowed: %1").arg(rangeText()).toStdString()), "");
         field_->setModified(false);
         mixed_ = false;
         value_ = v;
@@ -105,7 +108,7 @@ void ValueRow::typed() {
     } catch (const Error& e) {
         setLook(field_, "wrong", true);
         setFixedHeight(42);
-        reason_->setText(QString::fromUtf8(e.what()));
+        reason_->setText(sentenceOf(e));
         reason_->setGeometry(12, 27, width() - 24, 14);
         reason_->setAlignment(Qt::AlignRight);
         reason_->show();
@@ -117,7 +120,7 @@ void ValueRow::step(double by) {
                                         : value_ + (range_.high - range_.low) * by / 100;
     // Steps land on round values.
     const double step = range_.dimension == Dimension::Clock ? 1 / 60.0 : std::pow(10, -range_.decimals) * unit();
-    value_ = std::clamp(std::round(v / step) * step, range_.low, range_.high);
+    value_ = std::clamp(std::round(v / step) * step, range_.bottom(), range_.top());
     field_->setModified(false);
     mixed_ = false;
     show();
@@ -125,7 +128,8 @@ void ValueRow::step(double by) {
 }
 
 void ValueRow::reset() {
-    value_ = range_.normal;
+    if (!range_.normal) return;
+    value_ = *range_.normal;
     field_->setModified(false);
     mixed_ = false;
     show();
@@ -139,7 +143,8 @@ void ValueRow::paintEvent(QPaintEvent*) {
     const Theme& t = Theme::now();
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
-    p.drawText(QRectF(12, 0, 92, 28), Qt::AlignVCenter, label_);
+    p.drawText(QRectF(12, 0, 92, 28), Qt::AlignVCenter,
+               QFontMetricsF(p.font()).elidedText(label_.text, Qt::ElideRight, 90));
     const QRectF s = sliderRect();
     const double y = 14, x = s.left() + toShare(value_) * s.width();
     p.setPen(QPen(t.sliderLine, 2));
@@ -186,7 +191,7 @@ bool ValueRow::eventFilter(QObject* object, QEvent* event) {
             step(key->key() == Qt::Key_Up ? size : -size);
             return true;
         }
-        if (key->key() == Qt::Key_Backspace && (key->modifiers() & Qt::ControlModifier)) {
+        if (key->key() == Qt::Key_Backspace && (key->modifiers() & Qt::AltModifier)) {
             reset();
             return true;
         }
@@ -229,8 +234,12 @@ void ValueRow::mouseReleaseEvent(QMouseEvent*) {
     sliding_ = false;
     Q_EMIT settled();
 }
-void ValueRow::mouseDoubleClickEvent(QMouseEvent*) { // back to what is usual
-    reset();
+// On the label alone: two quick clicks on the slider are two clicks.
+void ValueRow::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (event->position().x() < sliderRect().left() - 8)
+        reset();
+    else
+        mousePressEvent(event);
 }
 
 } // namespace thallos

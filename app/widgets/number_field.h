@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 
 #include <QLineEdit>
 #include <QWidget>
@@ -12,18 +13,34 @@ class QLabel;
 
 namespace thallos {
 
+// What a field is called: `id` is permanent (tests and joined steps of history go by it), `text` is shown.
+struct Label {
+    QString id, text;
+};
+
 struct ValueRange {
-    double low = 0, high = 1;
+    double low = 0, high = 1; // of the slider
     bool logarithmic = false; // of the slider
     Dimension dimension = Dimension::Plain;
     QString unit; // shown behind the value; empty: none
     int decimals = 2;
-    double normal = 0; // what a reset goes back to
+    std::optional<double> normal; // the default, which a reset goes back to; none: there is no reset
+    // What may be typed, where that is more than the slider reaches.
+    std::optional<double> least = {}, most = {};
 
-    static ValueRange length(double low, double high, double normal, bool logarithmic = false, int decimals = 2) {
+    double bottom() const { return least.value_or(low); }
+    double top() const { return most.value_or(high); }
+    ValueRange typed(double from, double to) const {
+        ValueRange r = *this;
+        r.least = from;
+        r.most = to;
+        return r;
+    }
+    static ValueRange length(double low, double high, std::optional<double> normal, bool logarithmic = false,
+                             int decimals = 2) {
         return {low, high, logarithmic, Dimension::Length, "m", decimals, normal};
     }
-    static ValueRange percent(double low, double high, double normal) {
+    static ValueRange percent(double low, double high, std::optional<double> normal) {
         return {low, high, false, Dimension::Percent, "%", 0, normal};
     }
 };
@@ -32,7 +49,7 @@ struct ValueRange {
 class ValueRow : public QWidget {
     Q_OBJECT
 public:
-    ValueRow(const QString& label, const ValueRange& range, const QString& tip, QWidget* parent = nullptr);
+    ValueRow(const Label& label, const ValueRange& range, const QString& tip, QWidget* parent = nullptr);
     void setValue(double value); // silent
     void setMixed(bool mixed);   // several values: none is shown until one is set
     double value() const { return value_; }
@@ -62,7 +79,9 @@ private:
     void reset();
     double unit() const; // of what is shown, in that of the value
     QString textOf(double value) const;
-    QString label_;
+    QString withUnit(double value) const;
+    QString rangeText() const; // "0.1 to 120 m"
+    Label label_;
     ValueRange range_;
     QLineEdit* field_;
     QLabel* reason_;

@@ -52,10 +52,11 @@ void Theme::load(const QString& name) {
     for (const char* f : {"ibm-plex-sans-latin-400-normal", "ibm-plex-sans-latin-500-normal",
                           "ibm-plex-sans-latin-600-normal", "ibm-plex-mono-latin-400-normal"})
         if (QFontDatabase::addApplicationFont(assetPath(QString("fonts/%1.woff2").arg(f))) < 0)
-            throw Error(Error::Kind::Missing, "the font cannot be loaded", f, "install the assets folder again");
+            throw Error(Error::Kind::Missing, Text("The font %w cannot be loaded"), f, Text("Reinstall Thallos"));
     QFile file(assetPath("style/" + name + ".json"));
     if (!file.open(QIODevice::ReadOnly))
-        throw Error(Error::Kind::Missing, "the style is not there", file.fileName().toStdString());
+        throw Error(Error::Kind::Missing, Text("The style %w is missing"), file.fileName().toStdString(),
+                    Text("Reinstall Thallos"));
     const QJsonObject j = QJsonDocument::fromJson(file.readAll()).object();
     Theme t;
     const std::pair<const char*, QColor*> all[] = {{"chrome", &t.chrome},

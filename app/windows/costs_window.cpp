@@ -15,7 +15,7 @@ namespace thallos {
 
 CostsWindow::CostsWindow(QWidget* parent) : QDialog(parent) {
     setObjectName("costs");
-    setWindowTitle(tr("What the picture costs"));
+    setWindowTitle(tr("Render cost"));
     resize(680, 460);
     auto* l = new QVBoxLayout(this);
     note_ = new QLabel(this);
@@ -27,15 +27,15 @@ CostsWindow::CostsWindow(QWidget* parent) : QDialog(parent) {
     list_->setAccessibleName(tr("Species and materials by cost"));
     list_->setRootIsDecorated(false);
     list_->setHeaderLabels(
-        {tr("What"), tr("Of the time"), tr("Of the picture"), tr("A pixel"), tr("Memory"), tr("Standing")});
-    list_->headerItem()->setToolTip(3, tr("How much dearer a pixel is that shows it than one of the sky and all else"));
+        {tr("Item"), tr("Time"), tr("Screen area"), tr("Cost per pixel"), tr("Memory"), tr("Instances")});
+    list_->headerItem()->setToolTip(3, tr("Cost of one of its pixels relative to the average"));
     list_->header()->setStretchLastSection(false);
     list_->header()->setSectionResizeMode(0, QHeaderView::Stretch);
     for (int c = 1; c < 6; ++c) list_->headerItem()->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, this);
     again_ = buttons->addButton(tr("Measure again"), QDialogButtonBox::ActionRole);
     again_->setObjectName("measureAgain");
-    again_->setToolTip(tr("Of the view that is shown now"));
+    again_->setToolTip(tr("Measure the view shown now"));
     connect(again_, &QPushButton::clicked, this, &CostsWindow::measureWanted);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     l->addWidget(note_);
@@ -54,7 +54,7 @@ void CostsWindow::stop() {
 
 void CostsWindow::measure(std::shared_ptr<const Scene> scene, const Project& project, const Shot& shot) {
     stop();
-    if (!scene) return note_->setText(tr("The site is not built yet; measure again when a picture is shown."));
+    if (!scene) return note_->setText(tr("The scene is still being built; try again shortly."));
     note_->setText(tr("Measuring…"));
     again_->setEnabled(false);
     stopped_ = std::make_shared<std::atomic<bool>>(false);
@@ -80,13 +80,12 @@ void CostsWindow::show(const std::vector<Cost>& costs) {
                     c.seen > 0.001 ? number(c.weight(), 1, " ×") : QString(),
                     c.bytes > 0 ? number(static_cast<double>(c.bytes) / (1 << 20), 1, " MiB") : QString(),
                     c.count > 0 ? QString::number(c.count) : QString()});
-        row->setToolTip(0, c.species ? tr("A species: its leaves, blades and wood") : tr("A material"));
+        row->setToolTip(0, c.species ? tr("Species: its leaves, blades and wood") : tr("Material"));
         for (int k = 1; k < 6; ++k) row->setTextAlignment(k, Qt::AlignRight | Qt::AlignVCenter);
     }
     for (int c = 1; c < 6; ++c) list_->resizeColumnToContents(c);
     note_->setText(
-        tr("Where the time of this view goes, by what is seen first. The rest, %1 %, is sky. Memory is that of "
-           "triangles and of sheets; plants share theirs, however many stand.")
+        tr("Render time by what is visible. The remaining %1 % is sky. Plants share memory between instances.")
             .arg(std::max(0.0, 1 - all) * 100, 0, 'f', 1));
 }
 

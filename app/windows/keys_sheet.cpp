@@ -12,37 +12,36 @@ namespace thallos {
 QList<QStringList> KeysSheet::gestures() {
     return {
         {tr("Selecting"), tr("Click"),
-         tr("Selects; again in the same place: into a group, one plant, what lies beneath")},
-        {tr("Selecting"), tr("Shift+click"), tr("Adds it, or takes it away")},
-        {tr("Selecting"), tr("Drag on nothing"), tr("A rectangle round what is to be selected")},
-        {tr("Selecting"), tr("Ctrl+drag on nothing"), tr("An outline drawn freely round it")},
-        {tr("Selecting"), tr("Shift+drag on nothing"),
-         tr("Adds what is framed, or takes it away when all was selected")},
-        {tr("Selecting"), tr("Esc"), tr("Selects nothing; gives up a drag")},
-        {tr("Moving"), tr("Drag a thing or a handle"), tr("Moves, turns or sizes the selection")},
-        {tr("Moving"), tr("E, N, U in a drag"), tr("Holds it to the east, north or upright axis; again lets go")},
-        {tr("Moving"), tr("G, P, F in a drag"), tr("On the ground, on the level, free before the eye")},
-        {tr("Moving"), tr("Digits in a drag"), tr("A typed distance, angle or factor; two distances with “;” between")},
-        {tr("Moving"), tr("Ctrl in a drag"), tr("Without snapping; a turn steps by 15°")},
+         tr("Select; again in the same place: inside a group, one plant, what lies below")},
+        {tr("Selecting"), tr("Shift+click"), tr("Add to the selection, or remove from it")},
+        {tr("Selecting"), tr("Drag on empty"), tr("Selection box")},
+        {tr("Selecting"), tr("Ctrl+drag on empty"), tr("Lasso selection")},
+        {tr("Selecting"), tr("Shift+drag on empty"), tr("Add what is inside, or remove it when all was selected")},
+        {tr("Selecting"), tr("Esc"), tr("Clear the selection; cancel a drag")},
+        {tr("Moving"), tr("Drag an item or a handle"), tr("Move, rotate or scale the selection")},
+        {tr("Moving"), tr("E, N, U in a drag"), tr("Lock to the east, north or up axis; again releases")},
+        {tr("Moving"), tr("G, P, F in a drag"), tr("On the ground, level, free in the view plane")},
+        {tr("Moving"), tr("Digits in a drag"), tr("Type a distance, angle or factor; two distances with “;” between")},
+        {tr("Moving"), tr("Ctrl in a drag"), tr("Reverse snapping; rotation steps by 15°")},
         {tr("Moving"), tr("Arrows"),
-         tr("One step; Shift ten steps, Ctrl a tenth; Page Up and Page Down lift and lower")},
-        {tr("Looking"), tr("Right drag"), tr("Goes round what lies under the pointer; in the plan shifts it")},
-        {tr("Looking"), tr("Ctrl+right drag"), tr("Turns the head, verticals stay upright")},
-        {tr("Looking"), tr("Middle drag, Shift+right drag"), tr("Shifts the view")},
-        {tr("Looking"), tr("Wheel, pinch"), tr("Nearer to the pointer, or back")},
-        {tr("Looking"), tr("Two fingers"), tr("Shift the view")},
-        {tr("Looking"), tr("W A S D, arrows with nothing selected"), tr("Walk at eye height; Shift faster")},
-        {tr("Looking"), tr("Q, E"), tr("Turn the head")},
-        {tr("Looking"), tr("Tab"), tr("Swaps the panes")},
-        {tr("Looking"), tr("Space held"), tr("The probe: what is under the pointer, how far, how bright")},
-        {tr("Brushes"), tr("[ and ]"), tr("Smaller, larger")},
+         tr("Nudge one step; Shift ten steps, Ctrl a tenth; Page Up and Page Down for height")},
+        {tr("Viewing"), tr("Right drag"), tr("Orbit what lies under the pointer; in the plan pan")},
+        {tr("Viewing"), tr("Ctrl+right drag"), tr("Look around, verticals stay plumb")},
+        {tr("Viewing"), tr("Middle drag, Shift+right drag"), tr("Pan")},
+        {tr("Viewing"), tr("Wheel, pinch"), tr("Zoom to the pointer, or back")},
+        {tr("Viewing"), tr("Two fingers"), tr("Pan")},
+        {tr("Viewing"), tr("W A S D, arrows with nothing selected"), tr("Walk at eye height; Shift faster")},
+        {tr("Viewing"), tr("Q, E"), tr("Look left and right")},
+        {tr("Viewing"), tr("Tab"), tr("Swap panes")},
+        {tr("Viewing"), tr("Space held"), tr("Probe: what is under the pointer, how far, how bright")},
+        {tr("Brushes"), tr("[ and ]"), tr("Smaller or larger radius")},
         {tr("Number fields"), tr("Up, Down, wheel"), tr("Step; Shift coarse, Ctrl fine")},
-        {tr("Number fields"), tr("Ctrl+Backspace, double click on the label"), tr("Back to the usual value")}};
+        {tr("Number fields"), tr("Alt+Backspace, double click on the label"), tr("Reset to default")}};
 }
 
 KeysSheet::KeysSheet(const Commands& commands, QWidget* parent) : QDialog(parent), commands_(commands) {
     setObjectName("keysSheet");
-    setWindowTitle(tr("Keys"));
+    setWindowTitle(tr("Keyboard shortcuts"));
     resize(720, 620);
     auto* l = new QVBoxLayout(this);
     auto* filter = new QLineEdit(this);

@@ -46,7 +46,7 @@ MaterialsWindow::MaterialsWindow(QWidget* parent) : QDialog(parent) {
     family_ = new QComboBox(this);
     family_->setObjectName("materialFamily");
     family_->setAccessibleName(tr("Kind of material"));
-    family_->addItem(tr("all kinds"));
+    family_->addItem(tr("All kinds"));
     list_ = new MaterialList(this);
     list_->setObjectName("materialList");
     list_->setAccessibleName(tr("Materials"));
@@ -71,8 +71,8 @@ MaterialsWindow::MaterialsWindow(QWidget* parent) : QDialog(parent) {
                                                    .arg(static_cast<double>(r.mapping.size.x), 0, 'g', 3)
                                                    .arg(static_cast<double>(r.mapping.size.y), 0, 'g', 3));
     }
-    auto* hint =
-        new QLabel(tr("Drag one onto a part of a building, or press Enter for the material shown on the right."), this);
+    auto* hint = new QLabel(
+        tr("Drag onto a building part, or press Enter to assign it to the material in the inspector."), this);
     hint->setWordWrap(true);
     top->addWidget(find_, 1);
     top->addWidget(family_);

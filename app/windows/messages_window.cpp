@@ -24,7 +24,7 @@ MessagesWindow::MessagesWindow(QWidget* parent) : QDialog(parent) {
     auto* l = new QVBoxLayout(this);
     list_ = new QTreeWidget(this);
     list_->setObjectName("messagesList");
-    list_->setAccessibleName(tr("Messages, the newest first"));
+    list_->setAccessibleName(tr("Messages, newest first"));
     list_->setRootIsDecorated(false);
     list_->setWordWrap(true);
     list_->setHeaderLabels({tr("Time"), tr("Message")});
@@ -32,7 +32,7 @@ MessagesWindow::MessagesWindow(QWidget* parent) : QDialog(parent) {
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, this);
     auto* copies = buttons->addButton(tr("Copy all"), QDialogButtonBox::ActionRole);
     copies->setObjectName("copyMessages");
-    copies->setToolTip(tr("As text, to send or keep"));
+    copies->setToolTip(tr("Copy all messages as text"));
     connect(copies, &QPushButton::clicked, this, &MessagesWindow::copy);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     l->addWidget(list_);

@@ -19,6 +19,7 @@
 #include "app/widgets/number_field.h"
 #include "app/widgets/theme.h"
 #include "app/windows/recent_window.h"
+#include "app/words/numbers.h"
 #include "core/base/assets.h"
 
 namespace thallos {
@@ -87,9 +88,9 @@ PreferencesWindow::PreferencesWindow(Session& session, Commands& commands, QWidg
     auto* tabs = new QTabWidget(this);
     tabs->addTab(generalPage(), tr("General"));
     tabs->addTab(panesPage(), tr("Panes"));
-    tabs->addTab(handPage(), tr("Hands"));
+    tabs->addTab(handPage(), tr("Moving and snapping"));
     tabs->addTab(cachePage(), tr("Caches"));
-    tabs->addTab(keysPage(), tr("Keys"));
+    tabs->addTab(keysPage(), tr("Shortcuts"));
     l->addWidget(tabs);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, this);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::accept);
@@ -111,18 +112,18 @@ QWidget* PreferencesWindow::generalPage() {
     theme->addItem(tr("Overcast"), "overcast");
     theme->addItem(tr("Night"), "night");
     theme->setCurrentIndex(now.theme == "night");
-    theme->setToolTip(tr("Light or dark window; the picture lies on neutral grey in both"));
+    theme->setToolTip(tr("Light or dark window; images lie on neutral grey in both"));
     connect(theme, &QComboBox::activated, this,
             [change, theme] { change([&](Preferences& p) { p.theme = theme->currentData().toString(); }); });
-    addPair(form, tr("Look"), theme);
+    addPair(form, tr("Appearance"), theme);
     auto* units = new QComboBox(page);
     units->setObjectName("units");
-    units->addItems({tr("metres"), tr("feet")});
+    units->addItems({tr("Metres"), tr("Feet and inches")});
     units->setCurrentIndex(now.feet);
-    units->setToolTip(tr("How number fields show lengths; any unit can be typed in either"));
+    units->setToolTip(tr("How lengths are shown; any unit can be typed in either"));
     connect(units, &QComboBox::activated, this, [change](int i) { change([&](Preferences& p) { p.feet = i == 1; }); });
     addPair(form, tr("Lengths in"), units);
-    auto number = [&](const QString& label, const ValueRange& range, const QString& tip, int Preferences::*member) {
+    auto number = [&](const Label& label, const ValueRange& range, const QString& tip, int Preferences::*member) {
         auto* row = new ValueRow(label, range, tip, page);
         row->setValue(now.*member);
         connect(row, &ValueRow::changed, this, [change, member](double v, bool) {
@@ -131,13 +132,12 @@ QWidget* PreferencesWindow::generalPage() {
         form->addWidget(row);
     };
     const int cores = static_cast<int>(std::max(1u, std::thread::hardware_concurrency()));
-    number(tr("Threads"), {0, static_cast<double>(cores), false, Dimension::Plain, "", 0, 0},
-           tr("For tracing and building; 0 takes all of this machine, fewer leave it free for other work"),
-           &Preferences::threads);
-    number(tr("Undo memory"), {64, 16384, true, Dimension::Plain, "MiB", 0, 1024},
-           tr("Older steps of the history beyond this wait on disk"), &Preferences::historyMiB);
-    number(tr("Autosave"), {5, 600, true, Dimension::Plain, "s", 0, 20},
-           tr("Unsaved work is kept aside this long after a change, for recovery"), &Preferences::autosaveSeconds);
+    number({"threads", tr("Threads")}, {0, static_cast<double>(cores), false, Dimension::Plain, "", 0, 0},
+           tr("Processor threads; 0 uses all"), &Preferences::threads);
+    number({"undoMemory", tr("Undo memory")}, {64, 16384, true, Dimension::Plain, "MB", 0, 1024},
+           tr("Older undo steps beyond this are kept on disk"), &Preferences::historyMiB);
+    number({"autosave", tr("Autosave")}, {5, 600, true, Dimension::Plain, "s", 0, 20},
+           tr("Unsaved work is autosaved this long after a change"), &Preferences::autosaveSeconds);
     form->addStretch(1);
     return page;
 }
@@ -146,12 +146,12 @@ QWidget* PreferencesWindow::panesPage() {
     auto* page = new QWidget(this);
     auto* form = column(page);
     const PaneCaps now = Preferences::load().caps;
-    auto* note = new QLabel(tr("What the panes do without, so that they stay quick. A final render never does."), page);
+    auto* note = new QLabel(tr("Limits for the panes only; final renders ignore them."), page);
     note->setContentsMargins(12, 0, 12, 6);
     note->setWordWrap(true);
     note->setProperty("role", "second");
     form->addWidget(note);
-    auto number = [&](const QString& label, const ValueRange& range, const QString& tip, double value,
+    auto number = [&](const Label& label, const ValueRange& range, const QString& tip, double value,
                       const std::function<void(PaneCaps&, double)>& set) {
         auto* row = new ValueRow(label, range, tip, page);
         row->setValue(value);
@@ -168,17 +168,17 @@ QWidget* PreferencesWindow::panesPage() {
         connect(row, &ValueRow::settled, this, [store, row] { store(row->value()); });
         form->addWidget(row);
     };
-    number(tr("Textures"), {64, 16384, true, Dimension::Plain, "MiB", 0, 2048},
-           tr("Memory for the sheets of materials; the finest detail of the largest goes first"), now.textureMiB,
+    number({"textureMemory", tr("Textures")}, {64, 16384, true, Dimension::Plain, "MB", 0, 2048},
+           tr("Texture memory; the finest detail of the largest goes first"), now.textureMiB,
            [](PaneCaps& c, double v) { c.textureMiB = static_cast<int>(std::lround(v)); });
-    number(tr("Plants"), ValueRange::percent(0.02, 1, 1),
-           tr("Share of the planting that is drawn; always the same ones"), now.plants,
+    number({"plantsDrawn", tr("Plants drawn")}, ValueRange::percent(0.02, 1, 1),
+           tr("Share of the planting that is drawn; always the same plants"), now.plants,
            [](PaneCaps& c, double v) { c.plants = static_cast<float>(v); });
-    number(tr("Bounces"), {1, 7, false, Dimension::Plain, "", 0, 7},
-           tr("How often light goes on after what is seen; fewer are quicker and darker in shade"), now.bounces,
+    number({"bounces", tr("Bounces")}, {1, 7, false, Dimension::Plain, "", 0, 7},
+           tr("Light bounces; fewer are faster and darker in shade"), now.bounces,
            [](PaneCaps& c, double v) { c.bounces = static_cast<int>(std::lround(v)); });
-    number(tr("Picture size"), ValueRange::percent(0.25, 1, 1),
-           tr("Of the pane's own pixels; smaller is quicker and softer"), now.scale,
+    number({"resolution", tr("Resolution")}, ValueRange::percent(0.25, 1, 1),
+           tr("Share of the pane's pixels; lower is faster and softer"), now.scale,
            [](PaneCaps& c, double v) { c.scale = static_cast<float>(v); });
     form->addStretch(1);
     return page;
@@ -187,9 +187,9 @@ QWidget* PreferencesWindow::panesPage() {
 QWidget* PreferencesWindow::handPage() {
     auto* page = new QWidget(this);
     auto* form = column(page);
-    auto tick = [&](const QString& text, bool* value, const QString& tip) {
-        auto* box = new QCheckBox(text, page);
-        box->setObjectName(text);
+    auto tick = [&](const Label& label, bool* value, const QString& tip) {
+        auto* box = new QCheckBox(label.text, page);
+        box->setObjectName(label.id);
         box->setChecked(*value);
         box->setToolTip(tip);
         connect(box, &QCheckBox::toggled, this, [this, value](bool on) {
@@ -200,14 +200,14 @@ QWidget* PreferencesWindow::handPage() {
         form->addWidget(box);
     };
     HandSettings& h = session_.hand;
-    tick(tr("Snapping"), &h.snapping, tr("Things that are dragged are drawn to others"));
-    tick(tr("to ends"), &h.snap.ends, tr("Corners of buildings and outlines"));
-    tick(tr("to items"), &h.snap.items, tr("Middles of buildings, plants and figures"));
-    tick(tr("to edges"), &h.snap.edges, tr("Sides of buildings and outlines"));
-    tick(tr("to a grid"), &h.snap.grid, tr("A grid over the site"));
-    tick(tr("Turns by steps"), &h.snap.angle, tr("Turning stops at even angles"));
-    tick(tr("Own axes"), &h.ownAxes, tr("Handles lie along and across the thing instead of east and north"));
-    auto number = [&](const QString& label, const ValueRange& range, const QString& tip, float* value, double factor) {
+    tick({"snapping", tr("Snapping")}, &h.snapping, tr("Snap what is dragged"));
+    tick({"snapCorners", tr("Corners")}, &h.snap.ends, tr("Corners of buildings and outlines"));
+    tick({"snapCentres", tr("Centres")}, &h.snap.items, tr("Centres of buildings, plants and figures"));
+    tick({"snapEdges", tr("Edges")}, &h.snap.edges, tr("Sides of buildings and outlines"));
+    tick({"snapGrid", tr("Grid")}, &h.snap.grid, tr("A grid over the site"));
+    tick({"snapAngle", tr("Angle steps")}, &h.snap.angle, tr("Rotate in even steps"));
+    tick({"localAxes", tr("Local axes")}, &h.ownAxes, tr("Handles follow the item instead of east and north"));
+    auto number = [&](const Label& label, const ValueRange& range, const QString& tip, float* value, double factor) {
         auto* row = new ValueRow(label, range, tip, page);
         row->setValue(*value * factor);
         connect(row, &ValueRow::changed, this, [this, value, factor](double v, bool) {
@@ -216,11 +216,12 @@ QWidget* PreferencesWindow::handPage() {
         });
         form->addWidget(row);
     };
-    number(tr("Grid"), ValueRange::length(0.01, 100, 1, true), tr("Spacing of the grid"), &h.snap.gridStep, 1);
-    number(tr("Angle step"), {0.5, 90, true, Dimension::Angle, "°", 1, 15}, tr("Of turns by steps"), &h.snap.angleStep,
-           180 / M_PI);
-    number(tr("Arrow step"), ValueRange::length(0.01, 50, 0.5, true),
-           tr("Of one arrow key; Shift ten times, Ctrl a tenth"), &h.step, 1);
+    number({"gridStep", tr("Grid spacing")}, ValueRange::length(0.01, 100, 1, true), tr("Spacing of the grid"),
+           &h.snap.gridStep, 1);
+    number({"angleStep", tr("Angle step")}, {0.5, 90, true, Dimension::Angle, "°", 1, 15}, tr("Size of one angle step"),
+           &h.snap.angleStep, 180 / M_PI);
+    number({"nudgeStep", tr("Nudge step")}, ValueRange::length(0.01, 50, 0.5, true),
+           tr("Distance of one arrow key; Shift ten times, Ctrl a tenth"), &h.step, 1);
     form->addStretch(1);
     return page;
 }
@@ -237,12 +238,12 @@ QWidget* PreferencesWindow::cachePage() {
                 it.next();
                 bytes += it.fileInfo().size();
             }
-            size->setText(tr("%1 MiB in %2").arg(static_cast<double>(bytes) / (1 << 20), 0, 'f', 2).arg(folder));
+            size->setText(tr("%1 in %2").arg(bytesText(bytes), folder));
         };
         measure();
-        auto* empty = new QPushButton(tr("Empty"), page);
+        auto* empty = new QPushButton(tr("Clear"), page);
         empty->setObjectName("empty" + name);
-        empty->setAccessibleName(tr("Empty %1").arg(label));
+        empty->setAccessibleName(tr("Clear %1").arg(label));
         empty->setToolTip(tip);
         connect(empty, &QPushButton::clicked, this, [measure, folder] {
             QDir(folder).removeRecursively();
@@ -251,11 +252,10 @@ QWidget* PreferencesWindow::cachePage() {
         addPair(form, label, size);
         addPair(form, {}, empty);
     };
-    cache(tr("Recent"), "Cache", recentPicturesFolder(),
-          tr("Removes the pictures of recent projects; they come back when the projects are saved"));
-    cache(
-        tr("Materials"), "Sheets", QString::fromStdString((cacheFolder() / "sheets").string()),
-        tr("Removes the baked sheets of materials; they are baked again when they are next needed, some seconds each"));
+    cache(tr("Thumbnails"), "Cache", recentPicturesFolder(),
+          tr("Deletes thumbnails of recent projects; they are made again when the projects are saved"));
+    cache(tr("Baked textures"), "Sheets", QString::fromStdString((cacheFolder() / "sheets").string()),
+          tr("Deletes baked textures; they are made again when needed"));
     form->addStretch(1);
     return page;
 }
@@ -265,7 +265,7 @@ QWidget* PreferencesWindow::keysPage() {
     auto* l = new QVBoxLayout(page);
     keys_ = new QTableWidget(page);
     keys_->setObjectName("keysTable");
-    keys_->setAccessibleName(tr("Keys of commands"));
+    keys_->setAccessibleName(tr("Keyboard shortcuts"));
     keys_->setColumnCount(2);
     keys_->setHorizontalHeaderLabels({tr("Command"), tr("Key")});
     keys_->horizontalHeader()->setStretchLastSection(true);
@@ -273,9 +273,9 @@ QWidget* PreferencesWindow::keysPage() {
     conflict_ = new QLabel(page);
     conflict_->setObjectName("keyConflict");
     conflict_->setWordWrap(true);
-    auto* reset = new QPushButton(tr("Usual keys"), page);
+    auto* reset = new QPushButton(tr("Restore defaults"), page);
     reset->setObjectName("resetKeys");
-    reset->setToolTip(tr("Gives every command the key that it came with"));
+    reset->setToolTip(tr("Give every command its default key"));
     connect(reset, &QPushButton::clicked, this, [this] {
         commands_.resetKeys();
         conflict_->clear();
@@ -306,7 +306,7 @@ void PreferencesWindow::fillKeys() {
             const QKeySequence one = edit->keySequence().isEmpty() ? QKeySequence() : key;
             if (const Commands::Entry* other = commands_.conflict(id, one)) {
                 setLook(conflict_, "role", "warning");
-                conflict_->setText(tr("%1 is the key of “%2” already; change that first.")
+                conflict_->setText(tr("%1 is already used by “%2”; change that first.")
                                        .arg(one.toString(QKeySequence::NativeText), other->command.text));
                 edit->setKeySequence(commands_.action(id)->shortcut());
                 return;

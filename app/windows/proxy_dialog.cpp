@@ -17,7 +17,9 @@
 #include "app/widgets/number_field.h"
 #include "app/widgets/theme.h"
 #include "app/windows/species_window.h"
+#include "app/words/names.h"
 #include "app/words/numbers.h"
+#include "app/words/text.h"
 #include "app/work/task.h"
 #include "core/base/error.h"
 
@@ -34,7 +36,7 @@ QString megabytes(size_t bytes) {
 ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString& file, QWidget* parent)
     : QDialog(parent), draft_(std::move(draft)) {
     setObjectName("proxyDialog");
-    setWindowTitle(tr("Bring in for planting"));
+    setWindowTitle(tr("Import plant"));
     resize(1060, 700);
     auto* whole = new QHBoxLayout(this);
     picture_ = new SpeciesPicture(this);
@@ -50,13 +52,12 @@ ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString&
         return f;
     };
     auto* form = new QFormLayout;
-    name_ = line("proxyName", tr("Name"), QString::fromStdString(draft_->model.name),
-                 tr("Under which drifts and specimens find it"));
+    name_ = line("proxyName", tr("Name"), QString::fromStdString(draft_->model.name), tr("Name in the plant library"));
     kind_ = new QComboBox(this);
     kind_->setObjectName("proxyKind");
     kind_->setAccessibleName(tr("Kind"));
-    kind_->setToolTip(tr("Plants vary in size and colour from one to the next; things and people do not"));
-    for (const char* k : kSpeciesKindNames) kind_->addItem(tr(k));
+    kind_->setToolTip(tr("Plants vary in size and colour from one to the next; props and people do not"));
+    for (size_t k = 0; k < std::size(kSpeciesKindNames); ++k) kind_->addItem(nameOf(static_cast<SpeciesKind>(k)));
     kind_->setCurrentIndex(static_cast<int>(draft_->kind));
     form->addRow(tr("Name"), name_);
     form->addRow(tr("Kind"), kind_);
@@ -64,42 +65,43 @@ ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString&
         use_ = new QComboBox(this);
         use_->setObjectName("cardUse");
         use_->setAccessibleName(tr("Use"));
-        use_->addItem(tr("turns to whoever looks, and to the sun"));
-        use_->addItem(tr("is planted and stands still"));
-        use_->addItem(tr("backdrop, for what glass mirrors"));
-        use_->addItem(tr("mist, through which the light comes by share"));
-        use_->setToolTip(tr("Backdrops and mist become items of their own, to be moved and turned by hand"));
+        use_->addItem(tr("Billboard, faces the camera"));
+        use_->addItem(tr("Fixed card"));
+        use_->addItem(tr("Backdrop for reflections"));
+        use_->addItem(tr("Mist card"));
+        use_->setToolTip(tr("Backdrops and mist cards are placed in the scene as items"));
         form->addRow(tr("Use"), use_);
         connect(use_, &QComboBox::currentIndexChanged, this, [this] { remake(); });
     }
     right->addLayout(form);
     const double likely = draft_->flat ? (draft_->kind == SpeciesKind::Person ? 1.7 : 6) : draft_->height;
-    height_ = new ValueRow(tr("Height"), ValueRange::length(0.02, 60, likely, true),
-                           tr("In truth, whatever the file says: it stands this high beside the person"), this);
+    height_ = new ValueRow({"height", tr("Real height")}, ValueRange::length(0.02, 60, likely, true),
+                           tr("Real height, whatever the file says; compare it with the person"), this);
     height_->setObjectName("proxyHeight");
     height_->setValue(std::clamp(likely, 0.02, 60.0));
     right->addWidget(height_);
     auto* said = new QLabel(
-        draft_->flat ? tr("A picture does not say how high its subject is.")
-                     : tr("The file says %1. Is that so?").arg(lengthText(static_cast<double>(draft_->height))),
+        draft_->flat
+            ? tr("Images carry no size: enter the real height.")
+            : tr("Height in the file: %1. Correct it if needed.").arg(lengthText(static_cast<double>(draft_->height))),
         this);
     said->setProperty("role", "second");
     right->addWidget(said);
     if (!draft_->flat) {
-        upright_ = new QCheckBox(tr("Turn it upright"), this);
+        upright_ = new QCheckBox(tr("Stand it up (other up axis)"), this);
         upright_->setObjectName("proxyUpright");
-        upright_->setToolTip(tr("For files whose height lies along another axis"));
+        upright_->setToolTip(tr("For files whose height runs along another axis"));
         upright_->setChecked(draft_->lies);
         right->addWidget(upright_);
         connect(upright_, &QCheckBox::toggled, this, [this] { remake(); });
         auto* materials = new QFormLayout;
         for (const ProxyMaterial& s : draft_->materials) {
             auto* role = new QComboBox(this);
-            for (const char* r : kPartRoleNames) role->addItem(tr(r));
+            for (size_t r = 0; r < std::size(kPartRoleNames); ++r) role->addItem(nameOf(static_cast<PartRole>(r)));
             role->setCurrentIndex(static_cast<int>(s.role));
             role->setObjectName("role " + QString::fromStdString(s.name));
-            role->setAccessibleName(tr("What %1 is").arg(QString::fromStdString(s.name)));
-            role->setToolTip(tr("Leaves are cut out, let light through and fall in autumn; wood is matt and whole"));
+            role->setAccessibleName(tr("Role of %1").arg(QString::fromStdString(s.name)));
+            role->setToolTip(tr("Leaves are cut out, translucent and fall in autumn; wood is matt and solid"));
             materials->addRow(tr("%1, %2 triangles").arg(QString::fromStdString(s.name), countText(s.triangles)), role);
             roles_.push_back(role);
             connect(role, &QComboBox::currentIndexChanged, this, [this] { remake(); });
@@ -117,20 +119,19 @@ ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString&
     report_->setObjectName("proxyReport");
     report_->setReadOnly(true);
     report_->setTabChangesFocus(true);
-    report_->setAccessibleName(tr("What was found and mended"));
+    report_->setAccessibleName(tr("Import report"));
     weight_ = new QLabel(this);
     weight_->setObjectName("proxyWeight");
     weight_->setWordWrap(true);
     right->addWidget(report_, 1);
     right->addWidget(weight_);
     auto* rights = new QFormLayout;
-    maker_ = line("proxyMaker", tr("Made by"), {}, tr("Listed with what was brought into a project"));
-    source_ = line("proxySource", tr("Got from"), file, tr("The file, or where it was bought"));
-    licence_ =
-        line("proxyLicence", tr("Licence"), {}, tr("The terms under which it may be used in a client's picture"));
-    price_ = line("proxyPrice", tr("Price"), {}, tr("What it cost"));
-    rights->addRow(tr("Made by"), maker_);
-    rights->addRow(tr("Got from"), source_);
+    maker_ = line("proxyMaker", tr("Author"), {}, tr("Who made it; listed in the rights of the project"));
+    source_ = line("proxySource", tr("Source"), file, tr("The file it was imported from, or where it was bought"));
+    licence_ = line("proxyLicence", tr("Licence"), {}, tr("Terms under which it may be used in a client's image"));
+    price_ = line("proxyPrice", tr("Price"), {}, tr("What it cost, with the currency"));
+    rights->addRow(tr("Author"), maker_);
+    rights->addRow(tr("Source"), source_);
     rights->addRow(tr("Licence"), licence_);
     rights->addRow(tr("Price"), price_);
     right->addLayout(rights);
@@ -178,7 +179,7 @@ ProxyOrder ProxyDialog::order() const {
 
 void ProxyDialog::remake() {
     const uint64_t generation = ++generation_;
-    keep_->setText(use() == CardUse::Backdrop || use() == CardUse::Mist ? tr("Set it up") : tr("Keep in my library"));
+    keep_->setText(use() == CardUse::Backdrop || use() == CardUse::Mist ? tr("Place in scene") : tr("Add to library"));
     ProxyOrder o = order();
     if (o.name.empty()) o.name = "unnamed";
     QThreadPool::globalInstance()->start([draft = draft_, o, generation, self = QPointer<ProxyDialog>(this)] {
@@ -200,10 +201,10 @@ void ProxyDialog::remake() {
 
 void ProxyDialog::show(const ProxyMade& made) {
     QStringList lines;
-    for (const std::string& s : made.report) lines << QString::fromStdString(s);
-    if (lines.isEmpty()) lines << tr("Nothing had to be mended.");
+    for (const Text& line : made.report) lines << thallos::tr(line);
+    if (lines.isEmpty()) lines << tr("No problems found.");
     report_->setPlainText(lines.join("\n"));
-    weight_->setText(tr("%1 triangles and %2 MB in the file; planted %3 and %4 MB, at most %5 near and %6 far.")
+    weight_->setText(tr("File: %1 triangles, %2 MB → planted: %3 triangles, %4 MB (at most %5 near, %6 far)")
                          .arg(countText(made.trianglesBefore), megabytes(made.bytesBefore),
                               countText(made.trianglesAfter), megabytes(made.bytesAfter))
                          .arg(countText(std::min<int64_t>(made.trianglesAfter, kMostTriangles[1])),
@@ -213,7 +214,7 @@ void ProxyDialog::show(const ProxyMade& made) {
 
 void ProxyDialog::accept() {
     if (name_->text().simplified().isEmpty()) {
-        note_->setText(tr("Give it a name first."));
+        note_->setText(tr("Enter a name."));
         name_->setFocus();
         return;
     }

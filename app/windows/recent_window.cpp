@@ -50,7 +50,7 @@ RecentWindow::RecentWindow(QWidget* parent) : QDialog(parent) {
     auto* l = new QVBoxLayout(this);
     list_ = new QListWidget(this);
     list_->setObjectName("recentList");
-    list_->setAccessibleName(tr("Projects, the newest first"));
+    list_->setAccessibleName(tr("Recent projects"));
     list_->setViewMode(QListView::IconMode);
     list_->setIconSize(kPicture);
     list_->setGridSize(kPicture + QSize(20, 40));
@@ -71,7 +71,7 @@ RecentWindow::RecentWindow(QWidget* parent) : QDialog(parent) {
         item->setToolTip(f);
         if (!QFileInfo::exists(f)) {
             item->setFlags(Qt::NoItemFlags);
-            item->setToolTip(tr("%1 is not there any more").arg(f));
+            item->setToolTip(tr("File not found: %1").arg(f));
         }
     }
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Open | QDialogButtonBox::Cancel, this);

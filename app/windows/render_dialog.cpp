@@ -15,7 +15,9 @@
 #include <QMessageBox>
 #include <QPushButton>
 
+#include "app/widgets/number_field.h"
 #include "app/widgets/theme.h"
+#include "app/words/text.h"
 #include "core/finish/encode.h"
 
 namespace thallos {
@@ -24,34 +26,34 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
     : QDialog(parent), proposal_(proposal), saved_(saved) {
     setWindowTitle(tr("Render shot"));
     setObjectName("renderDialog");
-    auto field = [this](const QString& name, const QString& text) {
+    auto field = [this](const Label& label, const QString& text) {
         auto* f = new QLineEdit(text, this);
-        f->setAccessibleName(name);
-        f->setObjectName(name);
+        f->setAccessibleName(label.text);
+        f->setObjectName(label.id);
         return f;
     };
-    width_ = field(tr("Width"), QString::number(proposal.size.x));
-    height_ = field(tr("Height"), QString::number(proposal.size.y));
-    samples_ = field(tr("Samples"), QString::number(proposal.samples));
+    width_ = field({"width", tr("Width")}, QString::number(proposal.size.x));
+    height_ = field({"height", tr("Height")}, QString::number(proposal.size.y));
+    samples_ = field({"samples", tr("Samples")}, QString::number(proposal.samples));
     width_->setValidator(new QIntValidator(16, 32768, this));
     height_->setValidator(new QIntValidator(16, 32768, this));
     samples_->setValidator(new QIntValidator(1, 65535, this));
     height_->setEnabled(false);
-    height_->setToolTip(tr("Follows the aspect of the shot"));
+    height_->setToolTip(tr("Follows the aspect ratio of the shot"));
     connect(width_, &QLineEdit::textEdited, this, [this](const QString& t) {
         height_->setText(QString::number(std::max(16L, std::lround(t.toDouble() / proposal_.shot.camera.aspect))));
     });
-    clean_ = field(tr("Denoise"), QString::number(std::lround(proposal.denoise * 100)));
+    clean_ = field({"denoise", tr("Denoise")}, QString::number(std::lround(proposal.denoise * 100)));
     clean_->setValidator(new QIntValidator(0, 100, this));
-    clean_->setToolTip(tr("How much of the remaining noise is taken out after; 0 leaves the picture as it was traced"));
-    file_ = field(tr("File"), QString::fromStdString(proposal.delivery.file.string()));
+    clean_->setToolTip(tr("0 % = raw, 100 % = full"));
+    file_ = field({"file", tr("Output file")}, QString::fromStdString(proposal.delivery.file.string()));
     file_->setMinimumWidth(360);
-    file_->setToolTip(tr("PNG, JPEG or TIFF for a finished picture, EXR for scene-linear light"));
-    auto* browse = new QPushButton(tr("Choose…"), this);
+    file_->setToolTip(tr("PNG, JPEG or TIFF for a finished image, EXR for scene-linear data"));
+    auto* browse = new QPushButton(tr("Browse…"), this);
     connect(browse, &QPushButton::clicked, this, [this] {
-        const QString f = QFileDialog::getSaveFileName(this, tr("Picture file"), file_->text(),
-                                                       tr("Pictures (*.png *.jpg *.tif *.exr)"), nullptr,
-                                                       QFileDialog::DontUseNativeDialog);
+        const QString f =
+            QFileDialog::getSaveFileName(this, tr("Output file"), file_->text(), tr("Images (*.png *.jpg *.tif *.exr)"),
+                                         nullptr, QFileDialog::DontUseNativeDialog);
         if (f.isEmpty()) return;
         file_->setText(f);
         replace_ = f; // the dialog has asked
@@ -66,11 +68,11 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
     view_ = new QComboBox(this);
     view_->setObjectName("view");
     view_->setAccessibleName(tr("View"));
-    if (saved_) view_->addItem(tr("Present view, not saved in the shot"));
+    if (saved_) view_->addItem(tr("Current view, not saved in the shot"));
     view_->addItem(tr("Shot as saved"));
     view_->setEnabled(saved_.has_value());
-    view_->setToolTip(saved_ ? tr("You have looked around since the shot was saved: the two differ")
-                             : tr("The picture shows the shot as it is saved"));
+    view_->setToolTip(saved_ ? tr("The view was changed since the shot was saved")
+                             : tr("The view is the shot as saved"));
     form->addRow(tr("View"), view_);
     form->addRow(tr("Size"), size);
     form->addRow(tr("Samples"), samples_);
@@ -80,9 +82,9 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
     clean->addStretch(1);
     form->addRow(tr("Denoise"), clean);
     if (proposal.part) {
-        part_ = new QCheckBox(tr("Only the part that is marked in the picture"), this);
+        part_ = new QCheckBox(tr("Render region only"), this);
         part_->setObjectName("part");
-        part_->setToolTip(tr("A smaller file: this part of the picture in its full size"));
+        part_->setToolTip(tr("Writes only the region, at full scale"));
         form->addRow(QString(), part_);
     }
     auto* place = new QHBoxLayout;
@@ -102,14 +104,14 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
 
 QLayout* RenderDialog::passRows() {
     const std::pair<QString, QString> texts[kPassCount] = {
-        {tr("Depth"), tr("Metres from the camera, for haze and focus made later")},
-        {tr("Alpha"), tr("What is no sky, to lay another sky behind")},
-        {tr("Normals"), tr("Which way surfaces face, in the world")},
-        {tr("Albedo"), tr("Colour without light")},
+        {tr("Depth"), tr("Distance in metres")},
+        {tr("Alpha"), tr("Transparent sky")},
+        {tr("Normals"), tr("World-space normals")},
+        {tr("Albedo"), tr("Base colour without light")},
         {tr("Light components"),
-         tr("Direct, indirect, mirrored, seen through, shining, haze; they sum to the picture")},
-        {tr("Light groups"), tr("Sun, sky and each lamp group; they sum to the picture")},
-        {tr("Mattes by name"), tr("Every item and material by name, with soft edges")}};
+         tr("Direct, indirect, reflection, transmission, emission, haze, background; they sum to the image")},
+        {tr("Light groups"), tr("Sun, sky and each lamp group; they sum to the image")},
+        {tr("ID mattes"), tr("Anti-aliased mattes of every item and material")}};
     auto* grid = new QGridLayout;
     for (int k = 0; k < kPassCount; ++k) {
         passes_[k] = new QCheckBox(texts[k].first, this);
@@ -117,20 +119,20 @@ QLayout* RenderDialog::passRows() {
         passes_[k]->setToolTip(texts[k].second);
         grid->addWidget(passes_[k], k / 2, k % 2);
     }
-    mattes_ = new QCheckBox(tr("Mattes as PNG pictures"), this);
+    mattes_ = new QCheckBox(tr("Mattes as PNG (RGB)"), this);
     mattes_->setObjectName("mattePictures");
-    mattes_->setToolTip(tr("Items and materials in red, green and blue, three to each picture"));
+    mattes_->setToolTip(tr("Items and materials in red, green and blue, three per file"));
     grid->addWidget(mattes_, kPassCount / 2, kPassCount % 2);
-    apart_ = new QCheckBox(tr("Each as a file of its own"), this);
+    apart_ = new QCheckBox(tr("Separate files"), this);
     apart_->setObjectName("apart");
-    floats_ = new QCheckBox(tr("Picture in 32 bits"), this);
+    floats_ = new QCheckBox(tr("32-bit float"), this);
     floats_->setObjectName("floats");
-    floats_->setToolTip(tr("Of an EXR; half as precise and half as large otherwise"));
+    floats_->setToolTip(tr("For EXR; otherwise 16-bit half float"));
     grid->addWidget(apart_, kPassCount / 2 + 1, 0);
     grid->addWidget(floats_, kPassCount / 2 + 1, 1);
     deep_ = new QCheckBox(tr("16 bits per channel"), this);
     deep_->setObjectName("deep");
-    deep_->setToolTip(tr("Of a PNG or TIFF: room to grade it later; 8 bits otherwise"));
+    deep_->setToolTip(tr("For PNG or TIFF, with room to grade later; otherwise 8 bits"));
     grid->addWidget(deep_, kPassCount / 2 + 2, 0);
     connect(file_, &QLineEdit::textChanged, this, &RenderDialog::refresh);
     refresh();
@@ -141,8 +143,8 @@ void RenderDialog::refresh() {
     const bool exr = file_->text().endsWith(".exr", Qt::CaseInsensitive);
     // Other pictures can't hold layers.
     apart_->setEnabled(exr);
-    apart_->setToolTip(exr ? tr("Not as layers of the one EXR")
-                           : tr("Layers need an EXR: here they get files of their own"));
+    apart_->setToolTip(exr ? tr("Instead of layers in one EXR")
+                           : tr("Layers need an EXR; here passes are separate files"));
     floats_->setEnabled(exr);
     deep_->setEnabled(holdsDeep(file_->text().toStdString()));
     if (!exr) apart_->setChecked(true);
@@ -161,7 +163,7 @@ void RenderDialog::accept() {
     }
     if (QFileInfo::exists(file_->text()) && file_->text() != replace_) {
         QMessageBox box(QMessageBox::Question, tr("Render shot"),
-                        tr("“%1” is there already. Replace it when the render has finished?")
+                        tr("“%1” already exists. Replace it when the render has finished?")
                             .arg(QFileInfo(file_->text()).fileName()),
                         QMessageBox::NoButton, this);
         auto* replace = box.addButton(tr("Replace"), QMessageBox::DestructiveRole);
@@ -174,7 +176,7 @@ void RenderDialog::accept() {
         prepare(order().delivery, settings);
     } catch (const std::exception& e) { // better now than after the render
         setLook(file_, "wrong", true);
-        file_->setToolTip(QString::fromUtf8(e.what()));
+        file_->setToolTip(sentenceOf(e));
         return file_->setFocus();
     }
     QDialog::accept();

@@ -8,6 +8,7 @@
 
 #include "app/widgets/qt_image.h"
 #include "app/widgets/theme.h"
+#include "app/words/numbers.h"
 #include "app/work/stand_back.h"
 #include "core/finish/finish.h"
 #include "core/material/library.h"
@@ -60,8 +61,8 @@ struct SpeciesPicture::Staged {
 
 SpeciesPicture::SpeciesPicture(QWidget* parent) : QWidget(parent) {
     setObjectName("speciesPicture");
-    setAccessibleName(tr("The species beside a person of 1.75 m"));
-    setToolTip(tr("Drag to turn it, wheel to come nearer; Left, Right, Plus and Minus do the same"));
+    setAccessibleName(tr("The species beside a person, %1 high").arg(lengthText(1.75)));
+    setToolTip(tr("Drag to turn, wheel to zoom; Left, Right, Plus and Minus do the same"));
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(240, 240);
     thread_ = Task([this] { run(); });

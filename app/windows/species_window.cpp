@@ -18,6 +18,9 @@
 
 #include "app/widgets/number_field.h"
 #include "app/widgets/theme.h"
+#include "app/words/names.h"
+#include "app/words/numbers.h"
+#include "app/words/text.h"
 #include "core/base/assets.h"
 #include "core/base/error.h"
 
@@ -33,10 +36,10 @@ QString text(const std::string& s) {
 }
 
 // "radius_m" as a label and its unit.
-struct Label {
+struct KeyWords {
     QString name, unit;
 };
-Label labelOf(const QString& key) {
+KeyWords labelOf(const QString& key) {
     static const std::pair<const char*, const char*> kUnits[] = {
         {"_deg_m", "°/m"}, {"_deg", "°"}, {"_m", "m"}, {"_srgb", ""}};
     for (const auto& [ending, unit] : kUnits)
@@ -48,11 +51,7 @@ Label labelOf(const QString& key) {
 QString groupOf(const std::string& path) {
     const QString p = text(path);
     const qsizetype at = p.lastIndexOf('/');
-    return at < 0 ? SpeciesWindow::tr("size and form") : p.left(at).replace('/', " · ").replace('_', ' ');
-}
-
-QString megabytes(size_t bytes) {
-    return QString::number(static_cast<double>(bytes) / 1e6, 'f', 1);
+    return at < 0 ? SpeciesWindow::tr("Overall") : p.left(at).replace('/', " · ").replace('_', ' ');
 }
 
 } // namespace
@@ -86,14 +85,14 @@ QLayout* SpeciesWindow::makeList() {
     find_ = new QLineEdit(this);
     find_->setObjectName("findSpecies");
     find_->setPlaceholderText(tr("Find a species"));
-    find_->setAccessibleName(tr("Find a species by its name, kind, habit or marks"));
+    find_->setAccessibleName(tr("Find a species by name, kind, habit or features"));
     find_->setClearButtonEnabled(true);
     kind_ = new QComboBox(this);
     kind_->setObjectName("speciesKind");
     kind_->setAccessibleName(tr("Kind"));
-    kind_->addItem(tr("all kinds"));
-    for (const char* k : kSpeciesKindNames) kind_->addItem(tr(k));
-    favourites_ = new QCheckBox(tr("Only favourites"), this);
+    kind_->addItem(tr("All kinds"));
+    for (size_t k = 0; k < std::size(kSpeciesKindNames); ++k) kind_->addItem(nameOf(static_cast<SpeciesKind>(k)));
+    favourites_ = new QCheckBox(tr("Favourites only"), this);
     favourites_->setObjectName("onlyFavourites");
     list_ = new QListWidget(this);
     list_->setObjectName("speciesList");
@@ -104,9 +103,9 @@ QLayout* SpeciesWindow::makeList() {
     left->addWidget(kind_);
     left->addWidget(favourites_);
     left->addWidget(list_, 1);
-    auto* bring = new QPushButton(tr("Bring in…"), this);
+    auto* bring = new QPushButton(tr("Import…"), this);
     bring->setObjectName("bringIn");
-    bring->setToolTip(tr("A plant, thing or picture from a file of another program, to be planted like these"));
+    bring->setToolTip(tr("Add a plant, prop or cut-out from a file"));
     bring->setAutoDefault(false);
     connect(bring, &QPushButton::clicked, this, [this] { Q_EMIT bringIn(); });
     left->addWidget(bring);
@@ -130,9 +129,9 @@ QLayout* SpeciesWindow::makeSpecimen() {
     seasonName_->setMinimumWidth(64);
     individual_ = new QComboBox(this);
     individual_->setObjectName("speciesIndividual");
-    individual_->setAccessibleName(tr("Individual"));
-    individual_->setToolTip(tr("One of the grown specimens that stand in the picture in turns"));
-    for (int k = 0; k < kIndividuals; ++k) individual_->addItem(tr("individual %1").arg(k + 1));
+    individual_->setAccessibleName(tr("Growth variant"));
+    individual_->setToolTip(tr("One of the grown variants that are planted in turn"));
+    for (int k = 0; k < kIndividuals; ++k) individual_->addItem(tr("Variant %1").arg(k + 1));
     seasons->addWidget(season_, 1);
     seasons->addWidget(seasonName_);
     seasons->addWidget(individual_);
@@ -150,7 +149,7 @@ QLayout* SpeciesWindow::makeRecipe() {
     star_->setObjectName("favourite");
     star_->setCheckable(true);
     star_->setText(tr("Favourite"));
-    star_->setToolTip(tr("Favourites are found quickly"));
+    star_->setToolTip(tr("Add to favourites"));
     head->addWidget(title_, 1);
     head->addWidget(star_);
     marks_ = new QLabel(this);
@@ -161,8 +160,8 @@ QLayout* SpeciesWindow::makeRecipe() {
     figures_->setWordWrap(true);
     group_ = new QComboBox(this);
     group_->setObjectName("recipeGroup");
-    group_->setAccessibleName(tr("Part of the recipe"));
-    group_->setToolTip(tr("Which values of the recipe are shown below; the plant grows anew as they move"));
+    group_->setAccessibleName(tr("Parameter group"));
+    group_->setToolTip(tr("Group of parameters shown below"));
     controls_ = new QScrollArea(this);
     controls_->setObjectName("recipeControls");
     controls_->setWidgetResizable(true);
@@ -186,18 +185,18 @@ void SpeciesWindow::makeButtons(QVBoxLayout* right) {
     name_->setObjectName("ownName");
     name_->setAccessibleName(tr("Name of your own species"));
     name_->setPlaceholderText(tr("Name of your own species"));
-    keep_ = new QPushButton(tr("Keep as own species"), this);
+    keep_ = new QPushButton(tr("Save to my library"), this);
     keep_->setObjectName("keepSpecies");
-    keep_->setToolTip(tr("Writes the recipe into your library, where every project finds it"));
-    back_ = new QPushButton(tr("Undo changes"), this);
+    keep_->setToolTip(tr("Save the species to your library, for all projects"));
+    back_ = new QPushButton(tr("Revert"), this);
     back_->setObjectName("undoRecipe");
-    back_->setToolTip(tr("Back to the recipe as the library has it"));
-    forget_ = new QPushButton(tr("Take out of library"), this);
+    back_->setToolTip(tr("Revert to the species as saved in the library"));
+    forget_ = new QPushButton(tr("Remove from library"), this);
     forget_->setObjectName("forgetSpecies");
-    forget_->setToolTip(tr("Takes your own species out of your library; projects that use it tell so"));
-    take_ = new QPushButton(tr("Plant it"), this);
+    forget_->setToolTip(tr("Remove your own species from your library; projects that use it keep their copy"));
+    take_ = new QPushButton(tr("Use"), this);
     take_->setObjectName("plantSpecies");
-    take_->setToolTip(tr("The specimen tool plants it; a selected drift takes it into its mix"));
+    take_->setToolTip(tr("Use with the Specimen tool, or add to the selected drift"));
     // Enter in a field is for the field.
     for (QPushButton* b : {star_, keep_, back_, forget_, take_}) b->setAutoDefault(false);
     right->addWidget(name_);
@@ -271,14 +270,16 @@ void SpeciesWindow::fillList() {
         auto* item =
             new QListWidgetItem(QIcon(text(picture.replace_extension(".jpg").string())), text(s->recipe.name), list_);
         item->setSizeHint(QSize(0, kPicture + 6));
-        item->setData(Qt::UserRole, tr(kSpeciesKindNames[static_cast<int>(s->recipe.kind)]));
-        QStringList words{text(s->recipe.habit)};
+        item->setData(Qt::UserRole, nameOf(s->recipe.kind));
+        QStringList words{text(s->recipe.latin), text(s->recipe.habit)};
         for (const auto* list : {&s->recipe.marks, &s->recipe.tags})
             for (const std::string& w : *list) words << text(w);
-        if (s->origin == SpeciesOrigin::Own) words << tr("own");
-        if (s->origin == SpeciesOrigin::Carried) words << tr("of this project");
+        if (s->origin == SpeciesOrigin::Own) words << tr("my library");
+        if (s->origin == SpeciesOrigin::Carried) words << tr("this project");
         item->setData(Qt::UserRole + 1, words.join(' '));
-        item->setToolTip(tr("%1, %2").arg(item->data(Qt::UserRole).toString(), text(s->recipe.habit)));
+        QStringList tip{item->data(Qt::UserRole).toString(), text(s->recipe.habit)};
+        if (!s->recipe.latin.empty()) tip.prepend(text(s->recipe.latin));
+        item->setToolTip(tip.join(", "));
     }
     filter();
 }
@@ -303,12 +304,14 @@ void SpeciesWindow::choose() {
     if (at < 0) return;
     const Species& s = library_->species()[at];
     text_ = s.text;
-    title_->setText(text(s.recipe.name));
+    title_->setText(s.recipe.latin.empty()
+                        ? text(s.recipe.name)
+                        : tr("%1 · %2", "a species, its Latin name").arg(text(s.recipe.name), text(s.recipe.latin)));
     QStringList marks;
     for (const std::string& m : s.recipe.marks) marks << "· " + text(m);
     const Rights& r = s.recipe.rights;
-    if (!r.maker.empty()) marks << tr("· made by %1").arg(text(r.maker));
-    if (!(r == Rights())) marks << tr("· licence: %1").arg(r.licence.empty() ? tr("not told") : text(r.licence));
+    if (!r.maker.empty()) marks << tr("· author: %1").arg(text(r.maker));
+    if (!(r == Rights())) marks << tr("· licence: %1").arg(r.licence.empty() ? tr("not set") : text(r.licence));
     marks_->setText(text(s.recipe.habit) + "\n" + marks.join("\n"));
     star_->setChecked(QSettings().value(kFavourites).toStringList().contains(current()));
     name_->setText(s.origin == SpeciesOrigin::Own ? current() : tr("My %1").arg(current().toLower()));
@@ -326,7 +329,7 @@ bool SpeciesWindow::changed() const {
 
 void SpeciesWindow::regrow() {
     const auto season = static_cast<Season>(season_->value());
-    seasonName_->setText(tr(kSeasonNames[season_->value()]));
+    seasonName_->setText(nameOf(season));
     const int at = library_->find(current().toStdString());
     if (at < 0) return;
     back_->setEnabled(changed());
@@ -347,20 +350,16 @@ void SpeciesWindow::regrow() {
         }
         note_->clear();
     } catch (const Error& e) {
-        note_->setText(text(e.what()));
+        note_->setText(sentenceOf(e));
     }
 }
 
 void SpeciesWindow::showFigures(const SpeciesFigures& f) {
-    const auto metres = [](float m) { return QString::number(static_cast<double>(m), 'f', m < 3 ? 2 : 1); };
-    QString line = tr("%1 m high, %2 m wide").arg(metres(f.height), metres(f.spread));
-    if (f.leafArea > 0) line += tr(", %1 m² of leaf").arg(metres(f.leafArea));
-    line += "\n" + tr("Triangles: %L1 within a few metres, %L2 near, %L3 middle, %L4 far · %5 MB")
-                       .arg(f.triangles[0])
-                       .arg(f.triangles[1])
-                       .arg(f.triangles[2])
-                       .arg(f.triangles[3])
-                       .arg(megabytes(f.bytes));
+    QString line = tr("%1 high · %2 wide").arg(lengthText(f.height), lengthText(f.spread));
+    if (f.leafArea > 0) line += tr(" · leaf area %1").arg(areaText(f.leafArea));
+    line += "\n" + tr("Triangles: %1 close-up, %2 near, %3 middle, %4 far · %5")
+                       .arg(countText(f.triangles[0]), countText(f.triangles[1]), countText(f.triangles[2]),
+                            countText(f.triangles[3]), bytesText(static_cast<int64_t>(f.bytes)));
     figures_->setText(line);
 }
 
@@ -379,7 +378,7 @@ void SpeciesWindow::fillGroups() {
 }
 
 QWidget* SpeciesWindow::numberControl(const RecipeField& f, QWidget* page) {
-    const Label label = labelOf(text(f.path).section('/', -1));
+    const KeyWords label = labelOf(text(f.path).section('/', -1));
     ValueRange range;
     range.low = f.low;
     range.high = f.high;
@@ -388,7 +387,7 @@ QWidget* SpeciesWindow::numberControl(const RecipeField& f, QWidget* page) {
     range.unit = label.unit;
     range.decimals = f.kind == RecipeField::Kind::Whole ? 0 : f.high <= 0.1f ? 4 : f.high <= 1 ? 3 : 2;
     range.normal = f.value;
-    auto* row = new ValueRow(label.name, range, tr("From %1 to %2").arg(f.low).arg(f.high), page);
+    auto* row = new ValueRow({text(f.path), label.name}, range, label.name, page);
     row->setValue(f.value);
     connect(row, &ValueRow::changed, this, [this, f](double value, bool) {
         RecipeField now = f;
@@ -488,9 +487,9 @@ void SpeciesWindow::edit(const RecipeField& field) {
 void SpeciesWindow::keep() {
     const QString name = name_->text().simplified();
     const int there = library_->find(name.toStdString());
-    if (name.isEmpty()) return note_->setText(tr("Give your species a name first."));
+    if (name.isEmpty()) return note_->setText(tr("Enter a name."));
     if (there >= 0 && library_->species()[there].origin == SpeciesOrigin::Shipped)
-        return note_->setText(tr("%1 is a species that came with Thallos; give yours another name.").arg(name));
+        return note_->setText(tr("“%1” is a built-in species; use another name.").arg(name));
     std::string file;
     for (const QChar c : name.toLower())
         file += c.isLetterOrNumber() && c.unicode() < 128 ? static_cast<char>(c.unicode()) : '-';
@@ -506,7 +505,7 @@ void SpeciesWindow::keep() {
     QSaveFile out(text((folder / (file + ".json")).string()));
     const QByteArray bytes = QByteArray::fromStdString(renamedRecipe(text_, name.toStdString()));
     if (!out.open(QIODevice::WriteOnly) || out.write(bytes) != bytes.size() || !out.commit())
-        return note_->setText(tr("Your species could not be written: %1.").arg(out.errorString()));
+        return note_->setText(tr("Could not save the species: %1.").arg(out.errorString()));
     // Its picture in the list is what is shown now.
     if (QImage shot = picture_->grab().toImage(); !shot.isNull()) {
         const int side = std::min(shot.width(), shot.height());
@@ -516,7 +515,7 @@ void SpeciesWindow::keep() {
     }
     Q_EMIT ownSpeciesChanged();
     showSpecies(name);
-    note_->setText(tr("%1 is in your library now.").arg(name));
+    note_->setText(tr("%1 saved to your library.").arg(name));
 }
 
 void SpeciesWindow::forget() {
@@ -526,7 +525,7 @@ void SpeciesWindow::forget() {
     // Not lost: it waits under another ending.
     QFile::remove(text(file.string()) + ".removed");
     if (!QFile::rename(text(file.string()), text(file.string()) + ".removed"))
-        return note_->setText(tr("%1 could not be taken out.").arg(current()));
+        return note_->setText(tr("Could not remove %1.").arg(current()));
     Q_EMIT ownSpeciesChanged();
 }
 

@@ -3,8 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
-
+#include "app/words/text.h"
 #include "core/base/quantity.h"
 
 namespace thallos {
@@ -23,15 +22,26 @@ bool showsFeet() {
 }
 
 QString lengthText(double metres, int decimals) {
-    return feet ? QCoreApplication::translate("Figures", "%1 ft").arg(metres / kFoot, 0, 'f', decimals)
-                : QCoreApplication::translate("Figures", "%1 m").arg(metres, 0, 'f', decimals);
+    return feet ? tr("%1 ft").arg(metres / kFoot, 0, 'f', decimals) : tr("%1 m").arg(metres, 0, 'f', decimals);
+}
+
+QString sizeText(double x, double y, double z, int decimals) {
+    const double unit = feet ? kFoot : 1;
+    return (feet ? tr("%1 × %2 × %3 ft") : tr("%1 × %2 × %3 m"))
+        .arg(x / unit, 0, 'f', decimals)
+        .arg(y / unit, 0, 'f', decimals)
+        .arg(z / unit, 0, 'f', decimals);
+}
+
+QString extentText(double x, double y, int decimals) {
+    const double unit = feet ? kFoot : 1;
+    return (feet ? tr("%1 × %2 ft") : tr("%1 × %2 m")).arg(x / unit, 0, 'f', decimals).arg(y / unit, 0, 'f', decimals);
 }
 
 QString areaText(double squareMetres) {
     const double shown = feet ? squareMetres / (kFoot * kFoot) : squareMetres;
     const int decimals = shown < 100 ? 2 : 0;
-    return feet ? QCoreApplication::translate("Figures", "%1 ft²").arg(shown, 0, 'f', decimals)
-                : QCoreApplication::translate("Figures", "%1 m²").arg(shown, 0, 'f', decimals);
+    return feet ? tr("%1 ft²").arg(shown, 0, 'f', decimals) : tr("%1 m²").arg(shown, 0, 'f', decimals);
 }
 
 QString clockText(double hours) {
@@ -44,16 +54,24 @@ QString countText(int64_t n) {
     return s;
 }
 
+QString bytesText(int64_t bytes) {
+    const double mb = static_cast<double>(bytes) / (1 << 20);
+    return mb < 100 ? tr("%1 MB").arg(mb, 0, 'f', 1) : tr("%1 GB").arg(mb / 1024, 0, 'f', 2);
+}
+
+QString timeText(double seconds) {
+    if (seconds < 90) return tr("%1 s").arg(std::max(1.0, std::round(seconds)));
+    const auto minutes = std::lround(seconds / 60);
+    if (minutes < 90) return tr("%1 min").arg(minutes);
+    return tr("%1 h %2 min").arg(minutes / 60).arg(minutes % 60, 2, 10, QChar('0'));
+}
+
 QString durationText(double seconds) {
-    if (seconds < 90) return QObject::tr("about %1 s").arg(std::max(1.0, std::round(seconds)));
-    if (seconds < 5400) return QObject::tr("about %1 min").arg(std::round(seconds / 60));
-    return QObject::tr("about %1 h").arg(seconds / 3600, 0, 'f', 1);
+    return tr("≈ %1", "a time").arg(timeText(seconds));
 }
 
 QString timeLeftText(double seconds) {
-    if (seconds < 90) return QObject::tr("%1 s left").arg(std::ceil(seconds));
-    if (seconds < 5400) return QObject::tr("%1 min left").arg(std::ceil(seconds / 60));
-    return QObject::tr("%1 h %2 min left").arg(int(seconds / 3600)).arg(int(seconds / 60) % 60, 2, 10, QChar('0'));
+    return tr("%1 left", "a time").arg(timeText(std::ceil(seconds)));
 }
 
 } // namespace thallos

@@ -10,10 +10,16 @@ void showFeet(bool feet);
 bool showsFeet();
 // "12.30 m", or "40.35 ft".
 QString lengthText(double metres, int decimals = 2);
+// "19.8 × 13.0 × 4.2 m", or in feet.
+QString sizeText(double x, double y, double z, int decimals = 1);
+QString extentText(double x, double y, int decimals = 1);
 QString areaText(double squareMetres);
 QString clockText(double hours);      // "08:36"
-QString durationText(double seconds); // "about 12 min"
+QString timeText(double seconds);     // "45 s", "12 min", "1 h 02 min"
+QString durationText(double seconds); // "≈ 12 min"
 QString timeLeftText(double seconds); // "3 min left"
+// "0.24 GB", "310 MB"; thousands of 1024.
+QString bytesText(int64_t bytes);
 // Thin spaces between thousands.
 QString countText(int64_t n);
 

@@ -1,5 +1,6 @@
 #include "app/work/document.h"
 
+#include "app/words/text.h"
 #include "app/work/task.h"
 
 #include "core/base/error.h"
@@ -33,7 +34,7 @@ void Document::editChecked(const QString& name, Project next, const QString& mer
     try {
         check(next, &project());
     } catch (const Error& e) {
-        Q_EMIT message(QString::fromUtf8(e.what()));
+        Q_EMIT message(sentenceOf(e));
         return;
     }
     edit(name, std::move(next), mergeKey, mode);

@@ -19,8 +19,7 @@ QString nameOf(const Item& item) {
 bool refusesSelection(Session& session) {
     const Item* item = session.selection.item();
     if (!item || session.selection.here()) return false;
-    Q_EMIT session.message(tr("“%1” was selected in another part of the work. Click it here first.").arg(nameOf(*item)),
-                           false);
+    Q_EMIT session.message(tr("“%1” was selected at another stage. Click it here first.").arg(nameOf(*item)), false);
     return true;
 }
 
@@ -37,7 +36,7 @@ static bool deleteSpecimen(Session& session) {
         list.erase(list.begin() + one);
     });
     session.selection.set(id);
-    Q_EMIT session.message(tr("Deleted one %1. Ctrl+Z brings it back.").arg(species), false);
+    Q_EMIT session.message(tr("Deleted 1 × %1. Undo with %2.").arg(species, session.keyOf("edit.undo")), false);
     return true;
 }
 
@@ -53,9 +52,10 @@ void deleteSelected(Session& session) {
         if (d->locked) return Q_EMIT session.message(session.lockedText(*d));
         with << nameOf(*d);
     }
-    const QString what = ids.size() == 1 ? nameOf(*session.selection.item()) : tr("%1 items").arg(ids.size());
+    const QString what =
+        ids.size() == 1 ? nameOf(*session.selection.item()) : tr("%n item(s)", nullptr, static_cast<int>(ids.size()));
     session.document.edit(tr("Delete %1").arg(what), removed(project, ids));
-    const QString others = with.size() > 3 ? tr("%1 items").arg(with.size()) : with.join(", ");
+    const QString others = with.size() > 3 ? tr("%n item(s)", nullptr, static_cast<int>(with.size())) : with.join(", ");
     Q_EMIT session.message(with.isEmpty() ? tr("Deleted %1. Ctrl+Z brings it back.").arg(what)
                                           : tr("Deleted %1 and with it %2. Ctrl+Z brings it back.").arg(what, others),
                            false);
@@ -63,13 +63,13 @@ void deleteSelected(Session& session) {
 
 void deleteShot(Session& session, Id shot) {
     if (itemsOf<Shot>(session.document.project()).size() < 2)
-        return Q_EMIT session.message(tr("The last shot stays: a project needs one to be seen through."));
-    session.document.edit(tr("Delete a shot"), removed(session.document.project(), shot));
+        return Q_EMIT session.message(tr("This is the only shot; a project needs one."));
+    session.document.edit(tr("Delete shot"), removed(session.document.project(), shot));
 }
 
 void addShot(Session& session) {
     Id id;
-    session.document.edit(tr("Add a shot"),
+    session.document.edit(tr("New shot"),
                           added(session.document.project(), tr("Shot").toStdString(), session.view.shot(), &id));
     session.view.showShot(id);
 }
@@ -114,7 +114,7 @@ void turnSelected(Session& session, double by) {
     Movement m;
     m.turn = radians(static_cast<float>(by));
     m.pivot = box.center();
-    session.document.edit(tr("Turn"),
+    session.document.edit(tr("Rotate"),
                           moved(session.document.project(), session.selection.all(), m, session.document.ground(),
                                 session.selection.specimen()),
                           "turn keys");

@@ -9,6 +9,7 @@
 #include <tbb/task_scheduler_observer.h>
 
 #include "app/widgets/qt_image.h"
+#include "app/words/text.h"
 #include "app/work/stand_back.h"
 #include "core/trace/denoise.h"
 #include "core/trace/plant_scenes.h"

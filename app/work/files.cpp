@@ -3,6 +3,7 @@
 #include <QCoreApplication>
 #include <QPointer>
 
+#include "app/words/text.h"
 #include "core/base/assets.h"
 #include "core/base/error.h"
 
@@ -42,7 +43,7 @@ void Files::reset(Project project, const fs::path& file, bool later) {
     if (!file.empty()) lock_ = WriterLock(file);
     document_.reset(std::move(project));
     if (readOnly() && !later)
-        Q_EMIT message(tr("%1 is open elsewhere: it can be looked at, and saved under another name.")
+        Q_EMIT message(tr("%1 is open in another window or on another computer. Opened read-only; use Save as.")
                            .arg(QString::fromStdString(file.filename().string())));
 }
 
@@ -62,22 +63,19 @@ void Files::open(const fs::path& file) {
     if (report.damaged) {
         document_.neverSaved();
         Q_EMIT changed();
-        QString text = report.savedAt.empty() ? tr("%1 is damaged and was opened as a copy.").arg(name)
-                                              : tr("%1 is damaged: this is a copy of what was saved on %2.")
-                                                    .arg(name, QString::fromStdString(report.savedAt));
+        QString text =
+            report.savedAt.empty()
+                ? tr("%1 is damaged. A copy was opened.").arg(name)
+                : tr("%1 is damaged. Opened the copy saved on %2.").arg(name, QString::fromStdString(report.savedAt));
         if (!missing.isEmpty()) text += " " + tr("These could not be read: %1.").arg(missing.join(", "));
         Q_EMIT message(text + " " + tr("Save it under another name."));
         return;
     }
-    if (!mended.isEmpty()) Q_EMIT message(tr("%1 was mended: %2.").arg(name, mended.join("; ")));
+    if (!mended.isEmpty()) Q_EMIT message(tr("%1 was repaired: %2.").arg(name, mended.join("; ")));
     if (!report.later) return;
-    Q_EMIT message(missing.isEmpty()
-                       ? tr("%1 was made by a later version of Thallos: it can be looked at, and saved under another "
-                            "name.")
-                             .arg(name)
-                       : tr("%1 was made by a later version of Thallos and is shown without %2: it can be looked at, "
-                            "and saved under another name.")
-                             .arg(name, missing.join(", ")));
+    QString text = tr("%1 was made with a newer Thallos. Opened read-only; use Save as.").arg(name);
+    if (!missing.isEmpty()) text += " " + tr("Not shown: %1.").arg(missing.join(", "));
+    Q_EMIT message(text);
 }
 
 void Files::recover(const Recovery& recovery) {
@@ -91,15 +89,16 @@ void Files::recover(const Recovery& recovery) {
     if (!report.leftOut.empty()) {
         QStringList missing;
         for (const std::string& item : report.leftOut) missing += QString::fromStdString(item);
-        Q_EMIT message(tr("The work was recovered without %1, which could not be read.").arg(missing.join(", ")));
+        Q_EMIT message(tr("Recovered, except %1, which could not be read.").arg(missing.join(", ")));
     }
 }
 
 void Files::startSaving(const fs::path& file) {
     finishSaving();
     if (file.empty() && readOnly())
-        throw Error(Error::Kind::Unwritable, later_ ? "was made by a later version" : "is open elsewhere",
-                    file_.string(), "save under another name");
+        throw Error(Error::Kind::Unwritable,
+                    later_ ? Text("%w was made with a newer Thallos") : Text("%w is open elsewhere"), file_.string(),
+                    Text("Save under another name"));
     document_.beginSaving();
     const bool as = !file.empty();
     const fs::path target = as ? file : file_;

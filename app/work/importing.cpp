@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "app/words/numbers.h"
+#include "app/words/text.h"
 #include "core/exchange/foreign.h"
 #include "core/exchange/survey.h"
 #include "core/jobs/collect.h"
@@ -12,10 +13,6 @@ namespace thallos {
 namespace fs = std::filesystem;
 
 namespace {
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("Importing", text);
-}
 
 QString nameOf(const fs::path& file) {
     return QString::fromStdString(file.filename().string());
@@ -59,16 +56,15 @@ void importBuilding(Session& session, const fs::path& file, const std::optional<
             b.position = {at.x, at.y, 0};
             if (const HeightField* ground = session.document.ground()) b.position.z = seatHeight(b, *ground);
             Id id;
-            session.document.edit(tr("Bring in a model"), added(session.document.project(), model->name, b, &id));
+            session.document.edit(tr("Import model"), added(session.document.project(), model->name, b, &id));
             session.selection.set(id);
-            const QString parts = tr("%1: %2 parts, %3 materials")
-                                      .arg(QString::fromStdString(model->name))
-                                      .arg(model->parts.size())
-                                      .arg(model->materials.size());
-            QStringList warnings;
-            for (const std::string& w : model->warnings) warnings += QString::fromStdString(w);
-            Q_EMIT session.message(warnings.isEmpty() ? parts + "." : parts + "; " + warnings.join("; ") + ".",
-                                   !warnings.isEmpty());
+            const V3f size = bounds(*model).size();
+            QStringList text{tr("Imported %1").arg(QString::fromStdString(model->name)),
+                             tr("%n part(s)", nullptr, static_cast<int>(model->parts.size())),
+                             tr("%n material(s)", nullptr, static_cast<int>(model->materials.size())),
+                             sizeText(size.x, size.y, size.z)};
+            for (const std::string& w : model->warnings) text << QString::fromStdString(w);
+            Q_EMIT session.message(text.join(" · "), !model->warnings.empty());
         });
 }
 
@@ -77,16 +73,16 @@ void importTerrain(Session& session, const fs::path& file) {
         reading(file), [file](Progress& progress) { return importHeights(file, 0, &progress); },
         [&session, file](const HeightRaster& raster) {
             Surveyed s = surveyed(*session.document.project().ground, raster, Fit::TrueSize, file.filename().string());
-            session.document.edit(tr("Lay a survey"), withLand(session.document.project(), std::move(s.ground)));
-            QString text = tr("%1: %2 × %3 heights, ").arg(nameOf(file)).arg(raster.width).arg(raster.height);
-            text +=
-                raster.sized
-                    ? tr("%1 apart, centred on the site. What stands there went along.").arg(lengthText(raster.cell))
-                    : tr("laid over the whole ground, for the file does not say how large it is.");
+            session.document.edit(tr("Import terrain"), withLand(session.document.project(), std::move(s.ground)));
+            QStringList text{tr("Terrain %1").arg(nameOf(file)),
+                             tr("%1 × %2 heights").arg(raster.width).arg(raster.height)};
+            text << (raster.sized ? tr("%1 apart, centred on the site; everything moved with the ground")
+                                        .arg(lengthText(raster.cell))
+                                  : tr("stretched over the whole site, because the file has no size"));
             if (s.unknown > 0)
-                text += " " + tr("%1 % of the site's heights were unknown and were filled from those around.")
-                                  .arg(std::max(1.0, std::round(100.0 * s.unknown)));
-            Q_EMIT session.message(text, s.unknown > 0);
+                text << tr("%1 % of the heights were missing and were filled in from those around")
+                            .arg(std::max(1.0, std::round(100.0 * s.unknown)));
+            Q_EMIT session.message(text.join(" · "), s.unknown > 0);
         });
 }
 
@@ -104,7 +100,7 @@ void importPictures(Session& session, const std::vector<fs::path>& files, Id bui
         },
         [&session, name = nameOf(files.front()), building, material](const Maps& maps) {
             if (!session.document.item(building)) return;
-            session.document.editItem(tr("Lay a picture"), building, [&](Item& i) {
+            session.document.editItem(tr("Apply texture"), building, [&](Item& i) {
                 for (Surface& s : std::get<Building>(i.body).surfaces)
                     if (s.name == material) {
                         s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
@@ -115,7 +111,7 @@ void importPictures(Session& session, const std::vector<fs::path>& files, Id bui
                     }
             });
             session.selection.set(building);
-            Q_EMIT session.message(tr("%1 lies on %2.").arg(name, QString::fromStdString(material)), false);
+            Q_EMIT session.message(tr("%1 applied to %2.").arg(name, QString::fromStdString(material)), false);
         });
 }
 
@@ -142,7 +138,7 @@ void setUpCard(Session& session, const ProxyDraft& draft, const ProxyOrder& orde
     b.yaw = -camera.yaw;
     if (const HeightField* ground = session.document.ground()) b.position.z = ground->at(at);
     Id id;
-    session.document.edit(tr("Bring in a picture"), added(session.document.project(), order.name, b, &id));
+    session.document.edit(tr("Place image card"), added(session.document.project(), order.name, b, &id));
     session.selection.set(id);
 }
 
@@ -152,7 +148,7 @@ void collectInto(Session& session, const fs::path& folder, std::shared_ptr<const
         int unclear = 0; // nothing tells their licence
     };
     session.jobs.start(
-        tr("Collecting the project"),
+        tr("Collecting…"),
         [folder, project = session.document.project(), library](Progress& progress) {
             Result r{collect(project, *library, folder, &progress)};
             for (const Asset& a : assetsOf(project, *library)) r.unclear += a.unclear();
@@ -160,11 +156,13 @@ void collectInto(Session& session, const fs::path& folder, std::shared_ptr<const
         },
         [&session](const Result& r) {
             const Collected& done = r.collected;
-            QString text = tr("Collected: %1 with %2 files beside it.").arg(nameOf(done.project)).arg(done.files);
+            QStringList text{tr("Collected %1 and %n file(s)", nullptr, done.files).arg(nameOf(done.project))};
             if (!done.missing.empty())
-                text += " " + tr("%1 is not where it was.").arg(QString::fromStdString(done.missing.front()));
-            if (r.unclear > 0) text += " " + tr("Of %1 nothing tells the licence; see rights.csv.").arg(r.unclear);
-            Q_EMIT session.message(text, !done.missing.empty() || r.unclear > 0);
+                text << tr("%n source file(s) not found: %1 …", nullptr, static_cast<int>(done.missing.size()))
+                            .arg(QString::fromStdString(done.missing.front()));
+            if (r.unclear > 0) text << tr("%n asset(s) without a licence; see rights.csv", nullptr, r.unclear);
+            Q_EMIT session.message(text.join(" · "), !done.missing.empty() || r.unclear > 0,
+                                   QString::fromStdString(done.project.parent_path().string()));
         });
 }
 

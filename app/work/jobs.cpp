@@ -1,5 +1,7 @@
 #include "app/work/jobs.h"
 
+#include "app/words/text.h"
+
 #include <algorithm>
 
 namespace thallos {
@@ -25,7 +27,7 @@ void Jobs::cancelNewest() {
 
 bool Jobs::begin(const QString& title) {
     if (busy_) {
-        Q_EMIT message(tr("Another file is being read; wait for it or stop it."));
+        Q_EMIT message(tr("An import is already running. Wait for it, or cancel it at the top right."));
         return false;
     }
     if (task_.joinable()) task_.join();
@@ -42,7 +44,7 @@ void Jobs::end() {
 
 QString Jobs::endOf(const std::exception& e) {
     const auto* error = dynamic_cast<const Error*>(&e);
-    return error && error->kind() == Error::Kind::Cancelled ? tr("Stopped.") : sentenceOf(e);
+    return error && error->kind() == Error::Kind::Cancelled ? tr("Cancelled.") : sentenceOf(e);
 }
 
 } // namespace thallos

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/words/text.h"
 #include "core/base/error.h"
 #include "core/trace/plant_scenes.h"
 #include "core/trace/scene_builder.h"
@@ -53,7 +54,7 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         scene_ = scene;
         write();
     } catch (const Error& e) {
-        Q_EMIT stopped(e.kind() == Error::Kind::Cancelled ? QString() : QString::fromUtf8(e.what()));
+        Q_EMIT stopped(e.kind() == Error::Kind::Cancelled ? QString() : sentenceOf(e));
     } catch (const std::exception& e) {
         Q_EMIT stopped(sentenceOf(e));
     }

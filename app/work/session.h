@@ -56,7 +56,8 @@ signals:
     void handSettingsChanged();
     void toolSettingsChanged(); // of the tool in use: its radius, say
     // Something the user should know, or that went wrong.
-    void message(const QString& sentence, bool trouble = true);
+    // With `folder` it offers to open that.
+    void message(const QString& sentence, bool trouble = true, const QString& folder = {});
 
 private:
     std::vector<std::shared_ptr<const Item>> copied_;

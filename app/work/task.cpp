@@ -8,14 +8,9 @@
 #include <QEvent>
 #include <QScrollBar>
 
-namespace thallos {
+#include "app/words/text.h"
 
-QString sentenceOf(const std::exception& e) {
-    if (dynamic_cast<const std::bad_alloc*>(&e))
-        return QCoreApplication::translate("Task", "There was not enough memory for that. Your work is safe: save it, "
-                                                   "then close other programs or make the picture smaller.");
-    return QString::fromUtf8(e.what());
-}
+namespace thallos {
 
 Application::Application(int& argc, char** argv) : QApplication(argc, argv) {
     installEventFilter(this);

@@ -22,8 +22,6 @@ signals:
     void trouble(const QString& sentence); // on the interface thread
 };
 
-// What went wrong as a sentence for people; of memory that ran out too.
-QString sentenceOf(const std::exception& e);
 // Tells trouble from any thread; without an Application it is printed.
 void tellTrouble(const QString& sentence);
 

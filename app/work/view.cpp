@@ -65,6 +65,7 @@ void View::updateLeftOut() {
 
 void View::hide(const std::vector<Id>& ids) {
     for (const Id id : leaves(document_.project(), ids)) hidden_.insert(id);
+    isolated_ = false;
     updateLeftOut();
 }
 
@@ -74,14 +75,26 @@ void View::showOnly(const std::vector<Id>& ids) {
         if (withKind(item->body, [](const auto& kind, const auto&) { return kind.inPicture.value; }))
             hidden_.insert(item->id);
     for (const Id id : leaves(document_.project(), ids)) hidden_.erase(id);
+    isolated_ = true;
+    updateLeftOut();
+}
+
+void View::showHidden() {
+    hidden_.clear();
+    isolated_ = false;
     updateLeftOut();
 }
 
 void View::showAll() {
-    hidden_.clear();
     planting_ = true;
-    updateLeftOut();
+    setNearCut(0);
+    showHidden();
     Q_EMIT visibilityChanged();
+}
+
+int View::hiddenCount() const {
+    return static_cast<int>(
+        std::count_if(hidden_.begin(), hidden_.end(), [this](Id id) { return document_.item(id); }));
 }
 
 bool View::seen(const Item& item) const {
@@ -142,8 +155,10 @@ void View::showShot(Id id) {
 }
 
 void View::editShot(const QString& name, const std::function<void(Shot&)>& change, const QString& mergeKey) {
-    document_.editItem(
-        name, shot_, [&](Item& i) { change(std::get<Shot>(i.body)); }, mergeKey);
+    if (!shotItem()) return;
+    Item copy = *shotItem();
+    change(std::get<Shot>(copy.body));
+    document_.editChecked(name, zoned(replaced(document_.project(), copy)), mergeKey); // another date: summer time
 }
 
 void View::look(const Camera& camera) {
@@ -163,7 +178,7 @@ void View::keepLook() {
     if (!camera_) return;
     const Camera camera = *camera_;
     camera_.reset();
-    editShot(tr("Keep view"), [&](Shot& s) { s.camera = camera; });
+    editShot(tr("Update shot from view"), [&](Shot& s) { s.camera = camera; });
     settle();
     Q_EMIT changed();
 }

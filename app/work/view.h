@@ -46,8 +46,11 @@ public:
     void lookForward();
 
     void hide(const std::vector<Id>& ids);
-    void showOnly(const std::vector<Id>& ids); // of the kinds that can be hidden
-    void showAll();
+    void showOnly(const std::vector<Id>& ids);  // of the kinds that can be hidden
+    void showAll();                             // whatever a switch of the view hides: items, plants, what is near
+    void showHidden();                          // items that were hidden for working
+    bool isolated() const { return isolated_; } // showOnly() is why they are
+    int hiddenCount() const;
     bool hidden(Id leaf) const { return hidden_.count(leaf) > 0; } // for working
     bool seen(const Item& item) const;                             // by its eye, in this shot and for working
     bool anyHidden() const { return !hidden_.empty(); }
@@ -95,6 +98,7 @@ private:
     bool lookWaits_ = false;
     std::unordered_set<Id> hidden_; // leaves
     std::vector<Id> leftOut_;       // these and the shot's, in order
+    bool isolated_ = false;
     bool neutral_ = false, planting_ = true;
     std::optional<Box2f> part_;
     bool held_ = false;

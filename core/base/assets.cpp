@@ -16,8 +16,8 @@ std::filesystem::path assetFolder() {
             if (fs::is_directory(folder / name / "species", e)) return folder / name;
         folder = folder.parent_path();
     }
-    throw Error(Error::Kind::Missing, "The folder with fonts, icons and species is not there", "assets",
-                "install Thallos again or set THALLOS_ASSETS");
+    throw Error(Error::Kind::Missing, Text("The folder with fonts, icons and species is missing"), "assets",
+                Text("Reinstall Thallos or set THALLOS_ASSETS"));
 }
 
 namespace {

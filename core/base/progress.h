@@ -15,7 +15,7 @@ public:
     // Worker side. `done` in 0..1.
     void set(double done) { done_.store(done, std::memory_order_relaxed); }
     void throwIfCancelled() const {
-        if (cancelled()) throw Error(Error::Kind::Cancelled, "Stopped", "");
+        if (cancelled()) throw Error(Error::Kind::Cancelled, Text("Cancelled"), "");
     }
 
     // Reader side.

@@ -31,26 +31,26 @@ public:
 
     double run() {
         skip();
-        if (rest_.empty()) fail("Type a number");
+        if (rest_.empty()) fail(Text("Enter a number"));
         double v = sum();
         if (dimension_ == Dimension::Ratio && (take(":") || takeWord("in"))) {
             const double run = sum();
-            if (v == 0) fail("The first part of a ratio cannot be 0");
+            if (v == 0) fail(Text("The first part of a ratio cannot be 0"));
             v = run / v;
         }
         if (dimension_ == Dimension::Clock && take(":")) {
             const double minutes = number();
-            if (minutes >= 60) fail("An hour has 60 minutes");
+            if (minutes >= 60) fail(Text("Minutes go up to 59"));
             v += minutes / 60;
         }
         skip();
-        if (!rest_.empty()) fail("\"" + std::string(rest_) + "\" is not understood");
-        if (!std::isfinite(v)) fail("The result is no number");
+        if (!rest_.empty()) fail(Text("Cannot read \"%1\"", std::string(rest_)));
+        if (!std::isfinite(v)) fail(Text("The result is not a number"));
         return v;
     }
 
 private:
-    [[noreturn]] static void fail(const std::string& what) { throw Error(Error::Kind::Invalid, what, ""); }
+    [[noreturn]] static void fail(Text what) { throw Error(Error::Kind::Invalid, std::move(what), ""); }
     void skip() {
         while (!rest_.empty()) {
             if (rest_.front() == ' ' || rest_.front() == '\t')
@@ -93,7 +93,7 @@ private:
                 const bool had = sawUnit_;
                 sawUnit_ = false;
                 const double d = factor();
-                if (d == 0) fail("Nothing can be divided by 0");
+                if (d == 0) fail(Text("Cannot divide by 0"));
                 // 100/3 with an implied unit: the divisor is a plain number.
                 v = v / (sawUnit_ ? d : d / implied_);
                 sawUnit_ = had || sawUnit_;
@@ -107,7 +107,7 @@ private:
         if (take("+")) return factor();
         if (take("(")) {
             const double v = sum();
-            if (!take(")")) fail("A bracket is not closed");
+            if (!take(")")) fail(Text("A bracket is not closed"));
             return v;
         }
         return number();
@@ -130,7 +130,8 @@ private:
         double v = 0;
         const auto r = std::from_chars(digits.data(), digits.data() + digits.size(), v);
         if (digits.empty() || r.ec != std::errc() || r.ptr != digits.data() + digits.size())
-            fail(rest_.empty() ? "The sum ends too early" : "\"" + std::string(rest_) + "\" is no number");
+            fail(rest_.empty() ? Text("The calculation is incomplete")
+                               : Text("\"%1\" is not a number", std::string(rest_)));
         rest_.remove_prefix(n);
         skip();
         if (dimension_ == Dimension::Ratio) return v;
@@ -139,7 +140,7 @@ private:
             const bool word = std::isalpha(static_cast<unsigned char>(u.name.front()));
             if (word && rest_.size() > u.name.size() && std::isalpha(static_cast<unsigned char>(rest_[u.name.size()])))
                 continue;
-            if (u.dimension != dimension_) fail("\"" + std::string(u.name) + "\" does not fit here");
+            if (u.dimension != dimension_) fail(Text("\"%1\" does not fit here", std::string(u.name)));
             rest_.remove_prefix(u.name.size());
             sawUnit_ = true;
             return v * u.factor + (u.factor == kFoot ? inchesAfterFeet() : 0);

@@ -100,7 +100,9 @@ public:
         return it == j_.end() ? nullptr : &*it;
     }
     std::string inside(const char* key) const { return where_ + ", " + key; }
-    [[noreturn]] void fail(const std::string& what) const { throw Error(Error::Kind::Unreadable, what, where_); }
+    [[noreturn]] void fail(const std::string& what) const {
+        throw Error(Error::Kind::Unreadable, Text::verbatim(what), where_);
+    }
 
 private:
     void readWord(const char* key, std::string& v, const std::vector<std::string>& allowed) const {

@@ -16,6 +16,7 @@
 #include <unistd.h>
 
 #include "core/base/error.h"
+#include "core/exchange/reason.h"
 #include "core/finish/encode.h"
 #include "core/material/model_blob.h"
 
@@ -31,7 +32,9 @@ public:
     Scratch() {
         std::string pattern = (fs::temp_directory_path() / "thallos-XXXXXX").string();
         if (!::mkdtemp(pattern.data()))
-            throw Error(Error::Kind::Unwritable, "no temporary folder can be made", fs::temp_directory_path().string());
+            throw Error(Error::Kind::Unwritable, Text("No temporary folder can be created in %w"),
+                        fs::temp_directory_path().string(),
+                        Text("Check that the folder is writable and the disk is not full"));
         folder_ = pattern;
     }
     ~Scratch() {
@@ -64,7 +67,9 @@ void runChild(const std::vector<std::string>& arguments, const fs::path& subject
     argv.push_back(nullptr);
 
     const pid_t child = ::fork();
-    if (child < 0) throw Error(Error::Kind::Unsupported, "the reading program could not be started", subject.string());
+    if (child < 0)
+        throw Error(Error::Kind::Unsupported, Text("The import helper cannot be started"), "",
+                    Text("Free some memory and try again"));
     if (child == 0) {
         // Only calls that are safe after fork.
         const int err = ::open(messages.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600),
@@ -102,20 +107,19 @@ void runChild(const std::vector<std::string>& arguments, const fs::path& subject
     }
     if (WIFEXITED(status) && WEXITSTATUS(status) == 0) return;
     if (late || (WIFSIGNALED(status) && WTERMSIG(status) == SIGXCPU))
-        throw Error(Error::Kind::Unreadable, "took longer than " + std::to_string(limits.seconds) + " s to read",
-                    subject.string(), "split it or simplify it");
+        throw Error(Error::Kind::Unreadable, Text("Reading %w was stopped after %1 s", limits.seconds),
+                    subject.string(), Text("Split or simplify it and import again"));
     if (WIFEXITED(status) && WEXITSTATUS(status) == 127)
-        throw Error(Error::Kind::Missing, "the program that reads foreign files is not there", program.string(),
-                    "install Thallos again");
+        throw Error(Error::Kind::Missing, Text("The import helper %w is missing"), program.string(),
+                    Text("Reinstall Thallos"));
     if (WIFEXITED(status) && WEXITSTATUS(status) == 1) {
         // The child's last line is the reason.
         std::string text = readFile(messages);
-        while (!text.empty() && (text.back() == '\n' || text.back() == '.')) text.pop_back();
-        text = text.substr(text.find_last_of('\n') + 1);
-        if (!text.empty()) throw Error(Error::Kind::Unreadable, text, subject.string());
+        while (!text.empty() && text.back() == '\n') text.pop_back();
+        throwReason(text.substr(text.find_last_of('\n') + 1), subject.string());
     }
-    throw Error(Error::Kind::Unreadable, "is broken: the reader gave up on it", subject.string(),
-                "export it again, or as another format");
+    throw Error(Error::Kind::Unreadable, Text("%w could not be read"), subject.string(),
+                Text("Export it again, best as glTF (.glb)"));
 }
 
 } // namespace
@@ -128,7 +132,9 @@ fs::path importerProgram() {
 
 Model importModel(const fs::path& file, const ModelImport& how, Progress* progress, const ForeignLimits& limits) {
     std::error_code e;
-    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+    if (!fs::is_regular_file(file, e))
+        throw Error(Error::Kind::Missing, Text("File not found: %w"), file.string(),
+                    Text("Check the folder or whether a drive is connected"));
     const Scratch scratch;
     const fs::path out = scratch / "model";
     std::ostringstream unit;
@@ -155,13 +161,15 @@ std::string packHeights(const HeightRaster& r) {
 HeightRaster unpackHeights(const std::string& bytes) {
     HeightRaster r;
     if (bytes.size() < 16 || std::memcmp(bytes.data(), "thh2", 4) != 0)
-        throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
+        throw Error(Error::Kind::Unreadable, Text("The heights are damaged"), "",
+                    Text("Export the terrain again as GeoTIFF"));
     std::memcpy(&r.width, bytes.data() + 4, 4);
     std::memcpy(&r.height, bytes.data() + 8, 4);
     std::memcpy(&r.cell, bytes.data() + 12, 4);
     if (r.width < 2 || r.height < 2 || r.width > 65536 || r.height > 65536 ||
         bytes.size() != 17 + sizeof(float) * static_cast<size_t>(r.width) * r.height)
-        throw Error(Error::Kind::Unreadable, "the heights are damaged", "");
+        throw Error(Error::Kind::Unreadable, Text("The heights are damaged"), "",
+                    Text("Export the terrain again as GeoTIFF"));
     r.values.resize(static_cast<size_t>(r.width) * r.height);
     std::memcpy(r.values.data(), bytes.data() + 16, r.values.size() * sizeof(float));
     r.sized = bytes.back() == 's';
@@ -183,7 +191,7 @@ Image unpackLight(const std::string& bytes) {
     if (bytes.size() < 12 || std::memcmp(bytes.data(), "thl1", 4) != 0 || size[0] < 1 || size[1] < 1 ||
         size[0] > 65536 || size[1] > 65536 ||
         bytes.size() != 12 + sizeof(Rgb) * static_cast<size_t>(size[0]) * static_cast<size_t>(size[1]))
-        throw Error(Error::Kind::Unreadable, "the light is damaged", "");
+        throw Error(Error::Kind::Unreadable, Text("The panorama is damaged"), "");
     Image light(size[0], size[1]);
     std::memcpy(reinterpret_cast<char*>(light.pixels.data()), bytes.data() + 12, bytes.size() - 12);
     return light;
@@ -191,7 +199,9 @@ Image unpackLight(const std::string& bytes) {
 
 Image importLight(const fs::path& file, Progress* progress, const ForeignLimits& limits) {
     std::error_code e;
-    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+    if (!fs::is_regular_file(file, e))
+        throw Error(Error::Kind::Missing, Text("File not found: %w"), file.string(),
+                    Text("Check the folder or whether a drive is connected"));
     const Scratch scratch;
     const fs::path out = scratch / "light";
     runChild({"light", fs::absolute(file).string(), out.string()}, file, limits, progress, scratch);
@@ -205,7 +215,9 @@ bool isPicture(const fs::path& file) {
 
 Picture importPicture(const fs::path& file, bool color, Progress* progress, const ForeignLimits& limits) {
     std::error_code e;
-    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+    if (!fs::is_regular_file(file, e))
+        throw Error(Error::Kind::Missing, Text("File not found: %w"), file.string(),
+                    Text("Check the folder or whether a drive is connected"));
     const Scratch scratch;
     const fs::path out = scratch / "picture";
     runChild({"picture", fs::absolute(file).string(), out.string(), color ? "color" : "data"}, file, limits, progress,
@@ -215,7 +227,9 @@ Picture importPicture(const fs::path& file, bool color, Progress* progress, cons
 
 HeightRaster importHeights(const fs::path& file, float pngHeight, Progress* progress, const ForeignLimits& limits) {
     std::error_code e;
-    if (!fs::is_regular_file(file, e)) throw Error(Error::Kind::Missing, "is not there or is no file", file.string());
+    if (!fs::is_regular_file(file, e))
+        throw Error(Error::Kind::Missing, Text("File not found: %w"), file.string(),
+                    Text("Check the folder or whether a drive is connected"));
     const Scratch scratch;
     const fs::path out = scratch / "heights";
     runChild({"heights", fs::absolute(file).string(), out.string(), std::to_string(pngHeight)}, file, limits, progress,

@@ -135,7 +135,7 @@ size_t bytesOf(const Model& model) {
     return n;
 }
 
-using Report = std::vector<std::string>;
+using Report = std::vector<Text>;
 
 // Pictures that lie in the slot of others are put right.
 void sortMaps(Surface& s, Report& report) {
@@ -144,29 +144,29 @@ void sortMaps(Surface& s, Report& report) {
     if (isOne(m.color)) {
         if (!m.normal) m.normal = m.color;
         m.color = nullptr;
-        report.push_back(s.name + ": the picture in the slot of the colour holds normals; it was moved there.");
+        report.push_back(Text("%1: colour slot held a normal map; moved to the normal slot", s.name));
     }
     if (isOne(m.height)) {
         if (!m.normal) m.normal = m.height;
         m.height = nullptr;
-        report.push_back(s.name + ": the picture in the slot of the relief holds normals; it was moved there.");
+        report.push_back(Text("%1: height slot held a normal map; moved to the normal slot", s.name));
     }
     if (isOne(m.roughness)) {
         if (!m.normal) m.normal = m.roughness;
         m.roughness = nullptr;
-        report.push_back(s.name + ": the picture in the slot of the roughness holds normals; it was moved there.");
+        report.push_back(Text("%1: roughness slot held a normal map; moved to the normal slot", s.name));
     }
     if (m.normal && looksGrey(*m.normal)) {
         if (!m.height) m.height = m.normal;
         m.normal = nullptr;
-        report.push_back(s.name + ": the picture in the slot of the normals is grey; it was taken for heights.");
+        report.push_back(Text("%1: normal slot held a grey image; used as height map", s.name));
     }
     for (const Map map : kMaps)
         if (const auto& p = m.*map; p && (p->width > kPictureLimit || p->height > kPictureLimit)) {
             const std::string was = std::to_string(p->width) + " x " + std::to_string(p->height);
             m.*map = std::make_shared<const Picture>(shrunk(*p, kPictureLimit));
-            report.push_back(s.name + ": a picture of " + was + " was made " + std::to_string((m.*map)->width) + " x " +
-                             std::to_string((m.*map)->height) + ".");
+            report.push_back(
+                Text("%1: texture reduced from %2 to %3 x %4", s.name, was, (m.*map)->width, (m.*map)->height));
         }
 }
 
@@ -174,31 +174,31 @@ void sortMaps(Surface& s, Report& report) {
 void cutOut(Surface& s, Report& report) {
     Maps& m = s.maps;
     if (!m.color) {
-        if (m.opacity) report.push_back(s.name + ": cut out by its opacity picture.");
+        if (m.opacity) report.push_back(Text("%1: cut out by its opacity map", s.name));
         return;
     }
     if (m.opacity) {
         m.color = std::make_shared<const Picture>(masked(*m.color, *m.opacity));
         m.opacity = nullptr;
-        report.push_back(s.name + ": cut out by its opacity picture.");
+        report.push_back(Text("%1: cut out by its opacity map", s.name));
     } else if (clearShare(*m.color) > 0.005f)
-        report.push_back(s.name + ": cut out by the alpha of its picture.");
+        report.push_back(Text("%1: cut out by the alpha of its colour map", s.name));
     else if (auto cut = withoutBackground(*m.color)) {
         m.color = std::make_shared<const Picture>(std::move(*cut));
-        report.push_back(s.name + ": its picture has no holes; the even colour behind the leaves was cut out.");
+        report.push_back(Text("%1: no alpha; plain background removed", s.name));
     } else
         return;
     m.color = std::make_shared<const Picture>(withoutRims(*m.color));
 }
 
 void repair(Surface& s, PartRole role, Report& report) {
-    const auto tell = [&](const std::string& what) { report.push_back(s.name + ": " + what); };
+    const auto tell = [&](Text what) { report.push_back(std::move(what)); };
     sortMaps(s, report);
     if (role == PartRole::Other) {
         // Panes of exporters that know no cut-outs.
         if (s.transmission > 0.5f && s.maps.color && clearShare(*s.maps.color) > 0.05f) {
             s.transmission = 0;
-            tell("said to be glass, but its picture has holes; it was made a cut-out.");
+            tell(Text("%1: glass with alpha; treated as a cut-out", s.name));
             cutOut(s, report);
         }
         return;
@@ -206,36 +206,36 @@ void repair(Surface& s, PartRole role, Report& report) {
     if (s.metalness > 0 || s.maps.metalness) {
         s.metalness = 0;
         s.maps.metalness = nullptr;
-        tell("was metal; it is no more.");
+        tell(Text("%1: metalness removed", s.name));
     }
     if (s.transmission > 0) {
         s.transmission = 0;
         s.solid = false;
-        tell("was glass; it is no more.");
+        tell(Text("%1: transmission removed", s.name));
     }
     if (!(s.emission == Rgb(0))) {
         s.emission = Rgb(0);
-        tell("shone by itself; it does no more.");
+        tell(Text("%1: emission removed", s.name));
     }
     if (s.coat > 0) {
         s.coat = 0;
-        tell("was varnished; it is no more.");
+        tell(Text("%1: clear coat removed", s.name));
     }
     if (s.maps.color && luminance(s.baseColor) < 0.03f) {
         s.baseColor = Rgb(1);
-        tell("its picture was darkened to black; it has its own colours now.");
+        tell(Text("%1: base colour was black; reset so that the texture shows", s.name));
     }
     if (role == PartRole::Wood) {
         if (s.maps.color && clearShare(*s.maps.color) > 0) {
             auto whole = std::make_shared<Picture>(*s.maps.color);
             for (size_t k = 3; k < whole->rgba.size(); k += 4) whole->rgba[k] = 255;
             s.maps.color = whole;
-            tell("had holes, which wood has not; they were closed.");
+            tell(Text("%1: alpha removed from wood", s.name));
         }
         s.maps.opacity = nullptr;
         if (!s.maps.roughness && s.roughness < 0.6f) {
             s.roughness = 0.85f;
-            tell("shone like varnish; it is as matt as bark now.");
+            tell(Text("%1: roughness raised to that of bark", s.name));
         }
         s.specular = std::min(s.specular, 0.4f);
         s.translucency = 0;
@@ -248,17 +248,17 @@ void repair(Surface& s, PartRole role, Report& report) {
             for (size_t i = 0; i < rough->rgba.size(); ++i)
                 if (i % 4 != 3) rough->rgba[i] = static_cast<uint8_t>(255 - rough->rgba[i]);
             s.maps.roughness = rough;
-            tell("its roughness picture holds gloss; it was turned round.");
+            tell(Text("%1: gloss map inverted to roughness", s.name));
         }
     } else if (s.roughness < 0.35f || s.roughness > 0.95f) {
         s.roughness = 0.5f;
-        tell("its gloss was that of another stuff; it has a leaf's now.");
+        tell(Text("%1: roughness set to that of a leaf", s.name));
     }
     s.specular = std::min(s.specular, 0.6f);
     if (s.translucency <= 0) {
         s.translucency = role == PartRole::Leaf ? 0.42f : 0.35f;
         s.throughTint = role == PartRole::Leaf ? Rgb(0.9f, 1, 0.42f) : Rgb(1);
-        tell("let no light through; it does now.");
+        tell(Text("%1: leaf translucency added", s.name));
     }
 }
 
@@ -324,8 +324,7 @@ std::vector<size_t> partsOf(const std::vector<ProxyMaterial>& materials, const s
         }
         part[i] = last;
         taken[last] = 1;
-        if (!found)
-            report.push_back(materials[i].name + ": one material too many; it looks like another of its kind now.");
+        if (!found) report.push_back(Text("%1: too many materials; merged with a similar one", materials[i].name));
     }
     return part;
 }
@@ -343,26 +342,26 @@ void recipeSurface(nlohmann::json& j, const char* key, const Surface& s) {
 
 // Surfaces that light as they should, upright; what was done is told.
 void clean(Model& m, const ProxyDraft& draft, const ProxyOrder& order, const std::vector<PartRole>& roles,
-           std::vector<std::string>& report) {
+           std::vector<Text>& report) {
     if (draft.flat) {
         const bool plant = order.kind != SpeciesKind::Person && order.kind != SpeciesKind::Thing;
         if (plant) {
             m.materials[0].translucency = 0.3f;
             m.materials[0].throughTint = Rgb(0.95f, 1, 0.6f);
-            report.push_back("Lets some light through, as foliage does.");
+            report.push_back(Text("Translucency of foliage added"));
         }
     } else {
-        for (const std::string& w : m.warnings) report.push_back("The file: " + w + ".");
+        for (const std::string& w : m.warnings) report.push_back(Text("File: %1", w));
         if (order.upright) {
             turnUp(m, draft);
-            report.push_back("Turned upright.");
+            report.push_back(Text("Stood up"));
         }
         for (size_t i = 0; i < m.materials.size(); ++i) repair(m.materials[i], roles[i], report);
     }
     for (const Part& p : m.parts) {
         const Surface& s = m.materials[static_cast<size_t>(p.material)];
         if (p.mesh.uvs.empty() && !s.maps.empty() && s.textureSize <= 0)
-            report.push_back(p.name + ": has no coordinates for its pictures; it shows one spot of them.");
+            report.push_back(Text("%1: no UVs; the texture is not mapped", p.name));
     }
 }
 
@@ -386,8 +385,8 @@ nlohmann::json recipeOf(const ProxyDraft& draft, const ProxyOrder& order, const 
     nlohmann::json j;
     j["name"] = order.name;
     j["kind"] = kSpeciesKindNames[static_cast<int>(order.kind)];
-    j["habit"] = draft.flat ? "flat picture" : "brought in";
-    j["tags"] = {draft.flat ? "picture" : "proxy"};
+    j["habit"] = draft.flat ? "image card" : "imported";
+    j["tags"] = {draft.flat ? "image" : "imported"};
     j["version"] = 3;
     j["height_m"] = order.height;
     const bool alive = order.kind != SpeciesKind::Thing && order.kind != SpeciesKind::Person;
@@ -453,21 +452,21 @@ ProxyDraft draftOf(const Picture& picture, const std::string& name) {
     out.flat = true;
     Picture p = picture;
     if (clearShare(p) > 0.005f)
-        out.notes.push_back("Cut out by the alpha of the picture.");
+        out.notes.push_back(Text("Cut out by the alpha of the image"));
     else if (auto cut = withoutBackground(p)) {
         p = std::move(*cut);
-        out.notes.push_back("The picture has no holes; its even background was cut out.");
+        out.notes.push_back(Text("No alpha; plain background removed"));
     } else
-        out.notes.push_back("The picture has no holes and no even background: it stands as a whole rectangle.");
+        out.notes.push_back(Text("No alpha and no plain background: the whole rectangle is kept"));
     const Box2i part = seenPart(p);
-    if (part.isEmpty()) throw Error(Error::Kind::Unreadable, "shows nothing: all of it is transparent", name);
+    if (part.isEmpty()) throw Error(Error::Kind::Unreadable, Text("%w shows nothing: all of it is transparent"), name);
     if (part.size() != V2i(p.width, p.height)) {
         p = cropped(p, part);
-        out.notes.push_back("Cut to what is to be seen, so that it stands on the ground.");
+        out.notes.push_back(Text("Cropped to the visible part"));
     }
     if (p.width > 2 * kPictureLimit || p.height > 2 * kPictureLimit) {
         p = shrunk(p, 2 * kPictureLimit);
-        out.notes.push_back("Made " + std::to_string(p.width) + " x " + std::to_string(p.height) + ".");
+        out.notes.push_back(Text("Image reduced to %1 x %2", p.width, p.height));
     }
     p = withoutRims(p);
     Model& m = out.model;
@@ -493,9 +492,9 @@ ProxyDraft draftOf(const Picture& picture, const std::string& name) {
 }
 
 ProxyMade makeProxy(const ProxyDraft& draft, const ProxyOrder& order) {
-    if (order.name.empty()) throw Error(Error::Kind::Invalid, "a species needs a name", "name");
+    if (order.name.empty()) throw Error(Error::Kind::Invalid, Text("A species needs a name"), "");
     if (!(order.height >= 0.02f && order.height <= 60))
-        throw Error(Error::Kind::Invalid, "must be 0.02 to 60 m", "height");
+        throw Error(Error::Kind::Invalid, Text("The height must be 0.02 to 60 m"), "");
     ProxyMade out;
     out.report = draft.notes;
     Model m = draft.model;
@@ -519,11 +518,11 @@ ProxyMade makeProxy(const ProxyDraft& draft, const ProxyOrder& order) {
     V2f foot(0);
     if (!draft.flat) {
         foot = footOf(m, roles);
-        if (foot.length() > 0.02f * bounds(m).max.z) out.report.push_back("Moved so that it stands on its foot.");
+        if (foot.length() > 0.02f * bounds(m).max.z) out.report.push_back(Text("Moved to stand on its base"));
     }
     const float scale = order.height / std::max(bounds(m).max.z, 1e-6f);
     if (!draft.flat && std::abs(scale - 1) > 0.02f)
-        out.report.push_back("Was " + metres(bounds(m).max.z) + " high and is " + metres(order.height) + " now.");
+        out.report.push_back(Text("Scaled from %1 to %2", metres(bounds(m).max.z), metres(order.height)));
     for (Part& p : m.parts) {
         for (V3f& v : p.mesh.positions) v = V3f(v.x - foot.x, v.y - foot.y, v.z) * scale;
         join(meshes[at[static_cast<size_t>(p.material)]], std::move(p.mesh));
@@ -532,8 +531,8 @@ ProxyMade makeProxy(const ProxyDraft& draft, const ProxyOrder& order) {
     out.trianglesAfter = triangleCount(*model);
     out.bytesAfter = bytesOf(*model);
     if (out.trianglesAfter < out.trianglesBefore)
-        out.report.push_back("Reduced from " + std::to_string(out.trianglesBefore) + " to " +
-                             std::to_string(out.trianglesAfter) + " triangles; far ones have fewer.");
+        out.report.push_back(
+            Text("Reduced from %1 to %2 triangles; fewer at a distance", out.trianglesBefore, out.trianglesAfter));
 
     out.recipe = recipeOf(draft, order, *model, reach).dump(2) + "\n";
     out.model = std::move(model);
@@ -562,7 +561,8 @@ std::filesystem::path keepProxy(const ProxyMade& made, const std::filesystem::pa
             out << bytes;
             out.flush();
             if (!out)
-                throw Error(Error::Kind::Unwritable, "could not be written, perhaps the disk is full", file.string());
+                throw Error(Error::Kind::Unwritable, Text("%w could not be written"), file.string(),
+                            Text("Check that the folder is writable and the disk is not full"));
         });
     };
     write(folder / model, packModel(*made.model));

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/planting/species.h"
 
 namespace thallos {
@@ -24,7 +25,7 @@ struct ProxyDraft {
     bool flat = false;                    // a picture on a card
     bool lies = false;                    // a plant on its side: its file has another axis upwards
     SpeciesKind kind = SpeciesKind::Thing;
-    std::vector<std::string> notes; // of what was done to a flat picture
+    std::vector<Text> notes; // of what was done to a flat picture
 };
 // By the names of materials, their pictures and the form of what bears them.
 ProxyDraft draftOf(Model model);
@@ -44,7 +45,7 @@ struct ProxyOrder {
 struct ProxyMade {
     std::string recipe; // as parseRecipe() reads it
     std::shared_ptr<const Model> model;
-    std::vector<std::string> report; // a sentence for each thing that was recognised, repaired or left
+    std::vector<Text> report; // a sentence for each thing that was recognised, repaired or left
     int64_t trianglesBefore = 0, trianglesAfter = 0;
     size_t bytesBefore = 0, bytesAfter = 0; // of meshes and pictures in memory
 };

@@ -55,11 +55,11 @@ Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const st
     const bool fits =
         r.width == grid.cells.x + 1 && r.height == grid.cells.y + 1 && std::abs(r.cell - grid.cell) < 1e-3f * grid.cell;
     if (!fits && fit == Fit::Exact)
-        throw Error(Error::Kind::Invalid,
-                    "has " + std::to_string(r.width) + " x " + std::to_string(r.height) + " heights, the ground " +
-                        std::to_string(grid.cells.x + 1) + " x " + std::to_string(grid.cells.y + 1),
-                    source, "add --resample to fit it");
-    if (r.width < 2 || r.height < 2) throw Error(Error::Kind::Unsupported, "has too few heights", source);
+        throw Error(
+            Error::Kind::Invalid,
+            Text("%w has %1 x %2 heights, the ground %3 x %4", r.width, r.height, grid.cells.x + 1, grid.cells.y + 1),
+            source, Text("Add --resample to fit it"));
+    if (r.width < 2 || r.height < 2) throw Error(Error::Kind::Unsupported, Text("%w has too few heights"), source);
     const float nan = std::numeric_limits<float>::quiet_NaN();
     const auto at = [&](float x, float y) { // in cells from the north-west
         const float w = static_cast<float>(r.width - 1), h = static_cast<float>(r.height - 1);
@@ -92,7 +92,7 @@ Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const st
             z.at(x, y) =
                 at(first.x + static_cast<float>(x) * scale.x, first.y + static_cast<float>(grid.cells.y - y) * scale.y);
     if (std::none_of(z.pixels.begin(), z.pixels.end(), [](float v) { return std::isfinite(v); }))
-        throw Error(Error::Kind::Unsupported, "knows no height of the site", source);
+        throw Error(Error::Kind::Unsupported, Text("%w has no height within the site"), source);
     out.unknown = fillGaps(z);
     out.ground.survey.assign(static_cast<size_t>(grid.tileCount()), nullptr);
     for (int i = 0; i < grid.tileCount(); ++i) {

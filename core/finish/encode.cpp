@@ -36,8 +36,8 @@ void writeWhole(const fs::path& file, const std::function<void(const fs::path&)>
     const auto fail = [&] {
         std::error_code ignored;
         fs::remove(temporary, ignored);
-        throw Error(Error::Kind::Unwritable, "could not be written", file.string(),
-                    "check that the folder can be written and the disk is not full");
+        throw Error(Error::Kind::Unwritable, Text("%w could not be written"), file.string(),
+                    Text("Check that the folder is writable and the disk is not full"));
     };
     try {
         write(temporary);
@@ -129,7 +129,8 @@ std::string encodeJpeg(const Image8& picture, const std::string& comment) {
     std::vector<uint8_t> row(static_cast<size_t>(picture.width) * 3);
     const unsigned long size = compressJpeg(picture, comment, row.data(), &data);
     const std::unique_ptr<unsigned char, decltype(&free)> held(data, free);
-    if (size == 0) throw Error(Error::Kind::Unsupported, "is too large for a JPEG", "picture", "write a PNG or TIFF");
+    if (size == 0)
+        throw Error(Error::Kind::Unsupported, Text("The image is too large for a JPEG"), "", Text("Use .png or .tif"));
     return {reinterpret_cast<char*>(data), size};
 }
 
@@ -210,26 +211,26 @@ std::string encodePng(const Raster<Pixel>& picture, const std::string& profile, 
     for (size_t y = 0; y < rows.size(); ++y) rows[y] = bytes + y * static_cast<size_t>(picture.width) * sizeof(Pixel);
     std::string out;
     if (!compressPng(rows, picture.width, kBits<Pixel>, profile, comment, out))
-        throw Error(Error::Kind::Unsupported, "could not be made a PNG", "picture");
+        throw Error(Error::Kind::Unsupported, Text("The image could not be written as PNG"), "");
     return out;
 }
 
 template <class Pixel> void write(const fs::path& file, const Raster<Pixel>& picture, const std::string& comment) {
     const std::string ending = lowerExtension(file);
-    if (picture.empty()) throw Error(Error::Kind::Invalid, "There is no picture to write", file.string());
+    if (picture.empty()) throw Error(Error::Kind::Invalid, Text("There is no image to write to %w"), file.string());
     if (ending == ".png")
         return writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodePng(picture, srgbProfile(), comment)); });
     if (ending == ".tif" || ending == ".tiff")
         return writeWhole(file, [&](const fs::path& t) { writeTiff(t, picture, comment); });
     if (ending == ".jpg" || ending == ".jpeg") {
         if constexpr (sizeof(Pixel) > 3)
-            throw Error(Error::Kind::Unsupported, "can't hold 16 bits a channel", file.string(),
-                        "write a .png, .tif or .exr");
+            throw Error(Error::Kind::Unsupported, Text("%w cannot hold 16 bits per channel"), file.string(),
+                        Text("Use .png, .tif or .exr"));
         else
             return writeWhole(file, [&](const fs::path& t) { writeBytes(t, encodeJpeg(picture, comment)); });
     }
-    throw Error(Error::Kind::Unsupported, "this ending does not name a picture format", file.string(),
-                "use .png, .jpg, .tif or .exr");
+    throw Error(Error::Kind::Unsupported, Text("%w has an unknown file type"), file.string(),
+                Text("Use .png, .jpg, .tif or .exr"));
 }
 
 } // namespace
@@ -329,7 +330,7 @@ void writeExr(const fs::path& file, const std::vector<ExrLayer>& layers,
 }
 
 ExrPicture readExr(const fs::path& file) {
-    if (!fs::exists(file)) throw Error(Error::Kind::Missing, "is not there", file.string());
+    if (!fs::exists(file)) throw Error(Error::Kind::Missing, Text("File not found: %w"), file.string());
     try {
         Imf::InputFile in(file.c_str());
         const Imath::Box2i window = in.header().dataWindow();
@@ -354,7 +355,7 @@ ExrPicture readExr(const fs::path& file) {
         for (Rgb& c : out.radiance.pixels) c *= white;
         return out;
     } catch (const std::exception&) {
-        throw Error(Error::Kind::Unreadable, "is no whole EXR picture with R, G and B", file.string());
+        throw Error(Error::Kind::Unreadable, Text("%w is not a complete EXR image with R, G and B"), file.string());
     }
 }
 

@@ -7,8 +7,7 @@
 namespace thallos {
 
 inline Surface soilSurface() {
-    return {
-        .name = "meadow soil", .baseColor = fromSrgb(0.36f, 0.29f, 0.20f), .roughness = 1, .recipe = "Crumbly soil"};
+    return {.name = "meadow soil", .baseColor = fromSrgb(0.36f, 0.29f, 0.20f), .roughness = 1, .recipe = "Topsoil"};
 }
 inline Surface gravelSurface() {
     return {.name = "gravel", .baseColor = fromSrgb(0.66f, 0.60f, 0.51f), .roughness = 0.9f, .recipe = "River gravel"};

@@ -29,6 +29,11 @@ struct Ground {
     bool operator==(const Ground&) const = default; // of tiles their identity
 };
 
+// The same ground on a site of another size or grid, about the same middle: larger or cropped. What was imported and
+// made stays where it was; beyond the old edge imported heights go on level and sculpting runs out. Where the new
+// samples lie on old ones they are equal. Throws Error::Invalid as GroundGrid::make().
+Ground resized(const Ground& ground, const V2f& size, float cell);
+
 // A levelled area. Inside the outlines and `apron` metres around them the ground lies at `level`; from there it meets
 // the old ground by a batter of 1 in `batter` with its edges rounded.
 struct Pad {

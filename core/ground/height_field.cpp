@@ -4,19 +4,23 @@
 #include <cmath>
 
 #include "core/base/error.h"
+#include "core/base/quantity.h"
 
 namespace thallos {
 
 GroundGrid GroundGrid::make(const V2f& size, float cell) {
-    if (!(cell >= 0.01f && cell <= 100)) throw Error(Error::Kind::Invalid, "The cell must be 0.01 to 100 m", "ground");
+    if (!(cell >= 0.01f && cell <= 100))
+        throw Error(Error::Kind::Invalid, Text("The terrain grid must be 0.01 to 100 m"), "");
     GroundGrid g;
     g.cell = cell;
     // Rounded before the check so that huge or undefined sizes are refused, not wrapped.
     for (int k = 0; k < 2; ++k) {
         const float n = std::round(size[k] / cell);
         if (!(n >= 4 && n <= 16384))
-            throw Error(Error::Kind::Invalid, "A side must be 4 to 16 384 cells", "ground",
-                        "choose another size or cell");
+            throw Error(Error::Kind::Invalid,
+                        Text("With a grid of %1 m the site may be %2 to %3 m wide and deep", formatNumber(cell, 2),
+                             formatNumber(4 * cell, 2), formatNumber(16384 * cell, 2)),
+                        "", Text("Choose another size or grid"));
         g.cells[k] = static_cast<int>(n);
     }
     g.tileCells = 8;

@@ -22,7 +22,9 @@ void put(const fs::path& file, const std::string& bytes) {
         std::ofstream out(beside, std::ios::binary);
         out << bytes;
         out.flush();
-        if (!out) throw Error(Error::Kind::Unwritable, "could not be written, perhaps the disk is full", file.string());
+        if (!out)
+            throw Error(Error::Kind::Unwritable, Text("%w could not be written"), file.string(),
+                        Text("Check that the folder is writable and the disk is not full"));
     });
 }
 
@@ -90,7 +92,9 @@ Collected collect(const Project& project, const PlantLibrary& library, const fs:
     std::error_code e;
     fs::create_directories(folder / "species", e);
     fs::create_directories(folder / "sources", e);
-    if (e) throw Error(Error::Kind::Unwritable, "the folder cannot be made", folder.string());
+    if (e)
+        throw Error(Error::Kind::Unwritable, Text("The folder %w cannot be created (%1)", e.message()),
+                    folder.string());
     const Project whole = carrying(project, library);
     const std::vector<Asset> assets = assetsOf(whole, library);
     const size_t steps = 2 + whole.species.size() + assets.size();
@@ -131,7 +135,9 @@ Collected collect(const Project& project, const PlantLibrary& library, const fs:
         writeWhole(folder / "sources" / freeName(source.filename(), names), [&](const fs::path& beside) {
             std::error_code failed;
             fs::copy_file(source, beside, fs::copy_options::overwrite_existing, failed);
-            if (failed) throw Error(Error::Kind::Unwritable, "could not be copied", source.string());
+            if (failed)
+                throw Error(Error::Kind::Unwritable, Text("%w could not be copied (%1)", failed.message()),
+                            source.string());
         });
         ++out.files;
     }

@@ -98,18 +98,19 @@ const char* passName(Pass pass) {
 
 void prepare(const Delivery& d, PictureSettings& settings) {
     if (!d.passes.empty() && !d.apart && !isExr(d.file))
-        throw Error(Error::Kind::Unsupported, "can't hold passes", d.file.string(),
-                    "write an .exr, or passes as files of their own");
+        throw Error(Error::Kind::Unsupported, Text("%w cannot hold passes"), d.file.string(),
+                    Text("Save as .exr, or as separate files"));
     if (d.deep && !holdsDeep(d.file))
-        throw Error(Error::Kind::Unsupported, "can't hold 16 bits a channel", d.file.string(), "write a .png or .tif");
+        throw Error(Error::Kind::Unsupported, Text("%w cannot hold 16 bits per channel"), d.file.string(),
+                    Text("Use .png or .tif"));
     // Tried where the picture will be, under a name of its own: nothing that is there is touched.
     const fs::path probe = d.file.string() + "-can-be-written";
     std::error_code e;
     const bool written = static_cast<bool>(std::ofstream(probe) << "so it is" << std::flush);
     fs::remove(probe, e);
     if (!written)
-        throw Error(Error::Kind::Unwritable, "could not be written", d.file.string(),
-                    "check that the folder can be written and the disk is not full");
+        throw Error(Error::Kind::Unwritable, Text("%w could not be written"), d.file.string(),
+                    Text("Check that the folder is writable and the disk is not full"));
     settings.split = wants(d, Pass::Light) || wants(d, Pass::Sources);
     settings.mattes = wants(d, Pass::Mattes) || d.mattePictures;
 }

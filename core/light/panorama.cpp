@@ -164,13 +164,13 @@ void judgeSun(Panorama& p, bool cutOff) {
 
 Panorama panoramaOf(const Image& picture, const std::string& source) {
     if (picture.width < 16 || picture.height < 8 || std::abs(picture.width - 2 * picture.height) > picture.height / 50)
-        throw Error(Error::Kind::Unreadable, "is no panorama: it must be twice as wide as high", source,
-                    "choose a lat-long picture");
+        throw Error(Error::Kind::Unreadable, Text("%w is not a 360-degree panorama: it must be twice as wide as high"),
+                    source, Text("Choose a lat-long image"));
     Panorama p;
     p.sky = skyOf(picture);
     if (!(luminance(onLevelGround(p.sky)) > 0))
-        throw Error(Error::Kind::Unreadable, "gives no light: its upper half is black", source,
-                    "choose a lat-long picture");
+        throw Error(Error::Kind::Unreadable, Text("%w gives no light: its upper half is black"), source,
+                    Text("Choose a lat-long image"));
     takeSunOut(p);
     judgeSun(p, isCutOff(picture));
     return p;

@@ -110,10 +110,10 @@ void check(const CivilTime& t) {
     const bool month = t.month >= 1 && t.month <= 12;
     if (t.year < -2000 || t.year > 6000 || !month || t.day < 1 ||
         t.day > days[month ? t.month - 1 : 0] + (t.month == 2 && leap ? 1 : 0))
-        throw Error(Error::Kind::Invalid, "There is no such day", "date", "give year, month and day of the calendar");
-    if (!(t.hour >= 0 && t.hour <= 24)) throw Error(Error::Kind::Invalid, "The hour must be 0 to 24", "time");
+        throw Error(Error::Kind::Invalid, Text("There is no such date"), "", Text("Give year, month and day"));
+    if (!(t.hour >= 0 && t.hour <= 24)) throw Error(Error::Kind::Invalid, Text("The hour must be 0 to 24"), "");
     if (!(t.zone >= -14 && t.zone <= 14))
-        throw Error(Error::Kind::Invalid, "The time zone must be -14 to 14 hours", "time");
+        throw Error(Error::Kind::Invalid, Text("The time zone must be -14 to 14 hours"), "");
 }
 
 double julianDay(const CivilTime& t) {

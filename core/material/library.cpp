@@ -165,8 +165,8 @@ std::shared_ptr<const MaterialLibrary> MaterialLibrary::load(const fs::path& fol
     std::vector<fs::path> files;
     std::error_code e;
     if (!fs::is_directory(folder, e))
-        throw Error(Error::Kind::Missing, "the folder of materials is not there", folder.string(),
-                    "install Thallos again");
+        throw Error(Error::Kind::Missing, Text("The materials folder %w is missing"), folder.string(),
+                    Text("Reinstall Thallos"));
     for (const auto& f : fs::directory_iterator(folder, e))
         if (f.path().extension() == ".json") files.push_back(f.path());
     std::vector<std::pair<Recipe, std::string>> all;
@@ -176,7 +176,7 @@ std::shared_ptr<const MaterialLibrary> MaterialLibrary::load(const fs::path& fol
     });
     for (auto& [recipe, hash] : all) {
         if (library->find(recipe.name))
-            throw Error(Error::Kind::Unreadable, "two recipes have the name \"" + recipe.name + "\"", folder.string());
+            throw Error(Error::Kind::Unreadable, Text("%w has two recipes named \"%1\"", recipe.name), folder.string());
         library->recipes_.push_back(std::move(recipe));
         library->hashes_.push_back(std::move(hash));
     }
@@ -184,8 +184,11 @@ std::shared_ptr<const MaterialLibrary> MaterialLibrary::load(const fs::path& fol
 }
 
 const Recipe* MaterialLibrary::find(const std::string& name) const {
-    const auto it = std::find_if(recipes_.begin(), recipes_.end(), [&](const Recipe& r) { return r.name == name; });
-    return it == recipes_.end() ? nullptr : &*it;
+    for (const Recipe& r : recipes_)
+        if (r.name == name) return &r;
+    for (const Recipe& r : recipes_)
+        if (std::find(r.formerNames.begin(), r.formerNames.end(), name) != r.formerNames.end()) return &r;
+    return nullptr;
 }
 
 Surface MaterialLibrary::surface(const std::string& name) const {
@@ -225,7 +228,7 @@ std::shared_ptr<const Texture> MaterialLibrary::texture(const std::string& name,
     const fs::path file = cache_ / (hashes_[static_cast<size_t>(r - recipes_.data())] + "-" + std::to_string(width) +
                                     "-" + std::to_string(kGenerators) + ".sheet");
     std::optional<Texture> made;
-    if (stop && stop()) throw Error(Error::Kind::Cancelled, "stopped", name);
+    if (stop && stop()) throw Error(Error::Kind::Cancelled, Text("%w: cancelled"), name);
     if (keep) made = readTexture(file, w, h);
     if (!made) {
         made = bake(*r, width, stop);

@@ -32,7 +32,7 @@ void tidy(Model& model) {
     if (removed)
         model.warnings.push_back(std::to_string(removed) + " triangles without area or with broken corners left out");
     std::erase_if(model.parts, [](const Part& p) { return p.mesh.empty(); });
-    if (model.parts.empty()) throw Error(Error::Kind::Unreadable, "holds no triangles", model.name);
+    if (model.parts.empty()) throw Error(Error::Kind::Unreadable, Text("%w contains no triangles"), model.name);
     if (model.materials.empty()) model.materials.push_back({.name = "plain"});
     for (Part& part : model.parts)
         if (part.material < 0 || part.material >= static_cast<int>(model.materials.size())) part.material = 0;

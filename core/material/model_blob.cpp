@@ -28,7 +28,7 @@ constexpr FirstPattern kFirstPatterns[] = {{"none", "", 0},
                                            {"masonry", "Rubble, coursed", 0.13f},
                                            {"paving", "Stone tiles", 0.3f},
                                            {"gravel", "River gravel", 0.022f},
-                                           {"soil", "Crumbly soil", 0.35f},
+                                           {"soil", "Topsoil", 0.35f},
                                            {"standing seam", "Standing-seam zinc", 0.43f},
                                            {"bark", "Oak bark", 0.1f},
                                            {"plaster", "Smooth render", 0.6f}};
@@ -75,7 +75,7 @@ public:
         if (n > rest_.size() / least) broken();
         return n;
     }
-    [[noreturn]] static void broken() { throw Error(Error::Kind::Unreadable, "the stored model is damaged", ""); }
+    [[noreturn]] static void broken() { throw Error(Error::Kind::Unreadable, Text("The stored model is damaged"), ""); }
 
 private:
     const char* take(uint64_t n) {

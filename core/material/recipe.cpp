@@ -77,11 +77,12 @@ void readSurface(const RecipeReader& in, Surface& s) {
 Recipe readRecipe(const std::filesystem::path& file) {
     std::ifstream in(file);
     const auto j = nlohmann::json::parse(in, nullptr, false);
-    if (j.is_discarded()) throw Error(Error::Kind::Unreadable, "is no JSON", file.filename().string());
+    if (j.is_discarded()) throw Error(Error::Kind::Unreadable, Text("%w is not valid JSON"), file.filename().string());
     const RecipeReader r(j, file.filename().string());
     Recipe out;
     out.file = file.stem().string();
     r.read("name", out.name);
+    r.read("former_names", out.formerNames);
     r.read("family", out.family);
     r.read("generator", out.generator);
     if (out.name.empty() || out.family.empty()) r.fail("name and family must be given");
@@ -158,7 +159,7 @@ Texture bake(const Recipe& recipe, int longer, const std::function<bool()>& stop
             }
         },
         8);
-    if (stopped) throw Error(Error::Kind::Cancelled, "stopped", recipe.name);
+    if (stopped) throw Error(Error::Kind::Cancelled, Text("%w: cancelled"), recipe.name);
     parallelFor(
         h,
         [&](int y) {

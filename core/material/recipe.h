@@ -16,9 +16,10 @@ namespace thallos {
 class RecipeReader;
 
 struct Recipe {
-    std::string name, family; // as users read them: "Rubble limestone", "stone walls"
-    std::string file;         // without folder and ending; its thumbnail has the same
-    std::string generator;    // of generatorNames(); empty: a plain surface without a texture
+    std::string name, family;             // as users read them: "Rubble limestone", "stone walls"
+    std::vector<std::string> formerNames; // by which older projects know it
+    std::string file;                     // without folder and ending; its thumbnail has the same
+    std::string generator;                // of generatorNames(); empty: a plain surface without a texture
     TextureMapping mapping;
     std::vector<V3f> colors; // linear, sRGB primaries
     std::map<std::string, float> numbers;

@@ -96,8 +96,8 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::load(const std::filesystem::pa
                                                        std::shared_ptr<const DiskCache> cache) {
     namespace fs = std::filesystem;
     if (!fs::is_directory(shipped))
-        throw Error(Error::Kind::Missing, "the plant recipes are not there", shipped.string(),
-                    "install the assets folder again");
+        throw Error(Error::Kind::Missing, Text("The plant library %w is missing"), shipped.string(),
+                    Text("Reinstall Thallos"));
     auto year = std::make_shared<Year>();
     year->cache = std::move(cache);
     const auto readFrom = [&](const fs::path& folder, SpeciesOrigin origin) {
@@ -166,7 +166,7 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) c
     }
     std::vector<Species> fresh;
     for (const auto& c : carried) {
-        const int at = find(c->name);
+        const int at = named(c->name);
         if (at >= 0 && species_[at].text == c->text) continue;
         try {
             Species s{parseRecipe(c->text, c->name), c->text, {}, SpeciesOrigin::Carried};
@@ -182,7 +182,7 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) c
     year->summer = year_->summer;
     year->cache = year_->cache;
     for (Species& s : fresh) {
-        const int at = find(s.recipe.name);
+        const int at = named(s.recipe.name);
         if (at >= 0)
             year->summer[at] = std::move(s);
         else
@@ -208,9 +208,18 @@ const std::vector<Surface>& PlantLibrary::surfaces(int species) const {
     return d.surfaces;
 }
 
-int PlantLibrary::find(const std::string& name) const {
+int PlantLibrary::named(const std::string& name) const {
     for (size_t i = 0; i < species_.size(); ++i)
         if (species_[i].recipe.name == name) return static_cast<int>(i);
+    return -1;
+}
+
+int PlantLibrary::find(const std::string& name) const {
+    if (const int at = named(name); at >= 0) return at;
+    for (size_t i = 0; i < species_.size(); ++i) {
+        const auto& former = species_[i].recipe.formerNames;
+        if (std::find(former.begin(), former.end(), name) != former.end()) return static_cast<int>(i);
+    }
     return -1;
 }
 

@@ -310,11 +310,13 @@ void read(const RecipeReader& r, ProxyRecipe& x) {
 
 SpeciesRecipe parseRecipe(const std::string& text, const std::string& where, std::vector<RecipeField>* fields) {
     const json j = json::parse(text, nullptr, false);
-    if (j.is_discarded()) throw Error(Error::Kind::Unreadable, "is not valid JSON", where);
+    if (j.is_discarded()) throw Error(Error::Kind::Unreadable, Text("%w is not valid JSON"), where);
     const RecipeReader r(j, where, fields);
     SpeciesRecipe s;
     r.read("name", s.name);
     if (s.name.empty()) r.fail("name is missing");
+    r.read("latin", s.latin);
+    r.read("former_names", s.formerNames);
     r.read("habit", s.habit);
     r.read("marks", s.marks);
     r.read("tags", s.tags);
@@ -374,7 +376,7 @@ SpeciesRecipe parseRecipe(const std::string& text, const std::string& where, std
                          .baseColor = Rgb(0.068f, 0.056f, 0.038f),
                          .roughness = 0.95f,
                          .specular = 0.1f,
-                         .recipe = "Crumbly soil"};
+                         .recipe = "Topsoil"};
     return s;
 }
 

@@ -56,7 +56,9 @@ inline constexpr const char* kSpeciesKindNames[] = {
     "thing",          "grass",   "herb",  "fern",  "moss",    "floating leaves", "litter",    "stones"};
 
 struct SpeciesRecipe {
-    std::string name; // "Apple"
+    std::string name;                     // "Apple"
+    std::string latin;                    // "Malus domestica"; empty: no plant
+    std::vector<std::string> formerNames; // by which older projects know it
     SpeciesKind kind = SpeciesKind::Broadleaf;
     std::string habit;              // "tall, open dome"
     std::vector<std::string> marks; // by which one knows it
@@ -131,7 +133,7 @@ public:
     std::shared_ptr<const PlantLibrary> in(Season season) const;
     Season season() const { return season_; }
     const std::vector<Species>& species() const { return species_; }
-    int find(const std::string& name) const; // -1: unknown
+    int find(const std::string& name) const; // by its name, else by a former one; -1: unknown
     // Where what is made of this individual may be kept, and under which name; null and empty: nowhere.
     const DiskCache* cache() const { return year_->cache.get(); }
     std::string cacheKey(IndividualId id) const;
@@ -148,6 +150,7 @@ public:
     int individualCount() const { return static_cast<int>(species_.size()) * kIndividuals; }
 
 private:
+    int named(const std::string& name) const; // as it is called now
     struct Grown {
         std::once_flag once, heroOnce;
         Individual plant;

@@ -26,13 +26,13 @@ class Refuse : public Limits {
 public:
     explicit Refuse(const Item& item) : item_(item) {}
     void range(const char* what, float& v, float low, float high) override {
-        if (!(v >= low && v <= high)) broken(outOfRange(what, low, high));
+        if (!(v >= low && v <= high)) broken(Text("%w: %1 must be %2 to %3", std::string(what), text(low), text(high)));
     }
     void range(const char* what, int& v, int low, int high) override {
-        if (v < low || v > high) broken(outOfRange(what, static_cast<float>(low), static_cast<float>(high)));
+        if (v < low || v > high) broken(Text("%w: %1 must be %2 to %3", std::string(what), low, high));
     }
     void time(CivilTime& t) override { check(t); }
-    [[noreturn]] void broken(const std::string& what) override { throw Error(Error::Kind::Invalid, what, item_.name); }
+    [[noreturn]] void broken(const Text& what) override { throw Error(Error::Kind::Invalid, what, item_.name); }
 
 private:
     const Item& item_;
@@ -61,8 +61,8 @@ public:
             t = {2026, 6, 21, 15.5, 0};
         }
     }
-    void broken(const std::string& what) override {
-        if (!drop) told_.push_back(item_.name + " " + what + " and was left out");
+    void broken(const Text& what) override {
+        if (!drop) told_.push_back(Error(Error::Kind::Invalid, what, item_.name, Text("It was left out")).what());
         drop = true;
     }
 
@@ -76,24 +76,24 @@ void tellLimits(Body& body, Limits& limits) {
 }
 
 // Why what the item stands on can't be; null: it can.
-const char* adrift(const Items& items, const Body& body) {
-    return withKind(body, [&](const auto& kind, const auto& of) -> const char* {
-        if (!kind.anchor.value) return nullptr;
+std::optional<Text> adrift(const Items& items, const Body& body) {
+    return withKind(body, [&](const auto& kind, const auto& of) -> std::optional<Text> {
+        if (!kind.anchor.value) return std::nullopt;
         const Item* on = items.item(of.*kind.anchor.value);
-        return on && kind.standsOn(on->body) ? nullptr : kind.adrift.value;
+        return on && kind.standsOn(on->body) ? std::nullopt : std::optional<Text>(kind.adrift.value);
     });
 }
 
 // Why the item's group can't be; null: it can.
-const char* wrongGroup(const Items& items, const Item& item) {
+std::optional<Text> wrongGroup(const Items& items, const Item& item) {
     size_t depth = 0;
     for (Id g = item.group; g; ++depth) {
         const Item* group = items.item(g);
-        if (!bodyOf<Group>(group)) return "belongs to a group that is not there";
-        if (depth > items.size()) return "belongs to a group that belongs to itself";
+        if (!bodyOf<Group>(group)) return Text("The group of %w is missing");
+        if (depth > items.size()) return Text("The group of %w belongs to itself");
         g = group->group;
     }
-    return nullptr;
+    return std::nullopt;
 }
 
 bool onEarth(const Place& p) {
@@ -103,26 +103,27 @@ bool onEarth(const Place& p) {
 } // namespace
 
 void check(const Project& project, const Project* before) {
-    if (!project.ground) throw Error(Error::Kind::Invalid, "There is no ground", project.site->name);
+    if (!project.ground) throw Error(Error::Kind::Invalid, Text("%w has no ground"), project.site->name);
     std::unordered_set<std::string_view> names;
     for (const auto& item : project.items) {
         Refuse refuse(*item);
         if (project.items.find(item->id)->get() != item.get())
-            throw Error(Error::Kind::Invalid, "Two items have the same id", project.site->name);
-        if (item->name.empty()) refuse.broken("An item has no name");
-        if (!names.insert(item->name).second) refuse.broken("is the name of two items");
+            throw Error(Error::Kind::Invalid, Text("%w has two items with the same id"), project.site->name);
+        if (item->name.empty()) refuse.broken(Text("An item has no name"));
+        if (!names.insert(item->name).second)
+            throw Error(Error::Kind::Invalid, Text("The name “%w” is taken"), item->name, Text("Use another"));
         if (!item->id || item->id.value >= project.nextId || item->id.value > kLargestId)
-            refuse.broken("has an id out of range");
-        if (const char* wrong = adrift(project.items, item->body)) refuse.broken(wrong);
-        if (const char* wrong = wrongGroup(project.items, *item)) refuse.broken(wrong);
+            refuse.broken(Text("%w has an id out of range"));
+        if (const auto wrong = adrift(project.items, item->body)) refuse.broken(*wrong);
+        if (const auto wrong = wrongGroup(project.items, *item)) refuse.broken(*wrong);
         const Items::Slot* same = before ? before->items.find(item->id) : nullptr;
         if (same && *same == item) continue;
         // It only asks: nothing is written into what is shared.
         tellLimits(const_cast<Body&>(item->body), refuse);
     }
     if (!onEarth(project.site->place))
-        throw Error(Error::Kind::Invalid, "The place must lie within 90 degrees of latitude and 180 of longitude",
-                    project.site->name);
+        throw Error(Error::Kind::Invalid, Text("The location must lie within 90° of latitude and 180° of longitude"),
+                    "");
 }
 
 Project mended(const Project& project, std::vector<std::string>& told) {
@@ -167,7 +168,7 @@ Project mended(const Project& project, std::vector<std::string>& told) {
             auto item = std::make_shared<Item>(*slot);
             Mend mend(*item, told);
             const size_t before = told.size();
-            if (const char* wrong = adrift(out.items, item->body)) mend.broken(wrong);
+            if (const auto wrong = adrift(out.items, item->body)) mend.broken(*wrong);
             if (!mend.drop) tellLimits(item->body, mend);
             if (wrongGroup(out.items, *item)) {
                 item->group = {};

@@ -97,22 +97,22 @@ Climber climberAt(const Project& project, const HeightField& field, const PlantL
     out.seed = project.nextId;
     const int index = library.find(species);
     const auto* recipe = index >= 0 ? std::get_if<ClimberRecipe>(&library.species()[index].recipe.growth) : nullptr;
-    if (!recipe) throw Error(Error::Kind::Invalid, "This is no climber", species);
+    if (!recipe) throw Error(Error::Kind::Invalid, Text("%w is not a climber"), species);
     if (const auto* planting = bodyOf<Specimens>(item)) {
         if (specimen < 0 || specimen >= static_cast<int>(planting->specimens.size()))
-            throw Error(Error::Kind::Invalid, "There is no stem to climb here", item->name);
+            throw Error(Error::Kind::Invalid, Text("There is no stem to climb here"), "",
+                        Text("Click the trunk of a single tree"));
         const Specimen& s = planting->specimens[static_cast<size_t>(specimen)];
         const int tree = library.find(s.species);
         if (tree < 0 || !std::holds_alternative<WoodyRecipe>(library.species()[tree].recipe.growth))
-            throw Error(Error::Kind::Invalid, "Climbers climb walls and the stems of trees", s.species);
+            throw Error(Error::Kind::Invalid, Text("%w is not a tree that can be climbed"), s.species,
+                        Text("Click a wall or the trunk of a tree"));
         out.foot = {s.at.x, s.at.y, 0};
         out.height = std::min(0.5f * s.scale * library.species()[tree].recipe.height, 6.0f);
         return out;
     }
     const auto* building = bodyOf<Building>(item);
-    if (!building)
-        throw Error(Error::Kind::Invalid, "Climbers climb walls and the stems of trees that were planted singly",
-                    species);
+    if (!building) throw Error(Error::Kind::Invalid, Text("%w needs a wall or a tree planted singly"), species);
     M44f toOwn = transformOf(*building).inverse();
     V3f own, ownDirection;
     toOwn.multVecMatrix(at, own);
@@ -120,7 +120,7 @@ Climber climberAt(const Project& project, const HeightField& field, const PlantL
     const V3f n = normalAt(*building, own * building->scale, ownDirection);
     const V2f level = xy(n);
     if (level.length() < 0.8f)
-        throw Error(Error::Kind::Invalid, "A climber needs an upright wall, not a roof or a floor", item->name);
+        throw Error(Error::Kind::Invalid, Text("A climber needs an upright wall, not a roof or a floor"), "");
     out.facing = std::atan2(level.y, level.x);
     V3f foot;
     toOwn.multVecMatrix(V3f(at.x, at.y, field.at(xy(at))), foot);
@@ -131,7 +131,8 @@ Climber climberAt(const Project& project, const HeightField& field, const PlantL
     const Support support = supportOf(project, library, out);
     for (float up = 0; up < out.height; up += 0.1f)
         if (support.spot(out.width / 2, up).there) return out;
-    throw Error(Error::Kind::Invalid, "There is no wall here that a climber could hold on to", item->name);
+    throw Error(Error::Kind::Invalid, Text("A climber needs bare wall here (windows, doors and eaves are left free)"),
+                "", Text("Click a free stretch of wall"));
 }
 
 Support supportOf(const Project& project, const PlantLibrary& library, const Climber& climber) {

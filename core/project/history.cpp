@@ -66,8 +66,8 @@ public:
         auto& v = tile->values;
         if (std::fseek(file_, place.offset, SEEK_SET) != 0 ||
             std::fread(v.data(), sizeof(v[0]), v.size(), file_) != v.size())
-            throw Error(Error::Kind::Missing, "An old state of the ground can't be read back", "history",
-                        "save the project and open it again");
+            throw Error(Error::Kind::Missing, Text("Undo data on disk cannot be read back"), "",
+                        Text("Save the project and open it again"));
         inMemory_[place.offset] = tile;
         known_[tile.get()] = {tile, place};
         return tile;

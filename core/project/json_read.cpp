@@ -70,6 +70,7 @@ Site readSite(const JsonReader& in) {
     site.name = in.at("name").text();
     site.place = {in.at("latitude_deg").number(), in.at("longitude_deg").number(), in.at("elevation_m").number()};
     site.zone = in.at("zone_h").number();
+    if (in.has("time_zone")) site.timeZone = in.at("time_zone").text();
     site.farSeed = in.at("far_land_seed").natural();
     if (in.has("season")) {
         const auto found = std::find(std::begin(kSeasonNames), std::end(kSeasonNames), in.at("season").text());
@@ -187,8 +188,8 @@ Project load(const json& document, const BlobSource& source, OpenReport* report,
     const bool later = schema > newestSchema();
     if (report) report->later = later;
     if (later && !report)
-        throw Error(Error::Kind::Newer, "was made by a later version of Thallos", "project",
-                    "open it there, or update");
+        throw Error(Error::Kind::Newer, Text("The project was made with a newer Thallos"), "",
+                    Text("Update Thallos to edit it"));
     if (schema < 1) in.at("schema").fail("is unknown");
     const Loader loader(source, report, known);
     Project p;

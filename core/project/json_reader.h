@@ -25,7 +25,9 @@ class JsonReader {
 public:
     JsonReader(const nlohmann::json& j, std::string path) : j_(j), path_(std::move(path)) {}
 
-    [[noreturn]] void fail(const std::string& what) const { throw Error(Error::Kind::Unreadable, what, path_); }
+    [[noreturn]] void fail(const std::string& what) const {
+        throw Error(Error::Kind::Unreadable, Text::verbatim(what), path_);
+    }
     bool has(const char* key) const { return j_.is_object() && j_.contains(key); }
     JsonReader at(const char* key) const;
     template <class Visit> void each(Visit&& visit) const {

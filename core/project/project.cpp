@@ -5,6 +5,7 @@
 #include <unordered_map>
 #include <unordered_set>
 
+#include "core/light/time_zone.h"
 #include "core/project/kinds/kind.h"
 
 namespace thallos {
@@ -13,13 +14,30 @@ Project newProject(const V2f& size, float cell, const std::string& name) {
     Project p;
     Site site;
     site.name = name;
+    site.timeZone = timeZoneNear(site.place.latitude, site.place.longitude);
     p.site = std::make_shared<const Site>(site);
     p.ground = std::make_shared<const Ground>(Ground::make(size, cell));
     Shot shot;
     const float back = std::min(0.35f * size.y, 30.0f);
     shot.camera.position = {0, -back, 1.6f};
     shot.daylight.time = {2026, 6, 21, 15.5, site.zone};
-    return added(p, "First look", shot);
+    return zoned(added(p, "First look", shot));
+}
+
+Project zoned(const Project& project) {
+    const std::string& zone = project.site->timeZone;
+    const auto& known = timeZones();
+    if (zone.empty() || !std::binary_search(known.begin(), known.end(), zone)) return project;
+    Project out = project;
+    for (const Item* item : itemsOf<Shot>(project)) {
+        const CivilTime& clock = bodyOf<Shot>(item)->daylight.time;
+        const double ahead = hoursAhead(zone, clock);
+        if (ahead == clock.zone) continue;
+        auto copy = std::make_shared<Item>(*item);
+        std::get<Shot>(copy->body).daylight.time.zone = ahead;
+        out.items.replace(std::move(copy));
+    }
+    return out;
 }
 
 const Item* find(const Project& project, const std::string& name) {

@@ -16,7 +16,8 @@ namespace thallos {
 struct Site {
     std::string name = "Untitled site";
     Place place;
-    double zone = 0;      // hours ahead of UTC
+    std::string timeZone; // by name, with its summer time; empty: `zone` all the year
+    double zone = 0;      // hours ahead of UTC; of a named zone, in winter or summer as it was set
     uint64_t farSeed = 1; // of the land around
     Season season = Season::Summer;
 };
@@ -35,6 +36,10 @@ struct Project {
 
 // An empty site with one shot that shows it, never black.
 Project newProject(const V2f& size, float cell, const std::string& name);
+
+// The shots' hours are those of the clocks on the site: what each is ahead of UTC, by the named zone and the shot's
+// date. Without a zone, or one that this system does not know, the project as it is.
+Project zoned(const Project& project);
 
 inline const Item* find(const Project& project, Id id) { // null: none
     return project.items.item(id);

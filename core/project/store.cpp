@@ -86,13 +86,13 @@ std::string readBlob(sqlite3* db, const std::string& hash) {
             packed += s.bytes(1);
         }
     } catch (const std::runtime_error&) {
-        throw Error(Error::Kind::Unreadable, "a part of the project is damaged", "");
+        throw Error(Error::Kind::Unreadable, Text("A part of the project is damaged"), "");
     }
-    if (size < 0) throw Error(Error::Kind::Unreadable, "a part of the project is missing", "");
+    if (size < 0) throw Error(Error::Kind::Unreadable, Text("A part of the project is missing"), "");
     if (static_cast<uint64_t>(size) > kLargestBlob)
-        throw Error(Error::Kind::Unreadable, "a part of the project is too large", "");
+        throw Error(Error::Kind::Unreadable, Text("A part of the project is too large"), "");
     std::string out = uncompressed(packed, static_cast<size_t>(size), hash);
-    if (out.empty() && size > 0) throw Error(Error::Kind::Unreadable, "a part of the project is damaged", "");
+    if (out.empty() && size > 0) throw Error(Error::Kind::Unreadable, Text("A part of the project is damaged"), "");
     return out;
 }
 
@@ -232,8 +232,8 @@ bool isProjectFile(const fs::path& file) {
 }
 
 [[noreturn]] void unwritable(const fs::path& file) {
-    throw Error(Error::Kind::Unwritable, "could not be saved and is as it was before", file.string(),
-                "check that the folder can be written and the disk is not full, or save under another name");
+    throw Error(Error::Kind::Unwritable, Text("%w could not be saved and is as it was before"), file.string(),
+                Text("Check that the folder is writable and the disk is not full, or save under another name"));
 }
 
 fs::path journalOf(const fs::path& file) {
@@ -299,17 +299,20 @@ std::vector<Candidate> documentsIn(Database& db) {
 Project openProject(const fs::path& file, OpenReport* report) {
     std::error_code e;
     if (!fs::is_regular_file(file, e))
-        throw Error(Error::Kind::Missing, "is not there or is not a file", file.string());
+        throw Error(Error::Kind::Missing, Text("File not found: %w"), file.string(),
+                    Text("Check the folder or whether a drive is connected"));
     try {
         const auto db = openWhole(file);
         {
             Statement s(*db, "PRAGMA application_id");
             if (!s.step() || s.integer(0) != kApplicationId)
-                throw Error(Error::Kind::Unreadable, "is not a Thallos project", file.string());
+                throw Error(Error::Kind::Unreadable, Text("%w is not a Thallos project"), file.string());
         }
         const auto source = [&](const std::string& hash) { return readBlob(*db, hash); };
         const std::vector<Candidate> all = documentsIn(*db);
-        if (all.empty()) throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
+        if (all.empty())
+            throw Error(Error::Kind::Unreadable, Text("%w is damaged: its document cannot be read"), file.string(),
+                        Text("Try the autosave or a copy"));
         for (size_t i = 0; i < all.size(); ++i) {
             const bool last = i + 1 == all.size() || !report;
             OpenReport own;
@@ -317,7 +320,9 @@ Project openProject(const fs::path& file, OpenReport* report) {
             own.damaged = !all[i].time.empty();
             const json document = json::parse(all[i].text, nullptr, false);
             if (document.is_discarded()) {
-                if (last) throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
+                if (last)
+                    throw Error(Error::Kind::Unreadable, Text("%w is damaged: its document cannot be read"),
+                                file.string(), Text("Try the autosave or a copy"));
                 continue;
             }
             try {
@@ -332,16 +337,19 @@ Project openProject(const fs::path& file, OpenReport* report) {
                 if (last) throw;
             }
         }
-        throw Error(Error::Kind::Unreadable, "the document in it is damaged", file.string());
+        throw Error(Error::Kind::Unreadable, Text("%w is damaged: its document cannot be read"), file.string(),
+                    Text("Try the autosave or a copy"));
     } catch (const Error& error) {
         if (error.where() == file.string()) throw;
-        std::string what = error.what();
-        what.pop_back();
-        throw Error(error.kind(), what, file.string());
+        std::string detail = error.what();
+        detail.pop_back();
+        throw Error(error.kind(), Text("%w is damaged (%1)", detail), file.string(),
+                    Text("Try the autosave or a copy"));
     } catch (const std::bad_alloc&) {
-        throw Error(Error::Kind::Unreadable, "asks for more memory than there is", file.string());
+        throw Error(Error::Kind::Unreadable, Text("%w needs more memory than there is"), file.string());
     } catch (const std::exception&) {
-        throw Error(Error::Kind::Unreadable, "is damaged or not a Thallos project", file.string());
+        throw Error(Error::Kind::Unreadable, Text("%w is damaged or not a Thallos project"), file.string(),
+                    Text("Try the autosave or a copy"));
     }
 }
 

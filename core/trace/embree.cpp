@@ -49,7 +49,8 @@ RTCDevice embreeDevice() {
     static const RTCDevice device = [] {
         // Rays wait for memory more than for anything: large pages save a tenth of the time.
         RTCDevice d = rtcNewDevice("verbose=0,hugepages=1");
-        if (!d) throw Error(Error::Kind::Unsupported, "The ray tracing library does not start on this processor", "");
+        if (!d)
+            throw Error(Error::Kind::Unsupported, Text("The ray tracing library does not start on this processor"), "");
         rtcSetDeviceErrorFunction(d, noteFailure, nullptr);
         rtcSetDeviceMemoryMonitorFunction(d, countMemory, nullptr);
         return d;

@@ -334,7 +334,7 @@ TEST(Copying, InAFieldTheKeysAreTheFields) {
     threePersons(true);
     session().selection.set(idOf("Anna"));
     const std::string before = documentHash();
-    QLineEdit& f = field("Turn");
+    QLineEdit& f = field("rotation");
     f.setFocus();
     key(Qt::Key_A, Qt::ControlModifier);
     key(Qt::Key_C, Qt::ControlModifier);

@@ -198,16 +198,16 @@ TEST(Windows, NightAndFeetActAtOnceAndAreKept) {
     key(Qt::Key_Comma, Qt::ControlModifier);
     EXPECT_EQ(Theme::name(), "night");
     EXPECT_LT(Theme::now().panel.lightness(), 90);
-    EXPECT_NEAR(field("North").text().toDouble(), 8 / 0.3048, 0.01) << "in feet";
-    setField("North", "30");
+    EXPECT_NEAR(field("north").text().toDouble(), 8 / 0.3048, 0.01) << "in feet";
+    setField("north", "30");
     EXPECT_NEAR(house()->position.y, 30 * 0.3048f, 1e-3);
-    setField("North", "8 m");
+    setField("north", "8 m");
     EXPECT_NEAR(house()->position.y, 8, 1e-3) << "any unit can be typed";
     EXPECT_EQ(Preferences::load().theme, "night");
     Preferences().store();
     window().applyPreferences();
     EXPECT_EQ(Theme::name(), "overcast");
-    EXPECT_NEAR(field("North").text().toDouble(), 8, 0.01);
+    EXPECT_NEAR(field("north").text().toDouble(), 8, 0.01);
 }
 
 TEST(Windows, TextCanBeReadInBothLooks) {
@@ -256,7 +256,7 @@ TEST(Windows, TheHistoryGoesToAnyStep) {
 TEST(Windows, TheSheetOfKeysListsAllAndIsSearched) {
     freshSite();
     window().mainPane().setFocus();
-    key(Qt::Key_F1);
+    key(Qt::Key_F1, Qt::ControlModifier);
     auto* sheet = window().findChild<KeysSheet*>();
     ASSERT_TRUE(sheet);
     auto* tree = sheet->findChild<QTreeWidget*>();
@@ -456,27 +456,27 @@ TEST(Values, OfSeveralAreShownAsMixedAndSetAlike) {
     for (const Item* i : itemsOf<Building>(session().document.project())) ids.push_back(i->id);
     session().selection.setAll(ids);
     QTest::qWait(1);
-    EXPECT_TRUE(field("East").text().isEmpty());
-    EXPECT_EQ(field("East").placeholderText(), "mixed");
-    EXPECT_FALSE(field("North").text().isEmpty()) << "alike";
+    EXPECT_TRUE(field("east").text().isEmpty());
+    EXPECT_EQ(field("east").placeholderText(), "mixed");
+    EXPECT_FALSE(field("north").text().isEmpty()) << "alike";
     const std::string before = documentHash();
-    setField("East", "5");
+    setField("east", "5");
     for (const Item* i : itemsOf<Building>(session().document.project()))
         EXPECT_FLOAT_EQ(bodyOf<Building>(i)->position.x, 5);
-    EXPECT_EQ(field("East").text(), "5");
+    EXPECT_EQ(field("east").text(), "5");
     expectOneStep(before);
 }
 
 TEST(Values, GoBackToTheUsualByOneGesture) {
     freshSite();
     verb(Verb::Light);
-    setField("Visibility", "9");
+    setField("visibility", "9");
     EXPECT_EQ(session().view.shot().daylight.visibility, 9000);
-    QLineEdit& f = field("Visibility");
+    QLineEdit& f = field("visibility");
     f.setFocus();
-    QTest::keyClick(&f, Qt::Key_Backspace, Qt::ControlModifier);
+    QTest::keyClick(&f, Qt::Key_Backspace, Qt::AltModifier);
     EXPECT_NE(session().view.shot().daylight.visibility, 9000);
-    EXPECT_NE(f.toolTip().indexOf("From"), -1) << "its range is told";
+    EXPECT_NE(f.toolTip().indexOf("Range"), -1) << "its range is told";
 }
 
 TEST(Accessibility, PaintedListsTellTheirEntries) {

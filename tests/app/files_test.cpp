@@ -96,9 +96,9 @@ TEST(Files, EverythingIsUndoneToTheStart) {
     leaf("specimen");
     click(plan, at(plan, {20, -20}));
     verb(Verb::Light);
-    setField("Visibility", "9");
+    setField("visibility", "9");
     verb(Verb::Finish);
-    setField("Contrast", "120");
+    setField("contrast", "120");
     settle();
     EXPECT_GE(session().document.history().position(), 5u);
     window().mainPane().setFocus();
@@ -216,7 +216,7 @@ TEST(Files, UnsavedWorkIsAskedFor) {
     rename("Changed");
     const std::string changed = documentHash();
     // Stay: nothing happens.
-    whenDialogOpens([](QDialog& d) { answer(d, "Stay"); });
+    whenDialogOpens([](QDialog& d) { answer(d, "Cancel"); });
     window().mainPane().setFocus();
     key(Qt::Key_N, Qt::ControlModifier);
     EXPECT_EQ(documentHash(), changed);
@@ -238,7 +238,7 @@ TEST(Files, UnsavedWorkIsAskedFor) {
     rename("Lost");
     whenDialogOpens([&](QDialog& question) {
         whenDialogOpens([](QDialog& d) { answer(d, QDialogButtonBox::Ok); });
-        answer(question, "Do not save");
+        answer(question, "Discard changes");
     });
     key(Qt::Key_N, Qt::ControlModifier);
     EXPECT_EQ(session().document.project().site->name, "Untitled site");
@@ -291,7 +291,7 @@ TEST(Files, OneOfALaterVersionIsOnlyLookedAt) {
     settle();
     EXPECT_EQ(session().document.project().site->name, "From the future");
     EXPECT_TRUE(session().files.readOnly());
-    EXPECT_NE(message().indexOf("later version"), -1);
+    EXPECT_NE(message().indexOf("newer Thallos"), -1);
     rename("Changed");
     EXPECT_THROW(session().files.save(), std::exception);
     // The key asks for another name.
@@ -299,7 +299,7 @@ TEST(Files, OneOfALaterVersionIsOnlyLookedAt) {
     window().mainPane().setFocus();
     key(Qt::Key_S, Qt::ControlModifier);
     ASSERT_TRUE(waitFor([] { return !session().document.unsaved(); }));
-    EXPECT_EQ(message().toStdString(), "Saved.");
+    EXPECT_EQ(message().toStdString(), "Saved copy.thallos.");
     EXPECT_EQ(session().files.file(), copy);
     EXPECT_EQ(openProject(copy).site->name, "Changed");
     EXPECT_FALSE(session().files.readOnly());
@@ -315,7 +315,7 @@ TEST(Files, OneThatIsOpenElsewhereIsOnlyLookedAt) {
     ASSERT_TRUE(elsewhere.held());
     window().files().open(file);
     EXPECT_TRUE(session().files.readOnly());
-    EXPECT_NE(message().indexOf("open elsewhere"), -1);
+    EXPECT_NE(message().indexOf("read-only"), -1);
     rename("Mine");
     EXPECT_THROW(session().files.save(), std::exception);
 }

@@ -93,7 +93,7 @@ TEST(Gesture, ABuildingThatWasSunkStaysSunkWhenDragged) {
     freshSite();
     Pane& plan = mainPane(Verb::Seat, true, "move");
     click(plan, at(plan, xy(house()->position)));
-    setField("Base", QString::number(house()->position.z - 0.4f));
+    setField("base", QString::number(house()->position.z - 0.4f));
     settle();
     drag(plan, at(plan, xy(house()->position)), at(plan, xy(house()->position) + V2f(-5, 3)));
     settle();
@@ -130,14 +130,14 @@ TEST(Gesture, BracketsChangeTheRing) {
     freshSite(false);
     Pane& plan = mainPane(Verb::Shape, true, "lower");
     plan.setFocus();
-    setField("Ring radius", "4");
+    setField("radius", "4");
     plan.setFocus();
     key(Qt::Key_BracketRight);
     key(Qt::Key_BracketRight);
-    EXPECT_NEAR(field("Ring radius").text().toDouble(), 4 * 1.15 * 1.15, 0.02);
+    EXPECT_NEAR(field("radius").text().toDouble(), 4 * 1.15 * 1.15, 0.02);
     for (int i = 0; i < 40; ++i) key(Qt::Key_BracketLeft);
-    EXPECT_NEAR(field("Ring radius").text().toDouble(), 0.2, 0.02) << "it ends at its least";
-    setField("Ring radius", "6");
+    EXPECT_NEAR(field("radius").text().toDouble(), 0.2, 0.02) << "it ends at its least";
+    setField("radius", "6");
 }
 
 TEST(Gesture, ASecondClickWithThePadToolChoosesThePad) {

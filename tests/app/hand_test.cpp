@@ -334,7 +334,7 @@ TEST(HandsOnPlants, ASpecimenIsChosenMovedAndDeletedAlone) {
     const auto plants = [] {
         return bodyOf<Specimens>(find(session().document.project(), std::string("Trees")))->specimens;
     };
-    setField("Size", "150");
+    setField("scale", "150");
     EXPECT_FLOAT_EQ(plants()[1].scale, 1.5f);
     EXPECT_FLOAT_EQ(plants()[0].scale, 1);
     window().mainPane().setFocus();

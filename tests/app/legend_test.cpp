@@ -48,7 +48,7 @@ TEST(LegendTool, ItsBarIsAValueAndThePictureStaysAsItIs) {
     settle();
     const auto scene = window().engine().scene();
     session().selection.set(id);
-    setField("Bar", "25 m");
+    setField("bar", "25 m");
     EXPECT_FLOAT_EQ(legend()->length, 25);
     settle();
     EXPECT_EQ(window().engine().scene()->objects.size(), scene->objects.size());

@@ -70,14 +70,14 @@ TEST(Frame, WheelAndRightDragLookFromAnyVerb) {
 TEST(Frame, LensAndShiftAndUpright) {
     freshSite();
     verb(Verb::Frame);
-    setField("Focal length", "50");
+    setField("focalLength", "50");
     EXPECT_FLOAT_EQ(bodyOf<Shot>(session().view.shotItem())->camera.focal, 50);
-    setField("Tilt", "8");
+    setField("tilt", "8");
     EXPECT_NEAR(degrees(session().view.shot().camera.pitch), 8, 1e-3);
     leaf("upright");
     EXPECT_EQ(session().view.shot().camera.pitch, 0);
     EXPECT_GT(session().view.shot().camera.shift, 0.1f);
-    setField("Eye height", "1,75 m");
+    setField("eyeHeight", "1,75 m");
     const Camera c = session().view.shot().camera;
     EXPECT_NEAR(c.position.z - session().document.built()->field.at(xy(c.position)), 1.75f, 1e-3);
 }

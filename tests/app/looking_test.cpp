@@ -5,6 +5,7 @@
 #include <QListWidget>
 #include <QNativeGestureEvent>
 #include <QPointingDevice>
+#include <QToolButton>
 #include <QWheelEvent>
 #include <gtest/gtest.h>
 
@@ -195,11 +196,55 @@ TEST(Hiding, ByKeyForNowOnlyAndBack) {
     key(Qt::Key_H, Qt::ControlModifier | Qt::ShiftModifier);
     EXPECT_TRUE(seenAt());
     session().selection.set(find(session().document.project(), std::string("Anna"))->id);
-    key(Qt::Key_H, Qt::ShiftModifier);
+    key(Qt::Key_I);
     EXPECT_TRUE(goneAt()) << "only Anna is left";
     EXPECT_TRUE(session().view.seen(*find(session().document.project(), std::string("Anna"))));
-    key(Qt::Key_H, Qt::ControlModifier | Qt::ShiftModifier);
-    EXPECT_TRUE(seenAt());
+    session().selection.set({});
+    key(Qt::Key_I);
+    EXPECT_TRUE(seenAt()) << "again shows all, whatever is selected";
+}
+
+TEST(Hiding, WhatIsNotSeenIsToldAndComesBackByAClick) {
+    shotOfTheHouse();
+    session().document.edit("Set up", added(session().document.project(), "Anna", Figure{{3, -8}, 0}));
+    settle();
+    auto* line = window().shotPane().findChild<QWidget*>("hiddenLine");
+    ASSERT_TRUE(line);
+    EXPECT_FALSE(line->isVisible()) << "nothing is hidden";
+    const Id home = find(session().document.project(), std::string("Honey house"))->id;
+    const Id anna = find(session().document.project(), std::string("Anna"))->id;
+    session().selection.set(home);
+    command("items.leaveOut");
+    command("items.hide");
+    session().document.editItem("Hide", anna, [](Item& i) { i.visible = false; });
+    session().view.setNearCut(4);
+    session().view.setPlanting(false);
+    session().view.setNeutral(true);
+    EXPECT_TRUE(line->isVisible());
+    QStringList told;
+    for (const auto* b : line->findChildren<QToolButton*>())
+        if (b->isVisible()) told << b->accessibleName();
+    EXPECT_EQ(told, QStringList({"1 hidden while working", "1 switched off", "1 excluded from this shot",
+                                 "near clipping 4.00 m", "plants off", "clay view"}));
+    for (const char* id : {"hiddenWorking", "switchedOff", "excluded", "nearClipping", "plantsOff", "clayView"}) {
+        QToolButton* button = nullptr;
+        for (auto* b : line->findChildren<QToolButton*>(id))
+            if (b->isVisible()) button = b;
+        ASSERT_TRUE(button) << id;
+        click(*button, QPointF(button->rect().center()));
+    }
+    EXPECT_FALSE(line->isVisible());
+    EXPECT_FALSE(session().view.anyHidden());
+    EXPECT_TRUE(session().document.item(anna)->visible);
+    EXPECT_TRUE(session().view.shot().hidden.empty());
+    EXPECT_TRUE(session().view.nearCut() == 0 && session().view.planting() && !session().view.neutral());
+    session().view.setPlanting(false);
+    choosePlanAsMain(true);
+    EXPECT_FALSE(line->isVisible()) << "a small pane has no room for it";
+    EXPECT_TRUE(window().mainPane().findChild<QWidget*>("hiddenLine")->isVisible());
+    choosePlanAsMain(false);
+    session().view.showAll();
+    EXPECT_TRUE(session().view.planting());
 }
 
 TEST(Hiding, LeftOutOfAShotIsAStepOfThatShotAlone) {
@@ -241,7 +286,7 @@ TEST(Probe, TellsWhatIsUnderThePointerWhileSpaceIsHeld) {
     EXPECT_TRUE(shot.probing());
     const QString all = shot.probed().join("\n");
     EXPECT_NE(all.indexOf("Honey house"), -1) << all.toStdString();
-    EXPECT_NE(all.indexOf("m away"), -1);
+    EXPECT_NE(all.indexOf("distance "), -1);
     EXPECT_NE(all.indexOf("slope"), -1);
     EXPECT_NE(all.indexOf("cd/m²"), -1);
     EXPECT_NE(all.indexOf("stops from middle grey"), -1);

@@ -5,6 +5,7 @@
 #include <gtest/gtest.h>
 
 #include "app/widgets/theme.h"
+#include "app/words/language.h"
 #include "app/work/task.h"
 #include "tests/app/window_driver.h"
 #include "tests/own_folders.h"
@@ -19,6 +20,7 @@ int main(int argc, char** argv) {
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName("thallos-test");
     QSettings::setDefaultFormat(QSettings::IniFormat);
+    thallos::useLanguage("en");
     thallos::Theme::load("overcast");
     const int result = RUN_ALL_TESTS();
     std::filesystem::remove_all(thallos::test::scratch());

@@ -59,12 +59,12 @@ TEST(Plant, DensityAndMixByHand) {
     settle();
     const auto few = session().document.built()->plantCount();
     const std::string before = documentHash();
-    setField("Density", "12");
+    setField("density", "12");
     settle();
     EXPECT_GT(session().document.built()->plantCount(), few * 3 / 2);
     window().mainPane().setFocus();
     expectOneStep(before);
-    setField("Fescue", "50");
+    setField("share 0", "50");
     float total = 0;
     for (const MixEntry& m : bodyOf<Drift>(last())->mix) total += m.share;
     EXPECT_NEAR(bodyOf<Drift>(last())->mix[0].share / total, 0.5f, 1e-3);
@@ -75,12 +75,12 @@ TEST(Plant, NonsenseInAFieldIsRefusedWithTheReason) {
     verb(Verb::Light);
     const std::string before = documentHash();
     for (const char* bad : {"far", "1e", "-5", "2 kg", "999999999"}) {
-        setField("Visibility", bad);
-        EXPECT_TRUE(field("Visibility").property("wrong").toBool()) << bad;
+        setField("visibility", bad);
+        EXPECT_TRUE(field("visibility").property("wrong").toBool()) << bad;
         EXPECT_EQ(documentHash(), before);
     }
-    setField("Visibility", "12 km + 500 m");
-    EXPECT_FALSE(field("Visibility").property("wrong").toBool());
+    setField("visibility", "12 km + 500 m");
+    EXPECT_FALSE(field("visibility").property("wrong").toBool());
     EXPECT_FLOAT_EQ(session().view.shot().daylight.visibility, 12500);
 }
 
@@ -174,7 +174,7 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     verb(Verb::Plant);
     choosePlanAsMain(false);
     leaf("specimen");
-    chooseSpecies("Ivy on a wall");
+    chooseSpecies("Ivy, wall");
     Pane& pane = window().mainPane();
     EXPECT_TRUE(pane.tool()->hint().contains("wall"));
     // In front of the stone gable.
@@ -190,7 +190,7 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     click(pane, wall);
     const auto* c = bodyOf<Climber>(last());
     ASSERT_TRUE(c) << message().toStdString();
-    EXPECT_EQ(c->species, "Ivy on a wall");
+    EXPECT_EQ(c->species, "Ivy, wall");
     EXPECT_TRUE(bodyOf<Building>(session().document.item(c->on)));
     expectOneStep(before);
     settle();
@@ -198,12 +198,12 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     EXPECT_GT(triangleCount(*session().document.built()->climbers[0].model), 1000);
     // Its values stand at the right.
     session().selection.set(last()->id);
-    setField("Height", "2.5");
-    setField("Width", "4");
+    setField("height", "2.5");
+    setField("width", "4");
     EXPECT_FLOAT_EQ(bodyOf<Climber>(last())->height, 2.5f);
     EXPECT_FLOAT_EQ(bodyOf<Climber>(last())->width, 4);
-    chooseSpecies("Creeper on a wall");
-    EXPECT_EQ(bodyOf<Climber>(last())->species, "Creeper on a wall");
+    chooseSpecies("Virginia creeper");
+    EXPECT_EQ(bodyOf<Climber>(last())->species, "Virginia creeper");
     settle();
     // Copied alone it has nothing to climb, and Thallos says so; with its house it climbs the copy.
     const Id climber = session().selection.last();
@@ -239,7 +239,7 @@ TEST(Plant, AClimberOnTheGroundStandsByItself) {
     verb(Verb::Plant);
     choosePlanAsMain(false);
     leaf("specimen");
-    chooseSpecies("Ivy on a trunk");
+    chooseSpecies("Ivy, trunk");
     Pane& pane = window().mainPane();
     click(pane, at(pane, {-3, -7}));
     ASSERT_TRUE(bodyOf<Specimens>(last()));
@@ -256,7 +256,7 @@ TEST(Plant, AClimberOnTheGroundStandsByItself) {
         if (const auto q = pane.toScreen(V3f(foot.x, foot.y, session().document.built()->field.at(foot) + up)))
             if (session().document.item(pane.pick(*q).item) == last()) stem = *q;
     ASSERT_FALSE(stem.isNull());
-    chooseSpecies("Ivy on a trunk");
+    chooseSpecies("Ivy, trunk");
     click(pane, stem);
     const auto* c = bodyOf<Climber>(last());
     ASSERT_TRUE(c) << message().toStdString();

@@ -68,16 +68,16 @@ TEST(BringingIn, AForeignTreeIsMendedKeptAndPlanted) {
     freshSite(false);
     ProxyDialog* d = broughtIn(writeForeignTree(scratch() / "foreign"));
     ASSERT_TRUE(d);
-    expectReport(*d, "matt as bark");
+    expectReport(*d, "that of bark");
     auto& role = child<QComboBox>(*d, "role Mat_017");
-    role.setCurrentText("leaf");
-    expectReport(*d, "light through");
-    expectReport(*d, "even colour");
+    role.setCurrentText("Leaf");
+    expectReport(*d, "translucency");
+    expectReport(*d, "plain background");
     EXPECT_TRUE(child<QLabel>(*d, "proxyWeight").text().contains("triangles"));
     // Its true height.
     enter(*child<ValueRow>(*d, "proxyHeight").field(), "9 m");
     QTest::keyClick(child<ValueRow>(*d, "proxyHeight").field(), Qt::Key_Return);
-    expectReport(*d, "is 9.00 m now");
+    expectReport(*d, "to 9.00 m");
     // Without a name it is not kept.
     enter(child<QLineEdit>(*d, "proxyName"), " ");
     child<QPushButton>(*d, "keepProxy").click();
@@ -128,8 +128,8 @@ TEST(BringingIn, FlatPicturesTurnOrStand) {
     const fs::path file = boardPicture();
     ProxyDialog* d = broughtIn(file);
     ASSERT_TRUE(d) << message().toStdString();
-    expectReport(*d, "even background");
-    EXPECT_EQ(child<QComboBox>(*d, "proxyKind").currentText(), "person");
+    expectReport(*d, "plain background");
+    EXPECT_EQ(child<QComboBox>(*d, "proxyKind").currentText(), "People");
     EXPECT_NEAR(child<ValueRow>(*d, "proxyHeight").value(), 1.7, 0.01);
     d->reject();
     ASSERT_TRUE(waitFor([] { return window().findChild<ProxyDialog*>() == nullptr; }));
@@ -164,7 +164,7 @@ TEST(BringingIn, RightsOfABuildingAreKept) {
     for (const auto& i : session().document.project().items)
         if (std::holds_alternative<Building>(i->body)) session().selection.set(i->id);
     const std::string before = documentHash();
-    QLineEdit& licence = field("Licence");
+    QLineEdit& licence = field("licence");
     enter(licence, "By contract");
     QTest::keyClick(&licence, Qt::Key_Return);
     EXPECT_EQ(house()->rights.licence, "By contract");

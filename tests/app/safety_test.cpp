@@ -11,6 +11,7 @@
 #include <QPushButton>
 #include <QTest>
 #include <QTimer>
+#include <QToolButton>
 #include <QTreeWidget>
 #include <gtest/gtest.h>
 
@@ -66,7 +67,7 @@ TEST(Safety, DeleteAmongShotsDeletesTheShotAndNothingChosenElsewhere) {
     window().mainPane().setFocus();
     key(Qt::Key_Delete);
     EXPECT_EQ(documentHash(), before);
-    EXPECT_NE(message().indexOf("selected in another part"), -1);
+    EXPECT_NE(message().indexOf("selected at another stage"), -1);
     key(Qt::Key_H);
     EXPECT_FALSE(session().view.anyHidden());
     // In the list the last shot stays, a second one goes.
@@ -113,7 +114,7 @@ TEST(Safety, LockedItemsAreGreyedAndSayWhy) {
     session().document.editItem("Lock", houseId(), [](Item& i) { i.locked = true; });
     session().selection.set({});
     session().selection.set(houseId());
-    EXPECT_FALSE(field("East").isEnabled());
+    EXPECT_FALSE(field("east").isEnabled());
     const std::string before = documentHash();
     session().editSelected("Size", [](Item& i) { std::get<Building>(i.body).scale = 2; });
     EXPECT_EQ(documentHash(), before);
@@ -121,7 +122,7 @@ TEST(Safety, LockedItemsAreGreyedAndSayWhy) {
     key(Qt::Key_Delete);
     EXPECT_EQ(documentHash(), before);
     session().document.editItem("Unlock", houseId(), [](Item& i) { i.locked = false; });
-    EXPECT_TRUE(field("East").isEnabled());
+    EXPECT_TRUE(field("east").isEnabled());
 }
 
 TEST(Safety, AnExceptionInAnEventOrAThreadIsToldAndWorkGoesOn) {
@@ -176,9 +177,9 @@ TEST(Safety, RenderingAsksBeforeItReplacesAndSaysWhichViewItIs) {
         ASSERT_TRUE(view);
         EXPECT_EQ(view->count(), 2);
         EXPECT_NE(view->currentText().indexOf("not saved"), -1);
-        d.findChild<QLineEdit*>("Width")->setText("64");
-        d.findChild<QLineEdit*>("Samples")->setText("1");
-        d.findChild<QLineEdit*>("File")->setText(QString::fromStdString(file.string()));
+        d.findChild<QLineEdit*>("width")->setText("64");
+        d.findChild<QLineEdit*>("samples")->setText("1");
+        d.findChild<QLineEdit*>("file")->setText(QString::fromStdString(file.string()));
         whenDialogOpens([&](QDialog& question) {
             asked = true;
             auto* box = qobject_cast<QMessageBox*>(&question);
@@ -235,6 +236,34 @@ TEST(Safety, ARecoveryIsKeptUntilTheWorkIsSaved) {
     for (const auto& e : fs::directory_iterator(folder)) EXPECT_NE(e.path().extension(), ".thallos");
 }
 
+TEST(Safety, TroubleStaysUntilItIsDismissed) {
+    freshSite();
+    auto* bar = window().findChild<QWidget*>("messageBar");
+    auto* open = window().findChild<QPushButton*>("openFolder");
+    auto* dismiss = window().findChild<QToolButton*>("dismissMessage");
+    ASSERT_TRUE(bar && open && dismiss);
+    Q_EMIT session().message("The disk is full. Free some space.");
+    EXPECT_TRUE(bar->isVisible());
+    EXPECT_FALSE(open->isVisible());
+    Q_EMIT session().message("Saved a.png", false, "/tmp");
+    EXPECT_EQ(message(), "Saved a.png");
+    EXPECT_TRUE(open->isVisible()) << "where it is";
+    click(*dismiss, QPointF(dismiss->rect().center()));
+    EXPECT_EQ(message(), "The disk is full. Free some space.") << "not yet dismissed";
+    EXPECT_TRUE(bar->isVisible());
+    click(*dismiss, QPointF(dismiss->rect().center()));
+    EXPECT_FALSE(bar->isVisible());
+    Q_EMIT session().message(QString("All of a long sentence is seen. ").repeated(20));
+    EXPECT_LE(bar->width(), window().width() - 400);
+    auto* text = window().findChild<QLabel*>("message");
+    EXPECT_GE(text->height(), text->heightForWidth(text->width())) << "none of its lines is cut off";
+    click(*bar, {20, 12});
+    auto* list = window().findChild<QTreeWidget*>("messagesList");
+    EXPECT_TRUE(list->isVisible()) << "a click shows all messages";
+    list->window()->close();
+    click(*dismiss, QPointF(dismiss->rect().center()));
+}
+
 TEST(Safety, WhatWasToldStaysInAList) {
     freshSite();
     auto* list = window().findChild<QTreeWidget*>("messagesList");
@@ -242,7 +271,7 @@ TEST(Safety, WhatWasToldStaysInAList) {
     Q_EMIT session().message("The first sentence.");
     Q_EMIT session().message("The second sentence.");
     window().mainPane().setFocus();
-    key(Qt::Key_F1, Qt::ControlModifier);
+    key(Qt::Key_F1, Qt::ShiftModifier);
     EXPECT_TRUE(list->isVisible());
     ASSERT_GE(list->topLevelItemCount(), 2);
     EXPECT_EQ(list->topLevelItem(0)->text(1), "The second sentence.");

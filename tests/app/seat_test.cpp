@@ -79,7 +79,7 @@ TEST(Seat, TurningAndDropping) {
     EXPECT_NEAR(degrees(house()->yaw), 45, 4);
     expectOneStep(before);
     // Lifted by a value, dropped by the leaf.
-    setField("Base", "30");
+    setField("base", "30");
     EXPECT_NEAR(house()->position.z, 30, 1e-4);
     settle();
     leaf("drop");

@@ -56,11 +56,11 @@ TEST(Shape, BrushKeysAndFields) {
     freshSite(false);
     verb(Verb::Shape);
     leaf("raise");
-    setField("Ring radius", "12 ft");
-    EXPECT_EQ(field("Ring radius").text(), "3.66");
+    setField("radius", "12 ft");
+    EXPECT_EQ(field("radius").text(), "3.66");
     window().mainPane().setFocus();
     key(Qt::Key_BracketRight);
-    EXPECT_GT(field("Ring radius").text().toDouble(), 3.7);
+    EXPECT_GT(field("radius").text().toDouble(), 3.7);
 }
 
 TEST(Shape, APadLevelsTheGroundUnderTheHouse) {
@@ -76,7 +76,7 @@ TEST(Shape, APadLevelsTheGroundUnderTheHouse) {
         for (const V2f& p : o) EXPECT_NEAR(session().document.built()->field.at(p), house()->position.z, 0.05f);
     expectOneStep(before);
     session().selection.set(last()->id);
-    setField("Batter 1 in", "1:6");
+    setField("batter", "1:6");
     EXPECT_FLOAT_EQ(bodyOf<BuildingPad>(last())->batter, 6);
 }
 
@@ -85,7 +85,7 @@ TEST(Shape, WaterFillsAHollow) {
     verb(Verb::Shape);
     choosePlanAsMain(true);
     leaf("lower");
-    setField("Each dab", "0,8");
+    setField("dabHeight", "0,8");
     for (int i = 0; i < 3; ++i) click(window().planPane(), at(window().planPane(), {-15, -10}));
     settle();
     leaf("water");
@@ -101,7 +101,7 @@ TEST(Shape, ReliefByNumbers) {
     leaf("pad"); // no brush: the ground's own values show
     session().selection.set({});
     const std::string before = documentHash();
-    setField("Relief", "12");
+    setField("relief", "12");
     settle();
     EXPECT_FLOAT_EQ(session().document.project().ground->relief.height, 12);
     window().mainPane().setFocus();

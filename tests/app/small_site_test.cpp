@@ -54,7 +54,7 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     window().mainPane().setFocus();
     leaf("pick");
     session().selection.set({});
-    setField("Relief", "2.5");
+    setField("relief", "2.5");
     settle();
     leaf("raise");
     drag(plan(), at(plan(), {-30, 20}), at(plan(), {-10, 30}));

@@ -57,11 +57,13 @@ TEST(SpeciesWindow, FindsByWordsAndKind) {
     find.setText("white bark");
     EXPECT_GE(visible(w), 1);
     EXPECT_LE(visible(w), 4);
+    find.setText("betula pendula");
+    EXPECT_GE(visible(w), 2) << "by the Latin name";
     find.setText("no such plant");
     EXPECT_EQ(visible(w), 0);
     find.clear();
     auto& kind = child<QComboBox>(w, "speciesKind");
-    kind.setCurrentText("fern");
+    kind.setCurrentText("Ferns");
     EXPECT_EQ(visible(w), 3);
     kind.setCurrentIndex(0);
     // Favourites.
@@ -80,7 +82,7 @@ TEST(SpeciesWindow, ShowsThePlantAndItsFigures) {
     SpeciesWindow& w = species();
     w.showSpecies("Hazel");
     expectGrown(w);
-    EXPECT_TRUE(child<QLabel>(w, "speciesFigures").text().contains("m² of leaf"));
+    EXPECT_TRUE(child<QLabel>(w, "speciesFigures").text().contains("leaf area"));
     auto& picture = child<SpeciesPicture>(w, "speciesPicture");
     EXPECT_TRUE(waitFor([&] { return picture.samples() >= 2; }, 60000));
     const QImage before = picture.grab().toImage();
@@ -92,7 +94,7 @@ TEST(SpeciesWindow, ShowsThePlantAndItsFigures) {
     child<QLabel>(w, "speciesFigures").clear();
     child<QSlider>(w, "speciesSeason").setValue(static_cast<int>(Season::Bare));
     expectGrown(w);
-    EXPECT_FALSE(child<QLabel>(w, "speciesFigures").text().contains("m² of leaf"));
+    EXPECT_FALSE(child<QLabel>(w, "speciesFigures").text().contains("leaf area"));
     w.close();
 }
 

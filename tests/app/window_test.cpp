@@ -32,10 +32,10 @@ TEST(Window, DigitsChooseTheVerbUnlessAFieldIsTypedIn) {
     freshSite();
     for (int v = 0; v < kVerbs; ++v) verb(static_cast<Verb>(v));
     verb(Verb::Light);
-    field("Visibility").setFocus();
+    field("visibility").setFocus();
     key(Qt::Key_2);
     EXPECT_EQ(session().view.verb(), Verb::Light);
-    field("Visibility").clearFocus();
+    field("visibility").clearFocus();
 }
 
 TEST(Window, StemAndLeavesAreClicked) {

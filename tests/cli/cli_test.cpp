@@ -285,7 +285,7 @@ TEST_F(Cli, PassesLieInTheExr) {
           "light_direct.R", "light_haze.B", "source_sun.R", "source_sky.G", "items00.R", "materials02.A"})
         EXPECT_NE(bytes.find(std::string(channel) + '\0'), std::string::npos) << channel;
     EXPECT_NE(bytes.find("MurmurHash3_32"), std::string::npos) << "a manifest of the mattes";
-    ASSERT_EQ(run("render " + file + " --size 64x36 --samples 2 --mattes --out " + path("m.png")).status, 0);
+    ASSERT_EQ(run("render " + file + " --size 64x36 --samples 2 --matte-png --out " + path("m.png")).status, 0);
     EXPECT_TRUE(fs::exists(folder / "m-items-1.png") && fs::exists(folder / "m-materials-1.png"));
     EXPECT_EQ(run("render " + file + " --size 32x18 --samples 1 --denoise 0.5 --out " + path("h.png")).status, 0);
     EXPECT_EQ(run("render " + file + " --size 32x18 --samples 1 --denoise much --out " + path("never.png")).status, 1);

@@ -106,8 +106,19 @@ TEST(Progress, TellsTimeLeftAndStops) {
     }
 }
 
-TEST(Error, IsOneSentence) {
-    const Error e(Error::Kind::Missing, "is not there", "house.glb", "choose another file");
-    EXPECT_STREQ(e.what(), "house.glb: is not there; choose another file.");
-    EXPECT_EQ(e.where(), "house.glb");
+TEST(Error, SaysWhatWentWrongAndWhatToDo) {
+    const Error e(Error::Kind::Missing, Text("File not found: %w"), "/models/house.glb", Text("Choose another"));
+    EXPECT_STREQ(e.what(), "File not found: /models/house.glb. Choose another.");
+    EXPECT_EQ(e.where(), "/models/house.glb");
+    const auto loud = [](const Text& t) { return t.filled("!" + t.format); };
+    EXPECT_EQ(e.sentence(loud), "!File not found: house.glb. !Choose another.") << "a file by its name alone";
+    const Error value(Error::Kind::Invalid, Text("\"%1\" is not %2 numbers", "x", 2), "--at");
+    EXPECT_STREQ(value.what(), "--at: \"x\" is not 2 numbers.");
+}
+
+TEST(Text, FillsTheGapsOfAnyFormat) {
+    const Text text("%1 of %2", 3, std::string("hives"));
+    EXPECT_EQ(text.english(), "3 of hives");
+    EXPECT_EQ(text.filled("%2: %1, %3 100 %"), "hives: 3, %3 100 %");
+    EXPECT_EQ(Text::verbatim("50 %2").english(), "50 %2") << "a detail is not a format";
 }

@@ -81,7 +81,7 @@ Project withIvy(Id* id = nullptr) {
     V3f at, direction;
     transformOf(shedOf(p)).multVecMatrix(V3f(2, front(p), 1.4f), at);
     transformOf(shedOf(p)).multDirMatrix(V3f(0, 1, 0), direction);
-    const Climber c = climberAt(p, built->field, *library(), idOf(p, "Shed"), -1, at, direction, "Ivy on a wall");
+    const Climber c = climberAt(p, built->field, *library(), idOf(p, "Shed"), -1, at, direction, "Ivy, wall");
     return added(p, "Ivy", c, id);
 }
 
@@ -131,7 +131,7 @@ TEST(Support, StemLeansAndKeepsOffBoughs) {
 }
 
 TEST(Climbers, GrowRoundOpenings) {
-    const auto& recipe = library()->species()[library()->find("Ivy on a wall")].recipe;
+    const auto& recipe = library()->species()[library()->find("Ivy, wall")].recipe;
     const Form form = growOn(recipe, wallIn(wallWithOpenings(), V3f(-0.5f, 0, 0), V3f(0, -1, 0), 5, 3.2f), 3);
     ASSERT_EQ(form.parts.size(), std::size(kClimberParts));
     ASSERT_GT(form.parts[1].triangles.size(), 20000u);
@@ -172,12 +172,12 @@ TEST(Climbers, BeginWhereAWallIsPointedAt) {
         transformOf(shedOf(p)).multDirMatrix(direction, along);
         return climberAt(p, built->field, *library(), shed, -1, world, along, species);
     };
-    EXPECT_THROW(at({0, 0, 3}, {0, 0, -1}, "Ivy on a wall"), Error) << "a roof";
+    EXPECT_THROW(at({0, 0, 3}, {0, 0, -1}, "Ivy, wall"), Error) << "a roof";
     EXPECT_THROW(at({2, front(p), 1}, {0, 1, 0}, "Apple"), Error) << "no climber";
-    EXPECT_THROW(climberAt(p, built->field, *library(), idOf(p, "Meadow"), -1, V3f(0), V3f(0, 0, -1), "Ivy on a wall"),
+    EXPECT_THROW(climberAt(p, built->field, *library(), idOf(p, "Meadow"), -1, V3f(0), V3f(0, 0, -1), "Ivy, wall"),
                  Error);
     const Climber onTree =
-        climberAt(p, built->field, *library(), idOf(p, "Trees"), 0, V3f(-20, 10, 2), V3f(1, 0, 0), "Ivy on a trunk");
+        climberAt(p, built->field, *library(), idOf(p, "Trees"), 0, V3f(-20, 10, 2), V3f(1, 0, 0), "Ivy, trunk");
     EXPECT_EQ(xy(onTree.foot), V2f(-20, 10));
 }
 
@@ -187,7 +187,7 @@ TEST(Climbers, GoWithWhatTheyAreOn) {
     EXPECT_EQ(text(p), text(reread(p)));
     EXPECT_EQ(dependents(p, idOf(p, "Shed")).size(), 2u) << "its pad and its ivy";
     EXPECT_EQ(find(removed(p, idOf(p, "Shed")), id), nullptr);
-    EXPECT_EQ(speciesIn(*find(p, id)), std::vector<std::string>{"Ivy on a wall"});
+    EXPECT_EQ(speciesIn(*find(p, id)), std::vector<std::string>{"Ivy, wall"});
 
     const auto built = build(p, library());
     ASSERT_EQ(built->climbers.size(), 1u);
@@ -212,7 +212,7 @@ TEST(Climbers, GoWithWhatTheyAreOn) {
     // Bare in winter, but for its stems; ivy keeps its leaves, creeper does not.
     Site site = *p.site;
     site.season = Season::Bare;
-    std::get<Climber>(item.body).species = "Creeper on a wall";
+    std::get<Climber>(item.body).species = "Virginia creeper";
     const auto winter = build(withSite(replaced(p, item), site), library());
     EXPECT_LT(winter->climbers[0].model->parts[1].mesh.triangles.size(), 1000u);
     EXPECT_GT(winter->climbers[0].model->parts[0].mesh.triangles.size(), 500u);
@@ -233,7 +233,7 @@ TEST(Climbers, FollowTheirTree) {
     const auto before = build(p, library());
     const Id trees = idOf(p, "Trees");
     Id id;
-    p = added(p, "Ivy", climberAt(p, before->field, *library(), trees, 1, V3f(0), V3f(1, 0, 0), "Ivy on a trunk"), &id);
+    p = added(p, "Ivy", climberAt(p, before->field, *library(), trees, 1, V3f(0), V3f(1, 0, 0), "Ivy, trunk"), &id);
     const auto built = build(p, library());
     ASSERT_EQ(built->climbers.size(), 1u);
     EXPECT_GT(triangleCount(*built->climbers[0].model), 2000);

@@ -76,6 +76,43 @@ TEST(Relief, SameSeedSameLand) {
     EXPECT_LT(range.y - range.x, 16);
 }
 
+TEST(Ground, IsEnlargedAndCroppedKeepingWhatWasMade) {
+    Ground g = hills();
+    for (int i = 0; i < 5; ++i) g = dab(g, buildNatural(g), {BrushKind::Raise, 8, 0.5f, 0.5f}, {10, 5});
+    g = dab(g, buildNatural(g), {BrushKind::Gravel, 6, 1, 0.5f}, {-20, 10});
+    g = dab(g, buildNatural(g), {BrushKind::Raise, 8, 2, 0}, {60, 0}); // at the edge
+    const HeightField before = buildNatural(g);
+    for (const V2f& size : {V2f(200, 160), V2f(80, 60)}) {
+        const Ground other = resized(g, size, 0.5f);
+        EXPECT_EQ(other.grid.size(), size);
+        const HeightField after = buildNatural(other);
+        for (float x = -38; x <= 38; x += 3.5f)
+            for (float y = -28; y <= 28; y += 3.5f) {
+                EXPECT_NEAR(after.at({x, y}), before.at({x, y}), 1e-4f) << x << " " << y;
+                EXPECT_EQ(coverAt(other.grid, other.gravel, {x, y}), coverAt(g.grid, g.gravel, {x, y}));
+            }
+    }
+    const Ground large = resized(g, {200, 160}, 0.5f);
+    const HeightField field = buildNatural(large), plain = buildNatural(Ground::make({200, 160}, 0.5f, g.relief));
+    EXPECT_GT(field.at({61, 0}) - plain.at({61, 0}), 1) << "no cliff at the old edge";
+    EXPECT_NEAR(field.at({85, 0}), plain.at({85, 0}), 1e-3f) << "but it runs out";
+    // Imported heights go on level; another grid lies on the same land.
+    Ground surveyed = Ground::make({40, 40}, 1);
+    surveyed.survey.resize(static_cast<size_t>(surveyed.grid.tileCount()));
+    for (int i = 0; i < surveyed.grid.tileCount(); ++i) {
+        auto tile = std::make_shared<HeightTile>(surveyed.grid.tileSize(i));
+        const V2i start = surveyed.grid.tileStart(i);
+        for (int y = 0; y <= tile->cells.y; ++y)
+            for (int x = 0; x <= tile->cells.x; ++x) tile->at(x, y) = 0.1f * static_cast<float>(start.x + x);
+        surveyed.survey[static_cast<size_t>(i)] = tile;
+    }
+    const HeightField fine = buildNatural(resized(surveyed, {60, 40}, 0.25f));
+    EXPECT_NEAR(fine.at({0.3f, 7}), 2.03f, 1e-3f);
+    EXPECT_NEAR(fine.at({28, 0}), 4, 1e-3f);
+    EXPECT_TRUE(resized(g, g.grid.size(), 0.5f) == g) << "the same size changes nothing";
+    EXPECT_THROW(resized(g, {1, 1}, 0.5f), Error);
+}
+
 TEST(Brush, RaisesUnderTheRingAlone) {
     const Ground flat = Ground::make({100, 100}, 0.5f);
     const Ground g = dab(flat, buildNatural(flat), {BrushKind::Raise, 10, 2, 0.5f}, {3, 4});

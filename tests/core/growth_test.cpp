@@ -120,7 +120,7 @@ TEST(Leaves, StandOnTwigsAndFaceSomewhere) {
 }
 
 TEST(Leaves, CoverTheGroundAsOftenAsAsked) {
-    for (const char* name : {"Oak", "Beech", "Maple", "Hazel", "Hawthorn"}) {
+    for (const char* name : {"Oak", "Beech", "Norway maple", "Hazel", "Hawthorn"}) {
         const auto found =
             std::find_if(all().begin(), all().end(), [&](const Grown& g) { return g.recipe->name == name; });
         ASSERT_NE(found, all().end());

@@ -224,7 +224,7 @@ TEST(Strips, AreHollowOnTheirUpperSide) {
 }
 
 TEST(Twigs, HangAndKeepOffTheGround) {
-    const Species& willow = library()->species()[library()->find("Willow")];
+    const Species& willow = library()->species()[library()->find("Weeping willow")];
     const auto& r = std::get<WoodyRecipe>(willow.recipe.growth);
     Random random(3);
     const Wood wood = woodOf(r, willow.recipe.height, random);
@@ -241,7 +241,7 @@ TEST(Twigs, HangAndKeepOffTheGround) {
 
 TEST(People, AreCutAlongTheirHems) {
     // No corner of the skin lies among the hair's by more than the cut is wide: both reach the hairline.
-    const Form form = library()->individual(IndividualId::of(library()->find("Man standing"))).form(Level::Near);
+    const Form form = library()->individual(IndividualId::of(library()->find("Standing man"))).form(Level::Near);
     const Mesh &skin = form.parts[0], &hair = form.parts[1];
     ASSERT_FALSE(skin.empty());
     ASSERT_FALSE(hair.empty());

@@ -434,8 +434,8 @@ TEST(Material, ReliefTurnsWithTheSheet) {
 }
 
 TEST(Material, StonesAreLaidFromThreeSidesWithoutABorder) {
-    const Material m = textured(shipped().surface("Field stone"), shipped().texture("Field stone", 256),
-                                shipped().find("Field stone")->mapping);
+    const Material m = textured(shipped().surface("Field-stone surface"), shipped().texture("Field-stone surface", 256),
+                                shipped().find("Field-stone surface")->mapping);
     const auto at = [&](const V3f& d) {
         const V3f n = d.normalized();
         return evaluate(m, {.position = n * 0.8f, .normal = n, .facet = n, .faceless = true, .footprint = 0.06f});

@@ -308,7 +308,7 @@ TEST(Json, WhateverIsWrittenInsteadOfAValueEndsInASoundDocumentOrAnError) {
             try {
                 const Project p = load(j, [&](const std::string& h) {
                     const auto it = blobs.find(h);
-                    if (it == blobs.end()) throw Error(Error::Kind::Missing, "blob", h);
+                    if (it == blobs.end()) throw Error(Error::Kind::Missing, Text("%w: no blob"), h);
                     return it->second;
                 });
                 EXPECT_NO_THROW(check(p)) << path << " " << bad; // what opens can be saved

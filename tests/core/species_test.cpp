@@ -81,7 +81,7 @@ TEST(Library, NoTwoSpeciesShareOneRecipe) {
         return true;
     };
     EXPECT_FALSE(same(recipeOf("Fallen oak leaves"), recipeOf("Fallen beech leaves")));
-    EXPECT_FALSE(same(recipeOf("Man walking"), recipeOf("Woman walking")));
+    EXPECT_FALSE(same(recipeOf("Walking man"), recipeOf("Walking woman")));
     EXPECT_FALSE(same(recipeOf("Meadow sage"), recipeOf("Lavender")));
 }
 
@@ -130,7 +130,7 @@ TEST(Levels, KeepTheirBudgetsAndTheirSilhouettes) {
 
 TEST(Levels, UpperSidesStayOnTop) {
     // The lower side of a leaf is paler and does not shine: at all levels the upper one is seen from above.
-    for (const char* name : {"Oak", "Beech", "Hazel", "Ivy on a wall", "Male fern", "Bracken", "Hart's tongue",
+    for (const char* name : {"Oak", "Beech", "Hazel", "Ivy, wall", "Male fern", "Bracken", "Hart's tongue",
                              "Feather grass", "Pendulous sedge", "Foxglove", "Hydrangea"}) {
         const IndividualId index = IndividualId::of(library()->find(name));
         for (int level = 0; level < kLevels; ++level) {
@@ -147,7 +147,7 @@ TEST(Levels, UpperSidesStayOnTop) {
 }
 
 TEST(Grow, SoilLiesAtTheFeetOfLargeTrees) {
-    for (const char* name : {"Oak", "Veteran oak", "Young lime"}) {
+    for (const char* name : {"Oak", "Veteran oak", "Young lime, staked"}) {
         const Individual& tree = library()->individual(IndividualId::of(library()->find(name)));
         const Mesh& soil = tree.form(Level::Near).parts[4];
         ASSERT_FALSE(soil.empty()) << name;
@@ -168,7 +168,7 @@ TEST(Grow, SoilLiesAtTheFeetOfLargeTrees) {
 
 TEST(Levels, OneBladeHasOneNumber) {
     // Blades and stalks are tinted one by one: what hangs together has one number, what does not has another.
-    for (const char* name : {"Fescue", "Pendulous sedge", "Cattail", "Quaking grass", "Plume grass", "Rush"}) {
+    for (const char* name : {"Fescue", "Pendulous sedge", "Reedmace", "Quaking grass", "Pampas grass", "Rush"}) {
         const IndividualId index = IndividualId::of(library()->find(name));
         for (int level = 0; level < kLevels; ++level) {
             const Form& form = library()->form(index, static_cast<Level>(level));
@@ -188,7 +188,7 @@ TEST(Levels, OneBladeHasOneNumber) {
 
 TEST(Levels, NearStalksAreSeenFromEverySide) {
     // A flat stalk on its edge would leave its ear in the air.
-    for (const char* name : {"Pendulous sedge", "Cattail", "Reed"}) {
+    for (const char* name : {"Pendulous sedge", "Reedmace", "Reed"}) {
         const Form& form = library()->form(IndividualId::of(library()->find(name)), Level::Near);
         ASSERT_GT(form.closeTriangles, 0u) << name;
         V3f sum(0);
@@ -223,13 +223,13 @@ TEST(Levels, HeroesAreFinerAndKeepTheirBudget) {
         EXPECT_LE(seen[i].hero, kMostTriangles[0]) << name;
         // What lies on the ground is hardly seen level; broom's green twigs and
         // the needles of sheared yew are finer than a near form can show.
-        const bool fine = name == "Broom" || name == "Yew dome";
+        const bool fine = name == "Broom" || name == "Clipped yew dome";
         if (all[i].recipe.kind != SpeciesKind::Litter) EXPECT_NEAR(seen[i].ratio, 1, fine ? 0.17f : 0.07f) << name;
     }
 }
 
 TEST(Grow, SameSeedSamePlantAndAnotherSeedAnother) {
-    for (const char* name : {"Apple", "Fescue", "Foxglove", "Bracken", "Boulder", "Man standing", "Dry-stone wall"}) {
+    for (const char* name : {"Apple", "Fescue", "Foxglove", "Bracken", "Boulder", "Standing man", "Dry-stone wall"}) {
         const SpeciesRecipe& r = recipeOf(name);
         const Individual a = grow(r, 1), b = grow(r, 1), c = grow(r, 2);
         bool differs = false;
@@ -237,15 +237,15 @@ TEST(Grow, SameSeedSamePlantAndAnotherSeedAnother) {
             EXPECT_EQ(a.form(Level::Near).parts[p].positions, b.form(Level::Near).parts[p].positions) << name;
             differs = differs || a.form(Level::Near).parts[p].positions != c.form(Level::Near).parts[p].positions;
         }
-        if (std::string(name) != "Man standing") EXPECT_TRUE(differs) << name;
+        if (std::string(name) != "Standing man") EXPECT_TRUE(differs) << name;
     }
 }
 
 TEST(Grow, AnyNumberOfThreadsGrowsTheSame) {
     // One of each generator, beside each other and one after the other.
-    const std::vector<const char*> names = {"Rowan",      "Fescue",         "Foxglove", "Male fern", "Moss cushion",
-                                            "Water lily", "Field stone",    "Sticks",   "Log",       "Woman walking",
-                                            "Rail fence", "Ivy on a trunk", "Yew dome", "Cattail",   "Broken stump"};
+    const std::vector<const char*> names = {
+        "Rowan", "Fescue",        "Foxglove",   "Male fern",  "Moss cushion",     "Water lily", "Field stone", "Sticks",
+        "Log",   "Walking woman", "Rail fence", "Ivy, trunk", "Clipped yew dome", "Reedmace",   "Broken stump"};
     std::vector<Individual> beside(names.size());
     parallelFor(static_cast<int>(names.size()),
                 [&](int i) { beside[static_cast<size_t>(i)] = grow(recipeOf(names[static_cast<size_t>(i)]), 17); });

@@ -58,9 +58,9 @@ void move(Building& b, const Moving& m) {
 }
 
 void limits(Building& b, Limits& tell) {
-    if (!b.model) return tell.broken("has no model");
+    if (!b.model) return tell.broken(Text("%w has no model"));
     if (b.surfaces.size() != b.model->materials.size())
-        return tell.broken("does not have one surface for each material of its model");
+        return tell.broken(Text("%w does not have one surface for each material of its model"));
     tell.point("the position", b.position);
     tell.turn("the turn", b.yaw);
     tell.range("the size", b.scale, 1e-4f, 1e4f);
@@ -175,7 +175,7 @@ template <> const Kind<Building>& kindOf<Building>() {
             },
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

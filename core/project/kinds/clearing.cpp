@@ -29,7 +29,7 @@ template <> const Kind<Clearing>& kindOf<Clearing>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

@@ -62,7 +62,7 @@ template <> const Kind<Climber>& kindOf<Climber>() {
             [](const Body& on) {
                 return std::holds_alternative<Building>(on) || std::holds_alternative<Specimens>(on);
             },
-        .adrift = "climbs on something that is not there",
+        .adrift = Text("What %w climbs on is missing"),
         .follow = follow,
     };
     return kind;

@@ -93,7 +93,7 @@ template <> const Kind<Drift>& kindOf<Drift>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

@@ -39,7 +39,7 @@ template <> const Kind<Figure>& kindOf<Figure>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

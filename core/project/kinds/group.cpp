@@ -22,7 +22,7 @@ template <> const Kind<Group>& kindOf<Group>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

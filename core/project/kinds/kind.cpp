@@ -59,7 +59,7 @@ void Limits::point(const char* what, V3f& p) {
 
 void Limits::outlines(std::vector<std::vector<V2f>>& areas) {
     for (auto& area : areas) {
-        if (area.size() < 3) return broken("has an outline of fewer than three points");
+        if (area.size() < 3) return broken(Text("%w has an outline of fewer than three points"));
         for (V2f& p : area) point("a point", p);
     }
 }

@@ -81,7 +81,7 @@ template <class T> struct Kind {
     // The item it stands on, goes with and can't be without; null: it stands for itself.
     Must<Id T::*> anchor;
     Must<bool (*)(const Body& on)> standsOn; // whether that item can bear it
-    Must<const char*> adrift;                // what is wrong with it when that item is not there
+    Must<Text> adrift;                       // what is wrong with it when that item is not there
     // What it stands on, as it was, is moved. False: that changes nothing.
     Must<bool (*)(T&, const Body& on, const Moving&)> follow;
 };
@@ -111,7 +111,7 @@ public:
     virtual void range(const char* what, float& value, float low, float high) = 0;
     virtual void range(const char* what, int& value, int low, int high) = 0;
     // The item can't be kept at all.
-    virtual void broken(const std::string& what) = 0;
+    virtual void broken(const Text& what) = 0; // as Error's problem
     // `value` is what check(CivilTime) refuses; mended to `instead`.
     virtual void time(CivilTime& value) = 0;
 

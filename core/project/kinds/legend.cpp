@@ -86,7 +86,7 @@ template <> const Kind<Legend>& kindOf<Legend>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

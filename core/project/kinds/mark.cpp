@@ -32,7 +32,7 @@ template <> const Kind<Mark>& kindOf<Mark>() {
             },
         .limits =
             [](Mark& m, Limits& tell) {
-                if (m.points.size() < 2) return tell.broken("is a measurement of fewer than two points");
+                if (m.points.size() < 2) return tell.broken(Text("%w has fewer than two points"));
                 for (V3f& p : m.points) tell.point("a point", p);
             },
         .write =
@@ -59,7 +59,7 @@ template <> const Kind<Mark>& kindOf<Mark>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

@@ -39,7 +39,7 @@ template <> const Kind<BuildingPad>& kindOf<BuildingPad>() {
         .materials = kNothing,
         .anchor = &BuildingPad::building,
         .standsOn = [](const Body& on) { return std::holds_alternative<Building>(on); },
-        .adrift = "belongs to a building that is not there",
+        .adrift = Text("The building of %w is missing"),
         .follow = kNothing, // it is made of the building's footprint
     };
     return kind;

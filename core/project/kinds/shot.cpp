@@ -113,7 +113,7 @@ template <> const Kind<Shot>& kindOf<Shot>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

@@ -120,7 +120,7 @@ template <> const Kind<Specimens>& kindOf<Specimens>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

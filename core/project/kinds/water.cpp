@@ -49,7 +49,7 @@ template <> const Kind<Water>& kindOf<Water>() {
         .materials = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
-        .adrift = "",
+        .adrift = Text(),
         .follow = kNothing,
     };
     return kind;

@@ -1,0 +1,16 @@
+// What the window calls things that core names in files: seasons, kinds of species, roles of parts, kinds of items.
+#pragma once
+
+#include <QString>
+
+#include "core/planting/proxy.h"
+#include "core/planting/season.h"
+#include "core/planting/species.h"
+
+namespace thallos {
+
+QString nameOf(Season season);
+QString nameOf(SpeciesKind kind);
+QString nameOf(PartRole role);
+
+} // namespace thallos
