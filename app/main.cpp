@@ -69,6 +69,7 @@ int main(int argc, char** argv) {
             if (const auto* item = thallos::find(window.session().document.project(), name.toStdString()))
                 window.session().selection.toggle(item->id);
         window.show();
+        if (files.isEmpty()) window.showStart();
         window.library().tellUnread(unread);
         if (parser.isSet("screenshot")) {
             QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window,

@@ -7,6 +7,7 @@
 #include <QDateEdit>
 
 #include "app/words/names.h"
+#include "app/words/numbers.h"
 #include "app/words/text.h"
 
 namespace thallos {
@@ -31,27 +32,30 @@ void placeRows(Rows& rows) {
 
 void aspectAndExposureRows(Rows& rows) {
     Session& session = rows.session();
-    const QStringList ratios{"16:9", "3:2", "4:3", "1:1", "4:5", "2:3", "9:16", "21:9"};
-    static const float values[] = {16.0f / 9, 1.5f, 4.0f / 3, 1, 0.8f, 2.0f / 3, 9.0f / 16, 21.0f / 9};
+    QStringList ratios;
+    for (const Aspect& a : kAspects) ratios << QString::fromUtf8(a.text);
+    ratios << tr("Custom");
+    const auto setAspect = [](Shot& s, float aspect) {
+        s.camera.aspect = aspect;
+        const auto longer = static_cast<float>(std::max(s.size.x, s.size.y));
+        s.size = aspect >= 1 ? V2i(static_cast<int>(longer), static_cast<int>(std::lround(longer / aspect)))
+                             : V2i(static_cast<int>(std::lround(longer * aspect)), static_cast<int>(longer));
+    };
     rows.choice(
         {"aspect", tr("Aspect ratio")}, ratios, tr("Width by height of the image"),
-        [&session] {
-            int best = 0;
-            for (int i = 0; i < 8; ++i)
-                if (std::abs(values[i] - session.view.shot().camera.aspect) <
-                    std::abs(values[best] - session.view.shot().camera.aspect))
-                    best = i;
-            return best;
+        [&session, ratios] {
+            const auto at = ratios.indexOf(aspectText(session.view.shot().camera.aspect));
+            return static_cast<int>(at >= 0 ? at : ratios.size() - 1);
         },
-        [&session](int i) {
-            session.view.editShot(tr("Aspect ratio"), [&](Shot& s) {
-                s.camera.aspect = values[i];
-                const int longer = std::max(s.size.x, s.size.y);
-                s.size = values[i] >= 1
-                             ? V2i(longer, static_cast<int>(std::lround(static_cast<float>(longer) / values[i])))
-                             : V2i(static_cast<int>(std::lround(static_cast<float>(longer) * values[i])), longer);
-            });
+        [&session, setAspect](int i) {
+            if (i < static_cast<int>(std::size(kAspects)))
+                session.view.editShot(tr("Aspect ratio"), [&](Shot& s) { setAspect(s, kAspects[i].value); });
         });
+    rows.shotValue(
+        {"aspectValue", tr("Width : height")}, {0.4, 3, true, Dimension::Plain, ":1", 3, {}},
+        tr("Any aspect ratio: width for a height of 1"),
+        [](const Shot& s) { return static_cast<double>(s.camera.aspect); },
+        [setAspect](Shot& s, double v) { setAspect(s, static_cast<float>(v)); });
     rows.choice(
         {"metering", tr("Exposure")}, {tr("Auto"), tr("Manual")}, tr("Metered for each view, or fixed"),
         [&session] { return session.view.shot().metered ? 0 : 1; },
@@ -205,11 +209,18 @@ void finishRows(Rows& rows) {
         [](Shot& s, double v) { s.finish.vignette = static_cast<float>(v); });
     rows.heading(tr("Output"), {});
     rows.shotValue(
-        {"width", tr("Width")}, {64, 16384, true, Dimension::Plain, "px", 0, 1920},
+        {"width", tr("Width")}, ValueRange{64, 16384, true, Dimension::Plain, "px", 0, 1920}.typed(16, 32768),
         tr("Width of the final render; the height follows the aspect ratio"), [](const Shot& s) { return s.size.x; },
         [](Shot& s, double v) {
             s.size.x = static_cast<int>(std::lround(v));
             s.size.y = std::max(16, static_cast<int>(std::lround(v / s.camera.aspect)));
+        });
+    rows.shotValue(
+        {"height", tr("Height")}, ValueRange{64, 16384, true, Dimension::Plain, "px", 0, 1080}.typed(16, 32768),
+        tr("Height of the final render; the width follows the aspect ratio"), [](const Shot& s) { return s.size.y; },
+        [](Shot& s, double v) {
+            s.size.y = static_cast<int>(std::lround(v));
+            s.size.x = std::max(16, static_cast<int>(std::lround(v * static_cast<double>(s.camera.aspect))));
         });
     rows.shotValue(
         {"samples", tr("Samples")}, {1, 4096, true, Dimension::Plain, "", 0, 96},

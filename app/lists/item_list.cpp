@@ -239,7 +239,7 @@ bool ItemTree::press(const QMouseEvent& event) {
     const Item* item = itemAt(at);
     if (!item) return false;
     const QModelIndex row = at.siblingAtColumn(ItemModel::Name);
-    if (at.column() >= ItemModel::Eye && !std::holds_alternative<Shot>(item->body))
+    if (at.column() == ItemModel::Lock || (at.column() == ItemModel::Eye && !std::holds_alternative<Shot>(item->body)))
         model_.toggle(filtered_->mapToSource(row), static_cast<ItemModel::Column>(at.column()));
     else if (bodyOf<Group>(item) && at.column() == ItemModel::Name &&
              event.position().x() < visualRect(row).left() + kIndent)
@@ -266,7 +266,7 @@ void ItemTree::keyPressEvent(QKeyEvent* event) {
     const bool shot = item && std::holds_alternative<Shot>(item->body);
     if (item && event->modifiers() == Qt::NoModifier) {
         switch (event->key()) {
-        case Qt::Key_H: // of shots there is nothing to hide or lock
+        case Qt::Key_H: // of shots there is nothing to hide
             return model_.toggle(row, ItemModel::Eye);
         case Qt::Key_L:
             return model_.toggle(row, ItemModel::Lock);
@@ -310,7 +310,8 @@ bool ItemTree::event(QEvent* event) {
 }
 
 void ItemTree::renameSelected() {
-    if (const QModelIndex row = rowOf(session_.selection.last()); row.isValid()) {
+    const bool shots = ofThePicture(session_.view.verb());
+    if (const QModelIndex row = rowOf(shots ? session_.view.shotId() : session_.selection.last()); row.isValid()) {
         setFocus();
         edit(row);
     }

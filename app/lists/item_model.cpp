@@ -2,6 +2,7 @@
 
 #include <QMimeData>
 
+#include "app/work/edits.h"
 #include "app/work/kind.h"
 
 namespace thallos {
@@ -120,7 +121,6 @@ QVariant ItemModel::data(const QModelIndex& index, int role) const {
         if (role == Qt::CheckStateRole) return item->visible ? Qt::Checked : Qt::Unchecked;
         break;
     case Lock:
-        if (shot) break;
         if (role == IconRole) return item->locked ? QString("ui-lock") : QString("ui-lock-open");
         if (role == Qt::ToolTipRole) return tr("Lock or unlock (L)");
         if (role == Qt::CheckStateRole) return item->locked ? Qt::Checked : Qt::Unchecked;
@@ -150,7 +150,11 @@ Qt::ItemFlags ItemModel::flags(const QModelIndex& index) const {
 
 void ItemModel::toggle(const QModelIndex& index, Column column) {
     const Item* item = this->item(index);
-    if (!item || std::holds_alternative<Shot>(item->body)) return;
+    if (!item) return;
+    if (std::holds_alternative<Shot>(item->body)) {
+        if (column == Lock) lockShot(session_, item->id);
+        return;
+    }
     const bool lock = column == Lock, now = lock ? item->locked : item->visible;
     const QString name = lock ? (now ? tr("Unlock") : tr("Lock")) : (now ? tr("Hide") : tr("Show"));
     const std::vector<Id> ids =

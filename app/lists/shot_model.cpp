@@ -117,6 +117,8 @@ QVariant ShotModel::data(const QModelIndex& index, int role) const {
         return tr("%1 mm").arg(shot->camera.focal, 0, 'f', 0);
     case ClockRole:
         return clockText(shot->daylight.time.hour);
+    case LockedRole:
+        return item->locked;
     case AspectRole:
         return static_cast<double>(shot->camera.aspect);
     default:

@@ -16,7 +16,7 @@ namespace thallos {
 class ShotModel : public QAbstractListModel {
     Q_OBJECT
 public:
-    enum Role { PictureRole = Qt::UserRole, LensRole, ClockRole, AspectRole };
+    enum Role { PictureRole = Qt::UserRole, LensRole, ClockRole, AspectRole, LockedRole };
 
     ShotModel(Session& session, Engine& engine, QObject* parent);
     ~ShotModel() override;

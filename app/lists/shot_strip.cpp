@@ -44,6 +44,8 @@ public:
         p->setPen(t.ink);
         p->drawText(QRectF(r.left() + 91, r.top() + 5, r.width() - 94, 34),
                     Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, index.data().toString());
+        if (index.data(ShotModel::LockedRole).toBool())
+            drawIcon(*p, "ui-lock", t.second, QRectF(r.right() - 18, r.bottom() - 18, 12, 12));
         p->setFont(typeface(Type::Small));
         p->setPen(t.second);
         p->drawText(QRectF(r.left() + 91, r.top() + 38, r.width() - 92, 15), Qt::AlignLeft,
@@ -94,6 +96,10 @@ void ShotView::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Plus:
     case Qt::Key_Insert:
         return addShot(session_);
+    case Qt::Key_Left:
+    case Qt::Key_Right:
+        if (!(event->modifiers() & Qt::ControlModifier)) return QListView::keyPressEvent(event);
+        return moveShot(session_, session_.view.shotId(), event->key() == Qt::Key_Left ? -1 : 1);
     case Qt::Key_Delete:
         return deleteShot(session_, session_.view.shotId());
     default:
@@ -119,9 +125,16 @@ bool ShotView::event(QEvent* event) {
 
 void ShotView::contextMenuEvent(QContextMenuEvent* event) {
     const Id id = model_.shot(indexAt(event->pos()));
-    if (!id || model_.rowCount() < 2) return;
+    if (!id) return;
+    const Item* item = session_.document.item(id);
     QMenu menu(this);
-    menu.addAction(tr("Delete shot"), this, [this, id] { deleteShot(session_, id); });
+    menu.addAction(tr("Duplicate"), this, [this, id] { duplicateShot(session_, id); });
+    menu.addAction(tr("Move left"), this, [this, id] { moveShot(session_, id, -1); });
+    menu.addAction(tr("Move right"), this, [this, id] { moveShot(session_, id, 1); });
+    menu.addAction(item->locked ? tr("Unlock") : tr("Lock"), this, [this, id] { lockShot(session_, id); });
+    menu.addSeparator();
+    menu.addAction(tr("Delete shot"), this, [this, id] { deleteShot(session_, id); })
+        ->setEnabled(model_.rowCount() > 1 && !item->locked);
     menu.exec(event->globalPos());
 }
 

@@ -151,13 +151,6 @@ void ShotPane::zoomBy(double steps, const QPointF& at) {
     session_.view.look(c);
 }
 
-// How far away a level camera sees all of a ball.
-static float distanceFor(const Camera& level, float radius) {
-    const Lens lens(level);
-    const float narrow = std::min(lens.right.length(), lens.up.length());
-    return radius * 1.15f * std::sqrt(1 + 1 / (narrow * narrow));
-}
-
 void ShotPane::frame(const Box3f& box) {
     if (box.isEmpty()) return;
     // From the side where the eye is now, far enough for the box to fit; where something stands between, from higher or
@@ -335,16 +328,11 @@ QString ShotPane::tabText() const {
     const Item* item = session_.view.shotItem();
     const Camera camera = session_.view.shot().camera;
     const float eye = camera.position.z - groundAt(xy(camera.position));
-    const double aspect = camera.aspect;
-    const QString ratio = std::abs(aspect - 16.0 / 9) < 0.01 ? "16:9"
-                          : std::abs(aspect - 1.5) < 0.01    ? "3:2"
-                          : std::abs(aspect - 0.8) < 0.01    ? "4:5"
-                                                             : QString::number(aspect, 'f', 2) + ":1";
     QString text = tr("%1 · %2 mm · eye %3 · %4")
                        .arg(item ? QString::fromStdString(item->name) : tr("No shot"))
                        .arg(camera.focal, 0, 'f', 0)
                        .arg(lengthText(eye))
-                       .arg(ratio);
+                       .arg(aspectText(camera.aspect));
     if (session_.view.looking())
         text += tr(" · view changed: %1 updates the shot, %2 reverts")
                     .arg(session_.keyOf("look.keep"), session_.keyOf("look.drop"));

@@ -40,7 +40,7 @@ void grouping(MainWindow& w) {
                   }});
     commands.add({"items.rename", menu, tr("Rename"), tr("Edit the name in the list"), Qt::Key_F2,
                   [&w] { w.workspace().items().renameSelected(); },
-                  [&w] { return w.session().selection.all().size() == 1; }});
+                  [&w] { return ofThePicture(w.session().view.verb()) || w.session().selection.all().size() == 1; }});
     commands.add({"items.materials", menu, tr("Materials"), tr("Material library; drag onto parts of a building"),
                   QKeySequence(Qt::CTRL | Qt::Key_M), [&w] { w.library().showMaterials(); }});
     commands.add({"items.species", menu, tr("Species"), tr("Plant library: browse, edit, plant"),

@@ -111,11 +111,37 @@ void shots(MainWindow& w) {
     commands.separator(menu);
     commands.add({"look.addShot", menu, tr("New shot from view"), tr("Store this view as a new shot"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_N), [&w] { addShot(w.session()); }});
+    const auto shown = [&w] { return w.session().view.shotId(); };
+    commands.add({"look.duplicateShot", menu, tr("Duplicate shot"), tr("Copy the shot as it is saved"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_D), [&w, shown] { duplicateShot(w.session(), shown()); }});
+    commands.add({"look.lockShot",
+                  menu,
+                  tr("Lock shot"),
+                  tr("Camera, light and output of a locked shot stay as they are"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_L),
+                  [&w, shown] { lockShot(w.session(), shown()); },
+                  {},
+                  [&w] {
+                      const Item* shot = w.session().view.shotItem();
+                      return shot && shot->locked;
+                  }});
     const auto shots = [&w] { return itemsOf<Shot>(w.session().document.project()).size() > 1; };
     commands.add({"look.nextShot", menu, tr("Next shot"), tr("In the order of the shot strip"),
                   QKeySequence(Qt::CTRL | Qt::Key_PageDown), [&w] { showShotAfter(w.session(), 1); }, shots});
     commands.add({"look.previousShot", menu, tr("Previous shot"), tr("In the order of the shot strip"),
                   QKeySequence(Qt::CTRL | Qt::Key_PageUp), [&w] { showShotAfter(w.session(), -1); }, shots});
+    commands.add({"look.moveShotLeft", menu, tr("Move shot left"), tr("One place on in the shot strip"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_PageUp),
+                  [&w, shown] { moveShot(w.session(), shown(), -1); }, shots});
+    commands.add({"look.moveShotRight", menu, tr("Move shot right"), tr("One place on in the shot strip"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_PageDown),
+                  [&w, shown] { moveShot(w.session(), shown(), 1); }, shots});
+    commands.add({"look.copyLight", menu, tr("Copy light to all shots"),
+                  tr("Date, time, haze and cloud; locked shots stay"), QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_T),
+                  [&w] { copyToShots(w.session(), ShotPart::Light); }, shots});
+    commands.add({"look.copyLens", menu, tr("Copy lens to all shots"), tr("Focal length and sensor; locked shots stay"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_F), [&w] { copyToShots(w.session(), ShotPart::Lens); },
+                  shots});
     commands.add({"look.deleteShot", menu, tr("Delete shot"), tr("Delete the shot shown"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Delete),
                   [&w] { deleteShot(w.session(), w.session().view.shotId()); }, shots});

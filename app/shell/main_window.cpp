@@ -14,6 +14,7 @@
 #include "app/inspector/inspector.h"
 #include "app/lists/find_box.h"
 #include "app/shell/message_bar.h"
+#include "app/shell/start_page.h"
 #include "app/shell/top_bar.h"
 #include "app/shell/window_commands.h"
 #include "app/widgets/listing.h"
@@ -168,6 +169,10 @@ void MainWindow::applyPreferences() {
     }
     workspace_->inspector().rebuild();
     for (QWidget* w : findChildren<QWidget*>()) w->update();
+}
+
+void MainWindow::showStart() {
+    (new StartPage(*files_, session_, &workspace_->mainPlace()))->show();
 }
 
 void MainWindow::tell(const QString& sentence, bool trouble, const QString& folder) {

@@ -39,6 +39,7 @@ public:
     PlanPane& planPane() { return workspace_->planPane(); }
     Pane& mainPane() { return workspace_->mainPane(); }
 
+    void showStart(); // ways to begin, over the main pane
     // Over the panes, and in the list of messages; with a folder that can be opened there.
     void tell(const QString& sentence, bool trouble = true, const QString& folder = {});
     // An exception that nothing else caught: keeps the work aside, and says so.

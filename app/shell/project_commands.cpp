@@ -33,6 +33,9 @@ void addProjectCommands(MainWindow& w) {
     const QString menu = tr("&Project");
     commands.add({"project.new", menu, tr("New project…"), tr("Start with an empty site"), QKeySequence::New,
                   [&w] { w.files().newDialog(); }});
+    commands.add({"project.newFromBuilding", menu, tr("New from building…"),
+                  tr("Start a project around a model; the site is sized to it"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_B), [&w] { w.files().newFromBuilding(); }});
     commands.add({"project.open", menu, tr("Open…"), tr("Open a project file"), QKeySequence::Open,
                   [&w] { w.files().openDialog(); }});
     commands.add({"project.recent", menu, tr("Open recent…"), tr("Recent projects with thumbnails"),

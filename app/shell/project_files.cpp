@@ -173,14 +173,38 @@ void ProjectFiles::openDialog() {
     if (!f.isEmpty()) open(f.toStdString());
 }
 
-void ProjectFiles::importDialog() {
+// Beside the shipped files, or as the build makes it.
+static fs::path demoFile() {
+    for (const fs::path& folder :
+         {assetFolder() / "demo", fs::path(QCoreApplication::applicationDirPath().toStdString()) / "../demo"})
+        if (fs::path file = folder / "hollin-bank.thallos"; fs::exists(file)) return file;
+    return {};
+}
+
+bool ProjectFiles::hasDemo() const {
+    return !demoFile().empty();
+}
+
+void ProjectFiles::openDemo() {
+    if (letGo()) guarded([&] { session_.files.create(openProject(demoFile())); });
+}
+
+QString ProjectFiles::askForModel() {
     const QString f = QFileDialog::getOpenFileName(
         window_, tr("Import model"), QSettings().value("files/models").toString(),
         tr("Models (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.dxf *.ifc);;All files (*)"), nullptr,
         QFileDialog::DontUseNativeDialog);
-    if (f.isEmpty()) return;
-    QSettings().setValue("files/models", QFileInfo(f).path());
-    importBuilding(session_, f.toStdString());
+    if (!f.isEmpty()) QSettings().setValue("files/models", QFileInfo(f).path());
+    return f;
+}
+
+void ProjectFiles::importDialog() {
+    if (const QString f = askForModel(); !f.isEmpty()) importBuilding(session_, f.toStdString());
+}
+
+void ProjectFiles::newFromBuilding() {
+    if (!letGo()) return;
+    if (const QString f = askForModel(); !f.isEmpty()) thallos::newFromBuilding(session_, f.toStdString());
 }
 
 void ProjectFiles::terrainDialog() {

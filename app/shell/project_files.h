@@ -25,6 +25,9 @@ public:
     bool letGo(); // false: the user keeps the unsaved project open
     // Offers what a crash left behind.
     void offerRecovery();
+    void newFromBuilding(); // asks for the model
+    bool hasDemo() const;
+    void openDemo(); // as a project without a file
     void importDialog();
     void terrainDialog();
     // A file that was dropped on the window, by its kind; at a place on a pane, if it fell there.
@@ -32,6 +35,7 @@ public:
     void take(const std::vector<std::filesystem::path>& files, const PanePoint& at);
 
 private:
+    QString askForModel(); // its path; empty: none
     void remember(const std::filesystem::path& file);
     void guarded(const std::function<void()>& act); // errors become a message
     void tell(const QString& sentence, bool trouble = true) { Q_EMIT session_.message(sentence, trouble); }

@@ -33,7 +33,8 @@ public:
     ShotPane& shotPane() { return *shotPane_; }
     PlanPane& planPane() { return *planPane_; }
     Pane& mainPane() { return planIsMain_ ? static_cast<Pane&>(*planPane_) : *shotPane_; }
-    Pane& activePane(); // that has the focus, or the main one
+    QWidget& mainPlace() { return *mainPlace_; } // where the main pane lies
+    Pane& activePane();                          // that has the focus, or the main one
     std::array<Pane*, 2> panes() const;
     // Where the pointer or a drop is; nothing outside the panes.
     std::optional<PanePoint> placeAt(const QPoint& inWindow) const;

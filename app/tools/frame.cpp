@@ -71,7 +71,7 @@ class StandTool : public Tool {
 public:
     explicit StandTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
-        if (!point.ground) return false;
+        if (!onGround(session_, point)) return true;
         Camera c = session_.view.shot().camera;
         c.position = *point.ground + V3f(0, 0, 1.6f);
         // Looks on at what it looked at: the nearest building, if there is one.

@@ -8,6 +8,9 @@
 
 namespace thallos {
 
+// Whether the ground itself is clicked. What else is clicked, or nothing, is told.
+bool onGround(Session& session, const PanePoint& point);
+
 std::unique_ptr<Tool> makeMoveTool(Session& session);
 std::unique_ptr<Tool> makeTurnTool(Session& session);
 std::unique_ptr<Tool> makeSizeTool(Session& session);

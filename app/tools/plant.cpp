@@ -19,8 +19,7 @@ class SpecimenTool : public Tool {
 public:
     SpecimenTool(Session& s, Tools& tools) : session_(s), tools_(tools) {}
     bool press(Pane&, const PanePoint& point) override {
-        if (climbs(point)) return true;
-        if (!point.ground) return false;
+        if (climbs(point) || !onGround(session_, point)) return true;
         auto* random = QRandomGenerator::global();
         const Specimen s{
             tools_.species.toStdString(), xy(*point.ground), static_cast<float>(random->generateDouble() * 2 * M_PI),

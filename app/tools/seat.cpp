@@ -11,7 +11,7 @@ class FigureTool : public Tool {
 public:
     explicit FigureTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
-        if (!point.ground) return false;
+        if (!onGround(session_, point)) return true;
         Id id;
         Project next =
             added(session_.document.project(), tr("Figure").toStdString(), Figure{xy(*point.ground), 0}, &id);

@@ -131,7 +131,10 @@ public:
     explicit PadTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
         const Item* item = session_.document.item(point.item);
-        if (!bodyOf<Building>(item)) return false;
+        if (!bodyOf<Building>(item)) {
+            Q_EMIT session_.message(tr("Click a building: its pad lies under it."));
+            return true;
+        }
         for (const Item* d : dependents(session_.document.project(), item->id))
             if (bodyOf<BuildingPad>(d)) {
                 session_.selection.set(d->id); // it has one already
@@ -153,21 +156,17 @@ class WaterTool : public Tool {
 public:
     explicit WaterTool(Session& s) : session_(s) {}
     bool press(Pane&, const PanePoint& point) override {
-        if (!point.ground || !session_.document.built()) return false;
+        if (!session_.document.built() || !onGround(session_, point)) return true;
+        // What is water already is selected: its level is at the right.
+        for (const WaterBody& body : session_.document.built()->waters)
+            if (body.region->holds(xy(*point.ground)) && session_.document.item(body.item)) {
+                session_.selection.set(body.item);
+                return true;
+            }
         Id id;
         Water w;
         w.spot = xy(*point.ground);
         w.level = session_.document.built()->field.at(w.spot) + 0.6f;
-        const auto waters = itemsOf<Water>(session_.document.project());
-        if (!waters.empty()) { // one sheet: it moves
-            session_.document.editItem(tr("Move water"), waters.front()->id, [&](Item& i) {
-                auto& old = std::get<Water>(i.body);
-                old.spot = w.spot;
-                old.level = w.level;
-            });
-            session_.selection.set(waters.front()->id);
-            return true;
-        }
         session_.document.edit(tr("Add water"), added(session_.document.project(), tr("Water").toStdString(), w, &id));
         session_.selection.set(id);
         return true;

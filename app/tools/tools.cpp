@@ -24,6 +24,17 @@ Brush& BrushSettings::of(BrushKind kind) {
     return raise;
 }
 
+bool onGround(Session& session, const PanePoint& point) {
+    const Item* on = session.document.item(point.item);
+    if (bodyOf<Building>(on)) {
+        Q_EMIT session.message(QObject::tr("%1 is in front of the ground. Click the ground beside it.")
+                                   .arg(QString::fromStdString(on->name)));
+        return false;
+    }
+    if (!point.ground) Q_EMIT session.message(QObject::tr("Click the ground inside the site."));
+    return point.ground.has_value();
+}
+
 Tools::Tools(Session& session) : session_(session) {
     hand = own(makeMoveTool(session));
     look = own(makeLookTool(session));
@@ -55,8 +66,6 @@ Tool* Tools::brush(BrushKind kind) {
 }
 
 void Tools::seatLeaves() {
-    add(Verb::Seat,
-        {"open", tr("Import"), "leaf-seat-open", tr("Import a building or prop from a file"), "Ctrl+I", nullptr, {}});
     add(Verb::Seat, {"move",
                      tr("Select"),
                      "leaf-seat-move",
@@ -64,6 +73,8 @@ void Tools::seatLeaves() {
                      "M",
                      hand,
                      {}});
+    add(Verb::Seat,
+        {"open", tr("Import"), "leaf-seat-open", tr("Import a building or prop from a file"), "Ctrl+I", nullptr, {}});
     add(Verb::Seat,
         {"turn", tr("Rotate"), "leaf-seat-turn", tr("Rotate the selection"), "R", own(makeTurnTool(session_)), {}});
     add(Verb::Seat, {"size",

@@ -43,19 +43,14 @@ void rememberFile(const QString& file, const QImage& picture) {
     picture.scaled(kPicture * 2, Qt::KeepAspectRatio, Qt::SmoothTransformation).save(pictureOf(f));
 }
 
-RecentWindow::RecentWindow(QWidget* parent) : QDialog(parent) {
-    setObjectName("recentWindow");
-    setWindowTitle(tr("Open recent"));
-    resize(720, 480);
-    auto* l = new QVBoxLayout(this);
-    list_ = new QListWidget(this);
-    list_->setObjectName("recentList");
-    list_->setAccessibleName(tr("Recent projects"));
-    list_->setViewMode(QListView::IconMode);
-    list_->setIconSize(kPicture);
-    list_->setGridSize(kPicture + QSize(20, 40));
-    list_->setResizeMode(QListView::Adjust);
-    list_->setMovement(QListView::Static);
+RecentList::RecentList(QWidget* parent) : QListWidget(parent) {
+    setObjectName("recentList");
+    setAccessibleName(tr("Recent projects"));
+    setViewMode(QListView::IconMode);
+    setIconSize(kPicture);
+    setGridSize(kPicture + QSize(20, 40));
+    setResizeMode(QListView::Adjust);
+    setMovement(QListView::Static);
     for (const QString& f : recentFiles()) {
         QImage canvas(kPicture * devicePixelRatioF(), QImage::Format_RGB32);
         canvas.fill(Theme::now().surround);
@@ -66,7 +61,7 @@ RecentWindow::RecentWindow(QWidget* parent) : QDialog(parent) {
             p.drawImage((canvas.width() - fit.width()) / 2, (canvas.height() - fit.height()) / 2, fit);
         }
         canvas.setDevicePixelRatio(devicePixelRatioF());
-        auto* item = new QListWidgetItem(QIcon(QPixmap::fromImage(canvas)), QFileInfo(f).completeBaseName(), list_);
+        auto* item = new QListWidgetItem(QIcon(QPixmap::fromImage(canvas)), QFileInfo(f).completeBaseName(), this);
         item->setData(Qt::UserRole, f);
         item->setToolTip(f);
         if (!QFileInfo::exists(f)) {
@@ -74,18 +69,29 @@ RecentWindow::RecentWindow(QWidget* parent) : QDialog(parent) {
             item->setToolTip(tr("File not found: %1").arg(f));
         }
     }
+    if (count()) setCurrentRow(0);
+}
+
+QString RecentList::current() const {
+    return currentItem() ? currentItem()->data(Qt::UserRole).toString() : QString();
+}
+
+RecentWindow::RecentWindow(QWidget* parent) : QDialog(parent) {
+    setObjectName("recentWindow");
+    setWindowTitle(tr("Open recent"));
+    resize(720, 480);
+    auto* l = new QVBoxLayout(this);
+    list_ = new RecentList(this);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Open | QDialogButtonBox::Cancel, this);
     l->addWidget(list_);
     l->addWidget(buttons);
     auto take = [this] {
-        if (!list_->currentItem()) return;
-        chosen_ = list_->currentItem()->data(Qt::UserRole).toString();
-        accept();
+        chosen_ = list_->current();
+        if (!chosen_.isEmpty()) accept();
     };
     connect(list_, &QListWidget::itemActivated, this, take);
     connect(buttons, &QDialogButtonBox::accepted, this, take);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
-    if (list_->count()) list_->setCurrentRow(0);
 }
 
 } // namespace thallos

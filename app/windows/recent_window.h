@@ -3,8 +3,7 @@
 
 #include <QDialog>
 #include <QImage>
-
-class QListWidget;
+#include <QListWidget>
 
 namespace thallos {
 
@@ -13,6 +12,14 @@ QStringList recentFiles();
 void rememberFile(const QString& file, const QImage& picture = {}); // without a picture the old one stays
 QString recentPicturesFolder();
 
+// As pictures with their names; a file that is gone can't be taken.
+class RecentList : public QListWidget {
+    Q_OBJECT
+public:
+    explicit RecentList(QWidget* parent);
+    QString current() const; // its path; empty: none
+};
+
 class RecentWindow : public QDialog {
     Q_OBJECT
 public:
@@ -20,7 +27,7 @@ public:
     QString chosen() const { return chosen_; }
 
 private:
-    QListWidget* list_;
+    RecentList* list_;
     QString chosen_;
 };
 

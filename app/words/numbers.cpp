@@ -54,6 +54,12 @@ QString countText(int64_t n) {
     return s;
 }
 
+QString aspectText(double aspect) {
+    for (const Aspect& a : kAspects)
+        if (std::abs(aspect - static_cast<double>(a.value)) < 0.004 * aspect) return QString::fromUtf8(a.text);
+    return QString::number(aspect, 'f', 2) + ":1";
+}
+
 QString bytesText(int64_t bytes) {
     const double mb = static_cast<double>(bytes) / (1 << 20);
     return mb < 100 ? tr("%1 MB").arg(mb, 0, 'f', 1) : tr("%1 GB").arg(mb / 1024, 0, 'f', 2);

@@ -20,6 +20,16 @@ QString durationText(double seconds); // "≈ 12 min"
 QString timeLeftText(double seconds); // "3 min left"
 // "0.24 GB", "310 MB"; thousands of 1024.
 QString bytesText(int64_t bytes);
+// Width by height of pictures, as the trade names them.
+struct Aspect {
+    const char* text;
+    float value;
+};
+inline constexpr Aspect kAspects[] = {{"16:9", 16.0f / 9},  {"3:2", 1.5f}, {"4:3", 4.0f / 3},   {"5:4", 1.25f},
+                                      {"1:1", 1},           {"4:5", 0.8f}, {"3:4", 0.75f},      {"2:3", 2.0f / 3},
+                                      {"9:16", 9.0f / 16},  {"2:1", 2},    {"21:9", 21.0f / 9}, {"√2:1", 1.41421356f},
+                                      {"1:√2", 0.70710678f}};
+QString aspectText(double aspect); // one of these, else "1.85:1"
 // Thin spaces between thousands.
 QString countText(int64_t n);
 

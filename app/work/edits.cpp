@@ -56,12 +56,17 @@ void deleteSelected(Session& session) {
         ids.size() == 1 ? nameOf(*session.selection.item()) : tr("%n item(s)", nullptr, static_cast<int>(ids.size()));
     session.document.edit(tr("Delete %1").arg(what), removed(project, ids));
     const QString others = with.size() > 3 ? tr("%n item(s)", nullptr, static_cast<int>(with.size())) : with.join(", ");
-    Q_EMIT session.message(with.isEmpty() ? tr("Deleted %1. Ctrl+Z brings it back.").arg(what)
-                                          : tr("Deleted %1 and with it %2. Ctrl+Z brings it back.").arg(what, others),
-                           false);
+    Q_EMIT session.message(
+        with.isEmpty()
+            ? tr("Deleted %1. Undo with %2.").arg(what, session.keyOf("edit.undo"))
+            : tr("Deleted %1 and what depended on it: %2. Undo with %3.").arg(what, others, session.keyOf("edit.undo")),
+        false);
 }
 
 void deleteShot(Session& session, Id shot) {
+    if (const Item* item = session.document.item(shot); item && item->locked)
+        return Q_EMIT session.message(
+            tr("“%1” is locked. Unlock it first, in the list or the shot strip.").arg(nameOf(*item)));
     if (itemsOf<Shot>(session.document.project()).size() < 2)
         return Q_EMIT session.message(tr("This is the only shot; a project needs one."));
     session.document.edit(tr("Delete shot"), removed(session.document.project(), shot));
@@ -72,6 +77,59 @@ void addShot(Session& session) {
     session.document.edit(tr("New shot"),
                           added(session.document.project(), tr("Shot").toStdString(), session.view.shot(), &id));
     session.view.showShot(id);
+}
+
+void duplicateShot(Session& session, Id shot) {
+    const Item* item = session.document.item(shot);
+    if (!bodyOf<Shot>(item)) return;
+    Id id;
+    Project next = added(session.document.project(), item->name, *bodyOf<Shot>(item), &id);
+    // Beside the one that it is a copy of.
+    const std::vector<const Item*> all = itemsOf<Shot>(next);
+    const auto at = std::find_if(all.begin(), all.end(), [shot](const Item* i) { return i->id == shot; });
+    next = reordered(next, id, static_cast<int>(at - all.begin()) + 2 - static_cast<int>(all.size()));
+    session.document.edit(tr("Duplicate shot"), std::move(next));
+    session.view.showShot(id);
+}
+
+void moveShot(Session& session, Id shot, int by) {
+    session.document.edit(tr("Reorder shots"), reordered(session.document.project(), shot, by));
+}
+
+void lockShot(Session& session, Id shot) {
+    const Item* item = session.document.item(shot);
+    if (!bodyOf<Shot>(item)) return;
+    const bool lock = !item->locked;
+    session.document.editItem(lock ? tr("Lock shot") : tr("Unlock shot"), shot, [lock](Item& i) { i.locked = lock; });
+}
+
+void copyToShots(Session& session, ShotPart part) {
+    const Shot* from = bodyOf<Shot>(session.view.shotItem());
+    if (!from) return;
+    Project next = session.document.project();
+    int changed = 0;
+    for (const Item* item : itemsOf<Shot>(session.document.project())) {
+        const Shot& now = *bodyOf<Shot>(item);
+        const bool same = part == ShotPart::Light
+                              ? now.daylight == from->daylight
+                              : now.camera.focal == from->camera.focal && now.camera.sensor == from->camera.sensor;
+        if (item->locked || same) continue;
+        auto copy = std::make_shared<Item>(*item);
+        Shot& shot = std::get<Shot>(copy->body);
+        if (part == ShotPart::Light)
+            shot.daylight = from->daylight;
+        else {
+            shot.camera.focal = from->camera.focal;
+            shot.camera.sensor = from->camera.sensor;
+        }
+        next.items.replace(std::move(copy));
+        ++changed;
+    }
+    const QString name = part == ShotPart::Light ? tr("Copy light to all shots") : tr("Copy lens to all shots");
+    if (changed > 0) session.document.edit(name, std::move(next));
+    Q_EMIT session.message(changed > 0 ? tr("%1: %n shot(s) changed", nullptr, changed).arg(name)
+                                       : tr("%1: nothing to change").arg(name),
+                           false);
 }
 
 void groupSelected(Session& session) {

@@ -9,7 +9,12 @@ namespace thallos {
 bool refusesSelection(Session& session);
 void deleteSelected(Session& session); // and what cannot be without it
 void deleteShot(Session& session, Id shot);
-void addShot(Session& session); // the view as it is now, under a name of its own
+void duplicateShot(Session& session, Id shot);    // as it is saved
+void moveShot(Session& session, Id shot, int by); // so many places on in the strip
+void lockShot(Session& session, Id shot);         // or unlocks it: its camera, light and output stay
+enum class ShotPart { Light, Lens };
+void copyToShots(Session& session, ShotPart part); // of the shown shot to all that are not locked
+void addShot(Session& session);                    // the view as it is now, under a name of its own
 void groupSelected(Session& session);
 void ungroupSelected(Session& session);
 void lockSelected(Session& session);                 // or unlocks, as the last is locked or not

@@ -2,6 +2,8 @@
 
 #include <cmath>
 
+#include <Imath/ImathBoxAlgo.h>
+
 #include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "core/exchange/foreign.h"
@@ -43,28 +45,83 @@ V2f freePlace(const Project& project, const Model& model) {
 
 } // namespace
 
+namespace {
+
+constexpr float kFirstBearing = 2.6f; // radians: from the south-south-east, two sides in the sun
+
+Building buildingOf(const std::shared_ptr<const Model>& model, const fs::path& file, const V2f& at,
+                    const HeightField* ground) {
+    Building b;
+    b.model = model;
+    b.surfaces = model->materials;
+    b.rights.source = fs::absolute(file).string();
+    b.position = {at.x, at.y, 0};
+    if (ground) b.position.z = seatHeight(b, *ground);
+    return b;
+}
+
+// The shot as it takes the building in.
+Project takenIn(const Project& project, Id shot, const Building& b, const HeightField* ground) {
+    const Item* item = find(project, shot);
+    if (!bodyOf<Shot>(item) || item->locked) return project;
+    Item copy = *item;
+    Camera& camera = std::get<Shot>(copy.body).camera;
+    camera = standingBefore(camera, Imath::transform(bounds(*b.model), transformOf(b)), kFirstBearing,
+                            [ground](const V2f& p) { return ground ? ground->at(p) : 0; });
+    return replaced(project, copy);
+}
+
+void tellImported(Session& session, const Model& model) {
+    const V3f size = bounds(model).size();
+    QStringList text{tr("Imported %1").arg(QString::fromStdString(model.name)),
+                     tr("%n part(s)", nullptr, static_cast<int>(model.parts.size())),
+                     tr("%n material(s)", nullptr, static_cast<int>(model.materials.size())),
+                     sizeText(size.x, size.y, size.z)};
+    for (const std::string& w : model.warnings) text << QString::fromStdString(w);
+    Q_EMIT session.message(text.join(" · "), !model.warnings.empty());
+}
+
+std::shared_ptr<const Model> readBuilding(const fs::path& file, Progress& progress) {
+    return std::make_shared<const Model>(importModel(file, {}, &progress));
+}
+
+} // namespace
+
 void importBuilding(Session& session, const fs::path& file, const std::optional<V2f>& where) {
     session.jobs.start(
-        reading(file),
-        [file](Progress& progress) { return std::make_shared<const Model>(importModel(file, {}, &progress)); },
+        reading(file), [file](Progress& progress) { return readBuilding(file, progress); },
         [&session, file, where](const std::shared_ptr<const Model>& model) {
-            Building b;
-            b.model = model;
-            b.surfaces = model->materials;
-            b.rights.source = fs::absolute(file).string();
-            const V2f at = where ? *where : freePlace(session.document.project(), *model);
-            b.position = {at.x, at.y, 0};
-            if (const HeightField* ground = session.document.ground()) b.position.z = seatHeight(b, *ground);
+            const Project& project = session.document.project();
+            const HeightField* ground = session.document.ground();
+            const Building b = buildingOf(model, file, where ? *where : freePlace(project, *model), ground);
+            const bool first = itemsOf<Building>(project).empty();
             Id id;
-            session.document.edit(tr("Import model"), added(session.document.project(), model->name, b, &id));
+            Project next = added(project, model->name, b, &id);
+            if (first) {
+                next = takenIn(next, session.view.shotId(), b, ground);
+                session.view.dropLook();
+            }
+            session.document.edit(tr("Import model"), std::move(next));
             session.selection.set(id);
+            tellImported(session, *model);
+        });
+}
+
+void newFromBuilding(Session& session, const fs::path& file) {
+    session.jobs.start(
+        reading(file), [file](Progress& progress) { return readBuilding(file, progress); },
+        [&session, file](const std::shared_ptr<const Model>& model) {
             const V3f size = bounds(*model).size();
-            QStringList text{tr("Imported %1").arg(QString::fromStdString(model->name)),
-                             tr("%n part(s)", nullptr, static_cast<int>(model->parts.size())),
-                             tr("%n material(s)", nullptr, static_cast<int>(model->materials.size())),
-                             sizeText(size.x, size.y, size.z)};
-            for (const std::string& w : model->warnings) text << QString::fromStdString(w);
-            Q_EMIT session.message(text.join(" · "), !model->warnings.empty());
+            const float side = std::clamp(20 * std::ceil(8 * std::max(size.x, size.y) / 20), 100.0f, 2000.0f);
+            Project project = newProject({side, side}, side <= 400 ? 0.5f : side / 800, model->name);
+            const HeightField ground = buildNatural(*project.ground);
+            const Building b = buildingOf(model, file, V2f(0), &ground);
+            Id id;
+            project = added(project, model->name, b, &id);
+            project = takenIn(project, itemsOf<Shot>(project).front()->id, b, &ground);
+            session.files.create(project);
+            session.selection.set(id);
+            tellImported(session, *model);
         });
 }
 

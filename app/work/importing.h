@@ -12,8 +12,10 @@
 
 namespace thallos {
 
-// Without a place, beside what stands already.
+// Without a place, beside what stands already. The first building of a project is taken in by the shot that is shown.
 void importBuilding(Session& session, const std::filesystem::path& file, const std::optional<V2f>& at = std::nullopt);
+// A new project around a building: the site is some eight times as wide as that, and its first shot takes it in.
+void newFromBuilding(Session& session, const std::filesystem::path& file);
 void importTerrain(Session& session, const std::filesystem::path& file);
 // Onto a material of a building; each is the map that its name tells, or all are `map`.
 void importPictures(Session& session, const std::vector<std::filesystem::path>& files, Id building,

@@ -156,6 +156,11 @@ void View::showShot(Id id) {
 
 void View::editShot(const QString& name, const std::function<void(Shot&)>& change, const QString& mergeKey) {
     if (!shotItem()) return;
+    if (shotItem()->locked) {
+        Q_EMIT document_.message(tr("“%1” is locked. Unlock it first, in the list or the shot strip.")
+                                     .arg(QString::fromStdString(shotItem()->name)));
+        return;
+    }
     Item copy = *shotItem();
     change(std::get<Shot>(copy.body));
     document_.editChecked(name, zoned(replaced(document_.project(), copy)), mergeKey); // another date: summer time
@@ -177,7 +182,7 @@ void View::look(const Camera& camera) {
 void View::keepLook() {
     if (!camera_) return;
     const Camera camera = *camera_;
-    camera_.reset();
+    if (!shotItem() || !shotItem()->locked) camera_.reset();
     editShot(tr("Update shot from view"), [&](Shot& s) { s.camera = camera; });
     settle();
     Q_EMIT changed();

@@ -11,6 +11,13 @@
    </translation>
   </message>
   <message numerus="yes">
+   <source>%1: %n shot(s) changed</source>
+   <translation>
+    <numerusform>%1: %n shot changed</numerusform>
+    <numerusform>%1: %n shots changed</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>%n asset(s) without a licence; see rights.csv</source>
    <translation>
     <numerusform>%n asset without a licence; see rights.csv</numerusform>

@@ -131,6 +131,27 @@ std::vector<const Item*> dependents(const Project& project, const std::vector<Id
     return out;
 }
 
+Project reordered(const Project& project, Id id, int by) {
+    const Item* item = find(project, id);
+    if (!item) return project;
+    std::vector<Items::Slot> slots(project.items.begin(), project.items.end());
+    std::vector<size_t> kind; // places of its kind
+    size_t at = 0;
+    for (size_t i = 0; i < slots.size(); ++i) {
+        if (slots[i]->body.index() != item->body.index()) continue;
+        if (slots[i]->id == id) at = kind.size();
+        kind.push_back(i);
+    }
+    const auto last = static_cast<int>(kind.size()) - 1;
+    const auto to = static_cast<size_t>(std::clamp(static_cast<int>(at) + by, 0, last));
+    if (to == at) return project;
+    for (; at < to; ++at) std::swap(slots[kind[at]], slots[kind[at + 1]]);
+    for (; at > to; --at) std::swap(slots[kind[at]], slots[kind[at - 1]]);
+    Project out = project;
+    out.items.assign(std::move(slots));
+    return out;
+}
+
 Project removed(const Project& project, const std::vector<Id>& ids) {
     Ids gone = withDependents(project, ids);
     // Groups that held nothing else go too.

@@ -59,6 +59,8 @@ Project added(const Project& project, std::string name, Body body, Id* id = null
 // Several at once, with their names, visibility and groups; their ids are new and are written into `items`.
 Project added(const Project& project, std::vector<Item>& items);
 Project replaced(const Project& project, const Item& item); // by id
+// The item so many places on among those of its kind; it stops at their ends.
+Project reordered(const Project& project, Id id, int by);
 // Without the items and what cannot be without them: a pad and climbers without their building, what a group holds; and
 // without groups that hold nothing else.
 Project removed(const Project& project, const std::vector<Id>& ids);

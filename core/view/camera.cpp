@@ -45,6 +45,27 @@ Camera upright(const Camera& camera) {
     return c;
 }
 
+float distanceFor(const Camera& level, float radius) {
+    const Lens lens(level);
+    const float narrow = std::min(lens.right.length(), lens.up.length());
+    return radius * 1.15f * std::sqrt(1 + 1 / (narrow * narrow));
+}
+
+Camera standingBefore(const Camera& camera, const Box3f& box, float bearing,
+                      const std::function<float(const V2f&)>& ground, float eye) {
+    Camera c = camera;
+    const V3f middle = box.center();
+    c.shift = 0;
+    c.pitch = 0;
+    const float back = distanceFor(c, std::max(box.size().length() / 2, 2.0f));
+    c.position = middle + V3f(std::sin(bearing), std::cos(bearing), 0) * back;
+    c.position.z = ground(xy(c.position)) + eye;
+    c.yaw = bearing + static_cast<float>(M_PI);
+    const V3f aim = middle - c.position;
+    c.pitch = std::atan2(aim.z, xy(aim).length());
+    return upright(c);
+}
+
 float convergence(const Camera& c) {
     const Lens lens(c);
     return std::abs(std::atan(std::sin(c.pitch) * lens.right.length()));

@@ -1,6 +1,8 @@
 // The camera of a shot: where it stands, what its lens takes in, how it is exposed.
 #pragma once
 
+#include <functional>
+
 #include "core/base/image.h"
 #include "core/base/vec.h"
 
@@ -13,7 +15,7 @@ struct Camera {
     float focal = 35;         // mm
     float sensor = 36;        // mm, along the longer side of the picture
     float aspect = 16.0f / 9; // width by height
-    float shift = 0; // rise of the lens as a share of the picture's height; keeps verticals upright while looking up
+    float shift = 0;   // rise of the lens as a share of the picture's height; keeps verticals upright while looking up
     float nearCut = 0; // metres along the axis before which nothing is seen: for looking only, never saved or rendered
     bool operator==(const Camera&) const = default;
 };
@@ -25,7 +27,7 @@ struct Lens {
     float nearCut;
 
     explicit Lens(const Camera& camera);
-    V3f ray(const V2f& picture) const; // unit direction
+    V3f ray(const V2f& picture) const;                                                      // unit direction
     V3f start(const V3f& ray) const { return origin + ray * (nearCut / ray.dot(forward)); } // where seeing begins
     // Where a point falls in the picture; `z` is the distance along the axis, not positive when behind.
     V3f project(const V3f& point) const;
@@ -38,6 +40,13 @@ V3f viewDirection(const Camera& camera);
 // Turns the pitch into lens shift (verticals become upright), or leaves the rest as pitch when the shift would
 // exceed 1.
 Camera upright(const Camera& camera);
+// How far from the middle of a ball a level camera sees all of it.
+float distanceFor(const Camera& level, float radius);
+// The camera that takes in all of the box from a side: `bearing` is where it stands, radians from north, clockwise. Its
+// eye is `eye` metres above the ground there, or as high as the middle of the box where that is lower by far; verticals
+// stay upright.
+Camera standingBefore(const Camera& camera, const Box3f& box, float bearing,
+                      const std::function<float(const V2f&)>& ground, float eye = 1.6f);
 // How far upright lines converge at the picture's edge, radians.
 float convergence(const Camera& camera);
 

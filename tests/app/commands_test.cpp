@@ -265,7 +265,7 @@ TEST(Windows, TheSheetOfKeysListsAllAndIsSearched) {
     EXPECT_EQ(rows, static_cast<int>(window().commands().all().size() + KeysSheet::gestures().size()));
     sheet->findChild<QLineEdit*>()->setText("middle grey");
     EXPECT_EQ(tree->topLevelItemCount(), 0);
-    sheet->findChild<QLineEdit*>()->setText("Duplicate");
+    sheet->findChild<QLineEdit*>()->setText("copy next to the selection");
     ASSERT_EQ(tree->topLevelItemCount(), 1);
     EXPECT_EQ(tree->topLevelItem(0)->child(0)->text(1), "Ctrl+D");
     sheet->close();

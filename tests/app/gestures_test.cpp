@@ -155,18 +155,42 @@ TEST(Gesture, ASecondClickWithThePadToolChoosesThePad) {
     EXPECT_TRUE(onlyOne<BuildingPad>()) << "bare ground has none";
 }
 
-TEST_P(InEitherPane, ThereIsOneWaterAndAClickMovesIt) {
+TEST_P(InEitherPane, EachClickFillsAnotherHollowAndOneOnWaterSelectsIt) {
     freshSite(false);
     Pane& pane = mainPane(Verb::Shape, GetParam(), "water");
     click(pane, at(pane, {-4, -10}));
     ASSERT_TRUE(onlyOne<Water>());
-    const std::string before = documentHash();
+    const Id first = last()->id;
     settle();
-    click(pane, at(pane, {3, -7}));
+    session().selection.set({});
+    click(pane, at(pane, {-4, -10}));
     ASSERT_TRUE(onlyOne<Water>());
-    EXPECT_NEAR(onlyOne<Water>()->spot.x, 3, 0.6f);
+    EXPECT_EQ(session().selection.last(), first);
+    // Shallow, so that there is dry ground beside it.
+    session().document.editItem("Level", first, [](Item& i) { std::get<Water>(i.body).level -= 5; });
+    settle();
+    const std::string before = documentHash();
+    click(pane, at(pane, {3, -7}));
+    EXPECT_EQ(itemsOf<Water>(session().document.project()).size(), 2u);
+    EXPECT_NEAR(bodyOf<Water>(last())->spot.x, 3, 0.6f);
     expectOneStep(before);
     settle();
+}
+
+TEST_P(InEitherPane, NothingIsPlantedOrStoodBehindABuilding) {
+    freshSite();
+    for (const auto& [stage, tool] :
+         {std::pair(Verb::Plant, "specimen"), {Verb::Seat, "figure"}, {Verb::Frame, "stand"}}) {
+        Pane& pane = mainPane(stage, GetParam(), tool);
+        const std::string before = documentHash();
+        const Camera camera = session().view.shot().camera;
+        const auto on = pane.toScreen(house()->position + V3f(0, 0, GetParam() ? 0 : 1.5f));
+        ASSERT_TRUE(on);
+        click(pane, *on);
+        EXPECT_EQ(documentHash(), before) << tool;
+        EXPECT_TRUE(session().view.shot().camera == camera) << tool;
+        EXPECT_NE(message().indexOf("in front of the ground"), -1) << message().toStdString();
+    }
 }
 
 // ---- Plant ---------------------------------------------------------------------------------------------------------

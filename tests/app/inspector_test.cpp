@@ -169,7 +169,7 @@ TEST(Choice, MaterialsAspectAndExposure) {
     EXPECT_NE(documentHash(), before);
     verb(Verb::Frame);
     before = documentHash();
-    pick("aspect", 4);
+    pick("aspect", 5);
     EXPECT_NEAR(session().view.shot().camera.aspect, 0.8f, 1e-3);
     EXPECT_LT(session().view.shot().size.x, session().view.shot().size.y);
     pick("metering", 1);

@@ -81,6 +81,10 @@ TEST(Safety, DeleteAmongShotsDeletesTheShotAndNothingChosenElsewhere) {
     key(Qt::Key_H);
     key(Qt::Key_L);
     EXPECT_TRUE(session().view.shotItem()->visible);
+    EXPECT_TRUE(session().view.shotItem()->locked);
+    key(Qt::Key_Delete);
+    EXPECT_EQ(itemsOf<Shot>(session().document.project()).size(), 2u) << "a locked one stays";
+    key(Qt::Key_L);
     EXPECT_FALSE(session().view.shotItem()->locked);
     key(Qt::Key_Delete);
     EXPECT_EQ(itemsOf<Shot>(session().document.project()).size(), 1u);

@@ -54,7 +54,8 @@ TEST(Legend, MovesAndGrowsButKeepsNorthUp) {
     Id id;
     const Project p = withLegend({{10, 10}, 20}, &id);
     const Movement m{.by = {1, 2, 0}, .turn = 1, .size = 2, .pivot = {10, 10}};
-    const Legend& after = legendOf(moved(p, {id}, m, nullptr));
+    const Project turned = moved(p, {id}, m, nullptr);
+    const Legend& after = legendOf(turned);
     EXPECT_NEAR(after.at.x, 11, 1e-5f);
     EXPECT_NEAR(after.at.y, 12, 1e-5f);
     EXPECT_FLOAT_EQ(after.length, 40);

@@ -28,6 +28,29 @@ Image ramp() {
 }
 } // namespace
 
+TEST(Camera, StandsBeforeABoxAndTakesItIn) {
+    for (const float bearing : {0.0f, 1.1f, 2.6f, 4.4f})
+        for (const float aspect : {16.0f / 9, 1.0f, 0.6f}) {
+            Camera camera;
+            camera.aspect = aspect;
+            camera.pitch = 0.4f;
+            const Box3f box(V3f(30, -10, 2), V3f(50, 4, 9));
+            const Camera c = standingBefore(camera, box, bearing, [](const V2f&) { return 2.0f; });
+            EXPECT_FLOAT_EQ(c.position.z, 3.6f) << "eye height over the ground there";
+            EXPECT_EQ(c.pitch, 0) << "verticals upright";
+            EXPECT_EQ(c.focal, camera.focal);
+            const V3f from = c.position - box.center();
+            EXPECT_NEAR(std::remainder(std::atan2(from.x, from.y) - bearing, 2 * M_PI), 0, 1e-3);
+            const Lens lens(c);
+            for (int k = 0; k < 8; ++k) {
+                const V3f p = lens.project(
+                    {k & 1 ? box.min.x : box.max.x, k & 2 ? box.min.y : box.max.y, k & 4 ? box.min.z : box.max.z});
+                EXPECT_GT(p.z, 0);
+                EXPECT_TRUE(p.x > 0 && p.x < 1 && p.y > 0 && p.y < 1) << bearing << " " << aspect;
+            }
+        }
+}
+
 TEST(Camera, FieldOfViewIsThatOfTheLens) {
     Camera c;
     c.focal = 36;
