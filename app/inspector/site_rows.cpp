@@ -83,7 +83,10 @@ void timeZoneRow(Rows& rows) {
         box->addItem(QString::fromStdString(name).replace('_', ' '), QString::fromStdString(name));
     QObject::connect(box, &QComboBox::activated, &rows, [&session, box] {
         const std::string zone = box->currentData().toString().toStdString();
-        editSite(session, tr("Time zone"), [&](Site& s) { s.timeZone = zone; });
+        editSite(session, tr("Time zone"), [&](Site& s) {
+            s.timeZone = zone;
+            if (zone.empty()) s.zone = session.view.shot().daylight.time.zone; // goes on from what the clocks say
+        });
     });
     rows.labelled({"timeZone", tr("Time zone")}, box, [&session, box] {
         const QSignalBlocker quiet(box);

@@ -28,13 +28,12 @@ void HiddenLine::refresh() {
     const Project& project = session_.document.project();
     View& view = session_.view;
     const auto* shot = bodyOf<Shot>(view.shotItem());
-    std::vector<Id> off;
-    for (const auto& item : project.items)
-        if (!item->visible) off.push_back(item->id);
+    const auto off =
+        std::count_if(project.items.begin(), project.items.end(), [](const auto& i) { return !i->visible; });
     const int working = view.hiddenCount(), left = shot ? static_cast<int>(shot->hidden.size()) : 0;
     const QString now = QString("%1 %2 %3 %4 %5 %6 %7")
                             .arg(working)
-                            .arg(off.size())
+                            .arg(off)
                             .arg(left)
                             .arg(static_cast<double>(view.nearCut()))
                             .arg(view.planting())
@@ -51,13 +50,12 @@ void HiddenLine::refresh() {
     if (working > 0)
         add("hiddenWorking", tr("%n hidden while working", nullptr, working), tr("Show again what was hidden"),
             [this] { session_.view.showHidden(); });
-    if (!off.empty())
-        add("switchedOff", tr("%n switched off", nullptr, static_cast<int>(off.size())),
-            tr("Switch on what was switched off in the list"), [this, off] {
+    if (off > 0)
+        add("switchedOff", tr("%n switched off", nullptr, static_cast<int>(off)),
+            tr("Switch on what was switched off in the list"), [this] {
                 Project next = session_.document.project();
-                for (const Id id : off) {
-                    const Item* item = session_.document.item(id);
-                    if (!item) continue;
+                for (const auto& item : session_.document.project().items) {
+                    if (item->visible) continue;
                     auto copy = std::make_shared<Item>(*item);
                     copy->visible = true;
                     next.items.replace(std::move(copy));

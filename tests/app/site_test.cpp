@@ -85,6 +85,7 @@ TEST(SitePage, ThePlaceBringsItsClocks) {
     box->setCurrentIndex(0);
     Q_EMIT box->activated(0);
     ASSERT_TRUE(waitFor([] { return window().findChild<QLineEdit*>("utcOffset") != nullptr; }));
+    EXPECT_EQ(field("utcOffset").text(), "5.5") << "from what the clocks said";
     setField("utcOffset", "-3");
     EXPECT_EQ(zoneOfShot(), -3);
     const std::string kept = documentHash();
