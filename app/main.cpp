@@ -13,6 +13,7 @@
 
 #include "app/shell/main_window.h"
 #include "app/shell/stall_monitor.h"
+#include "app/shell/text_size.h"
 #include "app/widgets/theme.h"
 #include "app/windows/keys_sheet.h"
 #include "app/windows/preferences.h"
@@ -23,18 +24,19 @@
 #include "core/base/assets.h"
 
 int main(int argc, char** argv) {
+    thallos::useSetTextSize();
 #ifdef NDEBUG
     thallos::Application app(argc, argv);
 #else
     thallos::WatchedApplication app(argc, argv);
 #endif
+    thallos::useSystemTextSize(argv);
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName("thallos");
     QApplication::setOrganizationName("thallos");
     QApplication::setApplicationDisplayName("Thallos");
     QApplication::setApplicationVersion(THALLOS_VERSION);
     QSettings::setDefaultFormat(QSettings::IniFormat);
-    thallos::useLanguage(thallos::systemLanguage());
     QCommandLineParser parser;
     parser.setApplicationDescription("Sets a building into its site and renders it.");
     parser.addHelpOption();
@@ -50,7 +52,11 @@ int main(int argc, char** argv) {
         {"do", "command of the menus to do before the screenshot, by its id; may be given several times", "id"});
     parser.addOption({"keys", "print the page of keys and quit"});
     parser.addOption({"theme", "overcast or night, for this run", "name"});
+    parser.addOption({"language", "en or de, for this run", "code"});
     parser.process(app);
+    const QString language =
+        parser.isSet("language") ? parser.value("language") : thallos::Preferences::load().language;
+    thallos::useLanguage(thallos::languages().contains(language) ? language : thallos::systemLanguage());
     try {
         thallos::Preferences::themeOfThisRun = parser.value("theme");
         thallos::Theme::load("overcast");

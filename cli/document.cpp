@@ -58,10 +58,23 @@ Dumped dumped(const Project& project) {
     return d;
 }
 
+std::vector<std::string> english(const std::vector<Text>& texts) {
+    std::vector<std::string> out;
+    for (const Text& t : texts) out.push_back(t.english());
+    return out;
+}
+
+std::vector<std::string> warningsOf(const ForeignModel& read) {
+    std::vector<std::string> out = english(read.notes);
+    for (const std::string& name : read.missing) out.push_back("Texture " + name + " not found or unreadable");
+    return out;
+}
+
 void info(const std::string& file) {
     const std::string ending = lowerExtension(file);
     if (ending != ".thallos") {
-        const Model model = importModel(file);
+        const ForeignModel read = importForeign(file);
+        const Model& model = read.model;
         json items = json::array();
         for (size_t i = 0; i < model.parts.size(); ++i)
             items.push_back({{"id", i},
@@ -74,11 +87,11 @@ void info(const std::string& file) {
                 {"materials", model.materials.size()},
                 {"plants", 0},
                 {"bounds_m", boundsJson(bounds(model))},
-                {"warnings", model.warnings}});
+                {"warnings", warningsOf(read)}});
         return;
     }
     const Project project = openProject(file);
-    std::vector<std::string> warnings;
+    std::vector<Text> warnings;
     const auto site = build(project, plantLibrary(), nullptr, BuildMode::Rest, &warnings);
     json items = json::array();
     int64_t triangles = 0;
@@ -103,7 +116,7 @@ void info(const std::string& file) {
             {"triangles", triangles},
             {"plants", site->plantCount()},
             {"bounds_m", boundsJson(box)},
-            {"warnings", warnings}});
+            {"warnings", english(warnings)}});
 }
 
 void edit(const std::string& file, const std::string& patchFile, const std::string& out) {
@@ -140,7 +153,8 @@ void import(const ImportOptions& o) {
                                                     {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
     const Project project = openProject(o.project);
     Building b;
-    b.model = std::make_shared<const Model>(importModel(o.model, {units.at(o.unit)}));
+    const ForeignModel read = importForeign(o.model, {units.at(o.unit)});
+    b.model = std::make_shared<const Model>(read.model);
     b.surfaces = b.model->materials;
     b.rights.source = std::filesystem::absolute(o.model).string();
     const V2f at = parsePair(o.at, "--at");
@@ -157,7 +171,7 @@ void import(const ImportOptions& o) {
             {"materials", b.model->materials.size()},
             {"triangles", triangleCount(*b.model)},
             {"bounds_m", boundsJson(transformed(bounds(*b.model), transformOf(b)))},
-            {"warnings", b.model->warnings}});
+            {"warnings", warningsOf(read)}});
 }
 
 struct GroundOptions {

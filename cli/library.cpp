@@ -64,7 +64,7 @@ struct ProxyOptions {
 void proxy(const ProxyOptions& o) {
     const fs::path file = fs::absolute(o.file);
     const ProxyDraft draft = isPicture(file) ? draftOf(importPicture(file, true), file.stem().string())
-                                             : draftOf(importModel(file, {.plant = true}));
+                                             : draftOf(importForeign(file, {.plant = true}));
     ProxyOrder order;
     order.name = o.name.empty() ? draft.model.name : o.name;
     order.kind = draft.kind;

@@ -135,9 +135,9 @@ void render(const RenderOptions& o) {
     Delivery delivery = deliveryOf(o);
     prepare(delivery, settings);
     const float strength = parseDenoise(o.denoise);
-    std::vector<std::string> warnings;
+    std::vector<Text> warnings;
     const auto site = build(project, plantLibrary(), nullptr, BuildMode::Rest, &warnings);
-    for (const std::string& w : warnings) std::fprintf(stderr, "%s\n", w.c_str());
+    for (const Text& w : warnings) std::fprintf(stderr, "%s\n", w.english().c_str());
     SceneBuilder builder(false, shippedMaterials());
     const auto scene = builder.update(site, visibilityOf(project, *shot));
     Panorama panorama;

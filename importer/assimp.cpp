@@ -176,15 +176,20 @@ bool isZUp(const aiScene& scene, const std::string& ending, char up) {
                                        (ending == ".fbx" && fbxUp == 2)));
 }
 
-// Metres as the file has it: FBX counts in centimetres times a factor, the others come in metres where they say.
-float unitOf(const aiScene& scene, const std::string& ending) {
+// Metres as the file has it: FBX counts in centimetres times a factor, Collada and IFC come in metres; the others do
+// not say.
+float unitOf(const aiScene& scene, const std::string& ending, bool& told) {
     double centimetres = 1;
-    if (ending == ".fbx" && scene.mMetaData && unitOf(*scene.mMetaData, centimetres))
+    told = ending == ".dae" || ending == ".ifc";
+    if (ending == ".fbx" && scene.mMetaData && unitOf(*scene.mMetaData, centimetres)) {
+        told = true;
         return static_cast<float>(centimetres / 100);
+    }
     return 1;
 }
 
-void addMaterials(const aiScene& scene, const fs::path& folder, Model& model) {
+void addMaterials(const aiScene& scene, const fs::path& folder, ForeignModel& out) {
+    Model& model = out.model;
     Pictures pictures(scene, folder);
     for (unsigned i = 0; i < scene.mNumMaterials; ++i) {
         model.materials.push_back(surfaceOf(*scene.mMaterials[i]));
@@ -192,13 +197,12 @@ void addMaterials(const aiScene& scene, const fs::path& folder, Model& model) {
     }
     std::sort(pictures.missing.begin(), pictures.missing.end());
     pictures.missing.erase(std::unique(pictures.missing.begin(), pictures.missing.end()), pictures.missing.end());
-    for (const std::string& name : pictures.missing)
-        model.warnings.push_back("the picture " + name + " is not beside it or cannot be read");
+    out.missing = std::move(pictures.missing);
 }
 
 } // namespace
 
-Model readWithAssimp(const fs::path& file, float unit, char up) {
+ForeignModel readWithAssimp(const fs::path& file, float unit, char up) {
     Assimp::Importer importer;
     importer.SetIOHandler(new FolderSystem(file.parent_path())); // the importer owns it
     importer.SetPropertyInteger(AI_CONFIG_PP_SBP_REMOVE, aiPrimitiveType_POINT | aiPrimitiveType_LINE);
@@ -215,10 +219,13 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
     }
     const std::string ending = lowerExtension(file);
     const bool zUp = isZUp(*scene, ending, up);
-    if (unit <= 0) unit = unitOf(*scene, ending);
+    bool told = false;
+    const float own = unitOf(*scene, ending, told);
+    if (unit <= 0) unit = own;
 
-    Model model;
-    addMaterials(*scene, file.parent_path(), model);
+    ForeignModel out;
+    Model& model = out.model;
+    addMaterials(*scene, file.parent_path(), out);
     int depth = 0;
     // In double precision until the model is at its own origin: far from it a float holds no centimetres.
     std::optional<V3d> origin;
@@ -268,7 +275,12 @@ Model readWithAssimp(const fs::path& file, float unit, char up) {
         std::all_of(model.parts.begin(), model.parts.end(), [](const Part& p) { return p.mesh.triangles.empty(); }))
         throw Error(Error::Kind::Unsupported,
                     Text("%w contains points or lines and no surfaces: a point cloud cannot be imported"), "");
-    return model;
+    out.unit = unit;
+    out.unitTold = told;
+    out.up = zUp ? 'z' : 'y';
+    const V3d first = origin.value_or(V3d(0));
+    out.origin = V3d(-first.x, zUp ? -first.y : first.z, zUp ? -first.z : -first.y) * unit;
+    return out;
 }
 
 } // namespace thallos

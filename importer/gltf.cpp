@@ -338,7 +338,7 @@ tinygltf::Model load(const fs::path& file, const fs::path& folder) {
 // The scene's tree walked, each mesh and lamp at its place.
 struct GltfReader {
     GltfReader(const tinygltf::Model& model, const fs::path& file, float unit, bool keepAlpha);
-    Model read();
+    ForeignModel read();
     V3f place(const V3d& p);
     V3f turned(const M44d& by, const V3d& v) const;
     void addMesh(const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld);
@@ -347,7 +347,8 @@ struct GltfReader {
 
     const tinygltf::Model& g;
     const float unit;
-    Model model;
+    ForeignModel out;
+    Model& model = out.model;
     std::vector<Layout> layouts;
     int plain = 0; // material of what has none
     // In double precision until the model is at its own origin: far from it a float holds no centimetres.
@@ -363,11 +364,10 @@ GltfReader::GltfReader(const tinygltf::Model& from, const fs::path& file, float 
     for (size_t i = 0; i < g.materials.size(); ++i) {
         model.materials.push_back(surfaceOf(pictures, g.materials[i], keepAlpha));
         if (!layoutOf(g.materials[i], layouts[i]))
-            model.warnings.push_back(model.materials.back().name +
-                                     " has maps that lie differently: all are laid as its colour is");
+            out.notes.push_back(
+                Text("The maps of %1 lie differently: all are laid as its colour is", model.materials.back().name));
     }
-    for (const std::string& name : pictures.unreadable)
-        model.warnings.push_back("the picture " + name + " cannot be read and was left out");
+    out.missing = pictures.unreadable;
     plain = static_cast<int>(model.materials.size());
     model.materials.push_back({.name = "plain"});
 }
@@ -388,7 +388,7 @@ void GltfReader::addMesh(const tinygltf::Mesh& mesh, const std::string& name, co
     for (const auto& p : mesh.primitives) {
         if (p.mode < TINYGLTF_MODE_TRIANGLES && p.mode != -1) {
             points = true;
-            model.warnings.push_back(name + " has lines or points, which were left out");
+            out.notes.push_back(Text("Lines or points of %1 left out", name));
             continue;
         }
         const int material = p.material >= 0 && p.material < plain ? p.material : plain;
@@ -417,7 +417,7 @@ void GltfReader::addMesh(const tinygltf::Mesh& mesh, const std::string& name, co
 void GltfReader::addLight(const tinygltf::Light& light, const M44d& toWorld) {
     const std::string name = light.name.empty() ? "lamp" : light.name;
     if (light.type == "directional") {
-        model.warnings.push_back("the light " + name + " shines like a sun and was left out: the sky has one");
+        out.notes.push_back(Text("The light %1 shines like a sun and was left out: the sky has one", name));
         return;
     }
     constexpr float kRadius = 0.04f;
@@ -450,7 +450,7 @@ void GltfReader::visit(int n, const M44d& parent, int depth) {
     for (int c : node.children) visit(c, world, depth + 1);
 }
 
-Model GltfReader::read() {
+ForeignModel GltfReader::read() {
     if (g.scenes.empty())
         for (int i = 0; i < static_cast<int>(g.nodes.size()); ++i) visit(i, M44d(), 0);
     else
@@ -459,12 +459,16 @@ Model GltfReader::read() {
     if (model.parts.empty() && points)
         throw Error(Error::Kind::Unsupported,
                     Text("%w contains points or lines and no surfaces: a point cloud cannot be imported"), "");
-    return std::move(model);
+    out.unit = unit;
+    out.unitTold = true; // the format counts in metres
+    const V3d first = origin.value_or(V3d(0));
+    out.origin = V3d(-first.x, first.z, -first.y) * unit;
+    return std::move(out);
 }
 
 } // namespace
 
-Model readGltf(const fs::path& file, float unit, bool keepAlpha) {
+ForeignModel readGltf(const fs::path& file, float unit, bool keepAlpha) {
     const tinygltf::Model g = load(file, file.parent_path());
     return GltfReader(g, file, unit, keepAlpha).read();
 }

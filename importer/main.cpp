@@ -35,19 +35,24 @@ void put(const fs::path& file, const std::string& bytes) {
 
 int run(int argc, char** argv) {
     const std::string verb = argc > 1 ? argv[1] : "";
-    if (verb == "model" && argc == 7) {
+    if (verb == "model" && argc == 8) {
         const fs::path file = argv[2];
         const std::string ending = lowerExtension(file);
-        const float unit = std::strtof(argv[4], nullptr);
-        Model model = ending == ".glb" || ending == ".gltf"
-                          ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[6]) == "plant")
-                          : readWithAssimp(file, unit, argv[5][0]);
-        if (model.name.empty()) model.name = file.stem().string();
-        tidy(model);
-        const V3f size = bounds(model).size();
-        if (std::max({size.x, size.y, size.z}) > 2000) model.warnings.push_back("larger than 2 km: check its unit");
-        if (std::max({size.x, size.y, size.z}) < 0.05f) model.warnings.push_back("smaller than 5 cm: check its unit");
-        put(argv[3], packModel(model));
+        const float unit = std::strtof(argv[5], nullptr);
+        ForeignModel read = ending == ".glb" || ending == ".gltf"
+                                ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[7]) == "plant")
+                                : readWithAssimp(file, unit, argv[6][0]);
+        if (read.model.name.empty()) read.model.name = file.stem().string();
+        const Tidied tidied = tidy(read.model);
+        read.origin += V3d(tidied.shift);
+        if (tidied.removed)
+            read.notes.push_back(Text("%1 triangles without area or with broken corners left out", tidied.removed));
+        const V3f size = bounds(read.model).size();
+        const float largest = std::max({size.x, size.y, size.z});
+        if (largest > 2000) read.notes.push_back(Text("Larger than 2 km: check its unit"));
+        if (largest < 0.05f) read.notes.push_back(Text("Smaller than 5 cm: check its unit"));
+        put(argv[3], packModel(read.model));
+        put(argv[4], packNotes(read));
         return 0;
     }
     if (verb == "heights" && argc == 5) {
@@ -70,9 +75,10 @@ int run(int argc, char** argv) {
         return 0;
     }
     std::fprintf(
-        stderr, "usage: thallos-importer model FILE OUT UNIT UP plant|model | picture FILE OUT color|data | light FILE "
-                "OUT | heights FILE OUT PNG-HEIGHT | "
-                "write-heights IN FILE X Y\n");
+        stderr,
+        "usage: thallos-importer model FILE OUT NOTES UNIT UP plant|model | picture FILE OUT color|data | light FILE "
+        "OUT | heights FILE OUT PNG-HEIGHT | "
+        "write-heights IN FILE X Y\n");
     return 2;
 }
 

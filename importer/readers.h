@@ -8,8 +8,8 @@
 namespace thallos {
 
 // `keepAlpha`: pictures keep it though the file says that nothing is cut out.
-Model readGltf(const std::filesystem::path& file, float unit, bool keepAlpha);
-Model readWithAssimp(const std::filesystem::path& file, float unit, char up);
+ForeignModel readGltf(const std::filesystem::path& file, float unit, bool keepAlpha);
+ForeignModel readWithAssimp(const std::filesystem::path& file, float unit, char up);
 // `color`: numbers that are no bytes are light and get the sRGB curve; else pictures of data stay as they are.
 Picture readPicture(const std::filesystem::path& file, bool color);
 Image readLight(const std::filesystem::path& file); // as importLight()

@@ -2,7 +2,9 @@
 
 #include <algorithm>
 
+#include "app/words/text.h"
 #include "app/work/kind.h"
+#include "core/planting/plantings.h"
 
 namespace thallos {
 
@@ -101,10 +103,15 @@ void Inspector::fillForItems() {
     const Item* item = session_.selection.item();
     if (Brush* b = tools_.brushOf(tool_); b && verb == Verb::Shape) brushRows(*b);
     if (const size_t n = session_.selection.leaves().size(); n > 1 && !bodyOf<Group>(item))
-        rows_->heading(tr("%n item(s) selected", nullptr, static_cast<int>(n)), tr("edits apply to all"));
+        rows_->heading(tr("%n item(s) selected", nullptr, static_cast<int>(n)), tr("rows that all of them have"));
     if (item) {
+        if (locked(*item))
+            rows_->note(
+                [this] { return tr("Locked. Unlock it to change it (%1).").arg(session_.keyOf("items.lock")); });
         const int first = rows_->count();
+        rows_->onlyForAll(session_.selection.leaves().size() > 1 && !bodyOf<Group>(item));
         withItemKind(*item, [&](const auto& kind, const auto& body) { kind.rows(body, *item, *rows_); });
+        rows_->onlyForAll(false);
         if (locked(*item)) rows_->disableFrom(first);
     } else if (verb == Verb::Shape)
         reliefRows(*rows_);
@@ -116,7 +123,22 @@ void Inspector::fillForItems() {
                 .arg(session.keyOf("project.import"));
         });
     }
+    if (verb == Verb::Plant && !item) plantingRows();
     if (verb == Verb::Plant && (!item || bodyOf<Specimens>(item))) speciesRows(!item);
+}
+
+// What the next drift is.
+void Inspector::plantingRows() {
+    rows_->heading(tr("Drift"), tr("an area that you draw"));
+    QStringList names;
+    for (const Planting& p : plantings()) names << thallos::tr(p.name);
+    rows_->choice(
+        {"nextPlanting", tr("Planting")}, names, tr("What the next drift that you draw is planted with"),
+        [this] { return tools_.planting; },
+        [this](int i) {
+            tools_.planting = i;
+            Q_EMIT session_.toolSettingsChanged();
+        });
 }
 
 void Inspector::speciesRows(bool alone) {
@@ -127,8 +149,10 @@ void Inspector::speciesRows(bool alone) {
     rows_->choice(
         {"species", tr("Species")}, names, tr("Species that the Specimen tool plants"),
         [this, names] { return static_cast<int>(std::max<qsizetype>(0, names.indexOf(tools_.species))); },
-        [this, names](int i) { tools_.species = names.value(i, tools_.species); });
-    rows_->note([] { return tr("Specimen: one plant per click. Drift: an area that you draw."); });
+        [this, names](int i) {
+            tools_.species = names.value(i, tools_.species);
+            Q_EMIT session_.toolSettingsChanged();
+        });
 }
 
 void Inspector::brushRows(Brush& brush) {

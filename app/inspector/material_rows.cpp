@@ -1,7 +1,6 @@
 // Rows for one material of the selected building: what it is made of, how it takes light, its pictures.
 #include <cmath>
 
-#include <QColorDialog>
 #include <QFileDialog>
 
 #include "app/inspector/rows.h"
@@ -98,6 +97,7 @@ struct MaterialRows {
     }
     void madeOf() const;
     void light() const;
+    void coat() const;
     void mapping() const;
     void emission() const;
     void pictures() const;
@@ -157,19 +157,21 @@ void MaterialRows::madeOf() const {
         tr("How the surface treats light"),
         [m = *this] { return m.surface() ? static_cast<int>(substanceOf(*m.surface())) : 0; },
         [m = *this](int i) { m.edit(tr("Surface type"), [&](Surface& s) { become(s, static_cast<Substance>(i)); }); });
-    rows.button({"colour", tr("Colour…")}, tr("Base colour; for glass its tint"), [m = *this] {
-        if (!m.surface()) return;
-        const V3f c = toSrgb(m.surface()->baseColor);
-        const QColor picked = QColorDialog::getColor(QColor::fromRgbF(c.x, c.y, c.z), &m.rows, tr("Colour"),
-                                                     QColorDialog::DontUseNativeDialog);
-        if (picked.isValid())
+    rows.colour(
+        {"colour", tr("Colour")}, tr("Base colour; for glass its tint"),
+        [m = *this] {
+            const V3f c = m.surface() ? toSrgb(m.surface()->baseColor) : V3f(0);
+            return QColor::fromRgbF(std::clamp(c.x, 0.0f, 1.0f), std::clamp(c.y, 0.0f, 1.0f),
+                                    std::clamp(c.z, 0.0f, 1.0f));
+        },
+        [m = *this](const QColor& picked) {
             m.edit(tr("Colour"), [&](Surface& s) {
                 const double depth = tintDepth(s);
                 s.baseColor = fromSrgb(static_cast<float>(picked.redF()), static_cast<float>(picked.greenF()),
                                        static_cast<float>(picked.blueF()));
                 if (s.solid) setTintDepth(s, depth);
             });
-    });
+        });
 }
 
 void MaterialRows::light() const {
@@ -181,11 +183,6 @@ void MaterialRows::light() const {
     if (body == Substance::Solid || body == Substance::Leaf)
         value({"specular", tr("Specular")}, ValueRange::percent(0, 1, 1), tr("Strength of reflections; 0 for chalk"),
               &Surface::specular);
-    if (body == Substance::Solid || body == Substance::Metal) {
-        value({"clearCoat", tr("Clear coat")}, ValueRange::percent(0, 1, 0), tr("Clear layer on top"), &Surface::coat);
-        value({"coatRoughness", tr("Coat roughness")}, ValueRange::percent(0, 1, 0.1),
-              tr("Roughness of the clear coat: polished to satin"), &Surface::coatRoughness);
-    }
     if (body == Substance::Leaf)
         value({"translucency", tr("Translucency")}, ValueRange::percent(0, 0.9, 0.4),
               tr("Share of the light that passes through"), &Surface::translucency);
@@ -194,6 +191,14 @@ void MaterialRows::light() const {
               tr("Thickness at which the glass shows its colour; thicker glass is darker, %1 is clear")
                   .arg(lengthText(kClear, 0)),
               tintDepth, setTintDepth);
+}
+
+void MaterialRows::coat() const {
+    const Substance body = substanceOf(*surface());
+    if (body != Substance::Solid && body != Substance::Metal) return;
+    value({"clearCoat", tr("Clear coat")}, ValueRange::percent(0, 1, 0), tr("Clear layer on top"), &Surface::coat);
+    value({"coatRoughness", tr("Coat roughness")}, ValueRange::percent(0, 1, 0.1),
+          tr("Roughness of the clear coat: polished to satin"), &Surface::coatRoughness);
 }
 
 void MaterialRows::mapping() const {
@@ -253,19 +258,32 @@ void MaterialRows::pictures() const {
         {{"opacityMap", tr("Opacity map")}, tr("Black = cut out")},
         {{"normalMap", tr("Normal map")}, tr("Tangent-space normals, green up")},
         {{"heightMap", tr("Height map")}, tr("White = high")}};
+    QStringList missing{tr("Add a map…")};
+    std::vector<int> missingMaps;
     for (int k = 0; k < static_cast<int>(std::size(kMaps)); ++k) {
         const auto picture = now.maps.*kMaps[k];
-        QStringList options{picture ? QString("%1 × %2").arg(picture->width).arg(picture->height) : tr("None"),
-                            tr("Load file…")};
-        if (picture) options << tr("Remove");
+        if (!picture) {
+            missing << kinds[k].first.text;
+            missingMaps.push_back(k);
+            continue;
+        }
         rows.choice(
-            kinds[k].first, options, kinds[k].second, [] { return 0; },
+            kinds[k].first,
+            {QString("%1 × %2").arg(picture->width).arg(picture->height), tr("Load file…"), tr("Remove")},
+            kinds[k].second, [] { return 0; },
             [m = *this, k](int i) {
                 if (i == 1) choosePicture(m.rows, m.session, k);
                 if (i == 2) m.edit(tr("Remove map"), [&](Surface& s) { s.maps.*kMaps[k] = nullptr; });
                 m.rows.refresh();
             });
     }
+    if (missingMaps.empty()) return;
+    rows.choice(
+        {"addMap", tr("Maps")}, missing, tr("Load an image as one more map of the material"), [] { return 0; },
+        [m = *this, missingMaps](int i) {
+            if (i > 0) choosePicture(m.rows, m.session, missingMaps[static_cast<size_t>(i - 1)]);
+            m.rows.refresh();
+        });
 }
 
 } // namespace
@@ -273,19 +291,23 @@ void MaterialRows::pictures() const {
 void materialRows(Rows& rows) {
     Session& session = rows.session();
     const auto* b = bodyOf<Building>(session.selection.item());
-    if (!b || b->surfaces.empty()) return;
+    if (!b || b->surfaces.empty() || rows.isOnlyForAll()) return;
     session.selection.setMaterial(
         std::clamp(session.selection.material(), 0, static_cast<int>(b->surfaces.size()) - 1));
     QStringList names;
     for (const Surface& s : b->surfaces) names << QString::fromStdString(s.name);
+    rows.section({"materialSection", tr("Material")});
     rows.choice(
         {"material", tr("Material")}, names, tr("Material slot of the model; click a part to pick its own"),
         [&session] { return session.selection.material(); }, [&session](int i) { session.selection.setMaterial(i); });
     const MaterialRows material{rows, session};
     material.madeOf();
     material.light();
+    rows.section({"surfaceSection", tr("Surface detail")}, {}, true);
+    material.coat();
     material.mapping();
     material.emission();
+    rows.section({"mapsSection", tr("Maps")}, {}, material.surface()->maps.empty());
     material.pictures();
 }
 

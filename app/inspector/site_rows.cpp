@@ -147,6 +147,16 @@ void locationRows(Rows& rows) {
             session.document.edit(tr("Elevation"), withSite(session.document.project(), s), "elevation",
                                   dragging ? BuildMode::Moving : BuildMode::Rest);
         });
+    rows.value(
+        {"trueNorth", tr("True north")}, {-180, 180, false, Dimension::Angle, "°", 1, 0},
+        tr("Clockwise from the top of the plan to true north, for a site drawn square to the sheet; the sun follows"),
+        [place] { return place().north; },
+        [&session](double v, bool dragging) {
+            Site s = *session.document.project().site;
+            s.place.north = v;
+            session.document.edit(tr("True north"), withSite(session.document.project(), s), "trueNorth",
+                                  dragging ? BuildMode::Moving : BuildMode::Rest);
+        });
 }
 
 void siteRows(Rows& rows) {

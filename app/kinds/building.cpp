@@ -24,18 +24,14 @@ void position(Rows& rows, const Label& label, int axis, const QString& tip) {
 }
 
 // Of who made it, and under which terms.
-void rights(Rows& rows, Id id, const Label& label, const QString& tip, std::string Rights::*member) {
-    Session& session = rows.session();
-    rows.words(
+void rights(Rows& rows, const Label& label, const QString& tip, std::string Rights::*member) {
+    rows.itemWords(
         label, tip,
-        [&session, id, member] {
-            const auto* b = bodyOf<Building>(session.document.item(id));
-            return b ? b->rights.*member : std::string();
+        [member](const Item& i) -> std::optional<std::string> {
+            const auto* b = std::get_if<Building>(&i.body);
+            return b ? std::optional(b->rights.*member) : std::nullopt;
         },
-        [&session, id, label, member](const std::string& words) {
-            session.document.editItem(label.text, id,
-                                      [&](Item& i) { std::get<Building>(i.body).rights.*member = words; });
-        });
+        [member](Item& i, const std::string& words) { std::get<Building>(i.body).rights.*member = words; });
 }
 
 void rows(const Building& b, const Item& item, Rows& rows) {
@@ -48,13 +44,13 @@ void rows(const Building& b, const Item& item, Rows& rows) {
     rows.bodyValue<Building>({"scale", tr("Scale")}, {0.001, 1000, true, Dimension::Percent, "%", 1, 1},
                              tr("Relative to the imported model"), &Building::scale);
     materialRows(rows);
-    rights(rows, item.id, {"author", tr("Author")}, tr("Who made it; listed in the rights of the project"),
-           &Rights::maker);
-    rights(rows, item.id, {"source", tr("Source")}, tr("The file it was imported from, or where it was bought"),
+    rows.section({"sourceSection", tr("Source and licence")}, {}, true);
+    rights(rows, {"author", tr("Author")}, tr("Who made it; listed in the rights of the project"), &Rights::maker);
+    rights(rows, {"source", tr("Source")}, tr("The file it was imported from, or where it was bought"),
            &Rights::source);
-    rights(rows, item.id, {"licence", tr("Licence")}, tr("Terms under which it may be used in a client's image"),
+    rights(rows, {"licence", tr("Licence")}, tr("Terms under which it may be used in a client's image"),
            &Rights::licence);
-    rights(rows, item.id, {"price", tr("Price")}, tr("What it cost, with the currency"), &Rights::price);
+    rights(rows, {"price", tr("Price")}, tr("What it cost, with the currency"), &Rights::price);
 }
 
 std::vector<QPolygonF> outline(const Building& b, const Item&, const Pane& pane) {
@@ -85,6 +81,7 @@ void drawPlan(const Building& b, QPainter& painter, const PlanPane& pane) {
 
 template <> const ItemKind<Building>& itemKindOf<Building>() {
     static const ItemKind<Building> kind{
+        .name = Text("building"),
         .verb = Verb::Seat,
         .icon = "verb-seat",
         .detail = [](const Building& b, const Item&,

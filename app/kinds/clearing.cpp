@@ -22,6 +22,7 @@ void addTools(Session& session, Tools& tools) {
 
 template <> const ItemKind<Clearing>& itemKindOf<Clearing>() {
     static const ItemKind<Clearing> kind{
+        .name = Text("clearing"),
         .verb = Verb::Plant,
         .icon = "leaf-plant-clearing",
         .detail = kNothing,

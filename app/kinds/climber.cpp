@@ -31,7 +31,7 @@ void rows(const Climber& c, const Item& item, Rows& rows) {
     if (bodyOf<Building>(session.document.item(c.on)))
         rows.bodyValue<Climber>({"width", tr("Width")}, ValueRange::length(0.3, 40, 3),
                                 tr("Width of wall it may cover; windows, doors and eaves stay free"), &Climber::width);
-    rows.seed<Climber>(id, tr("Another random growth"), &Climber::seed);
+    rows.seed<Climber>(tr("Another random growth"), &Climber::seed);
     rows.note([&session, now] {
         const Item* on = now() ? session.document.item(now()->on) : nullptr;
         return on ? tr("Attached to %1 and moves with it.").arg(QString::fromStdString(on->name)) : QString();
@@ -49,6 +49,7 @@ std::vector<QPolygonF> outline(const Climber& c, const Item&, const Pane& pane) 
 
 template <> const ItemKind<Climber>& itemKindOf<Climber>() {
     static const ItemKind<Climber> kind{
+        .name = Text("climber"),
         .verb = Verb::Plant,
         .icon = "leaf-plant-specimen",
         .detail = [](const Climber& c, const Item&, Session&) { return lengthText(c.height); },

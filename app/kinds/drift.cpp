@@ -7,6 +7,7 @@
 #include "app/tools/tools.h"
 #include "app/widgets/theme.h"
 #include "app/words/numbers.h"
+#include "core/planting/plantings.h"
 
 namespace thallos {
 
@@ -78,6 +79,30 @@ void mixRows(const Drift& d, Id id, Rows& rows) {
                     tr("Mix"), id, [&](Item& i) { setShare(std::get<Drift>(i.body).mix, k, v); },
                     QString("mix %1").arg(k), dragging ? BuildMode::Moving : BuildMode::Rest);
             });
+    const auto built = session.document.built();
+    for (size_t k = 0; k < d.mix.size() && built; ++k) {
+        const int species = built->library->find(d.mix[k].species);
+        if (species < 0 || built->library->isLow(species) || d.version < 2) continue;
+        const double own = static_cast<double>(crownSpacing(built->library->species()[static_cast<size_t>(species)]));
+        rows.value(
+            {QString("spacing %1").arg(k), tr("%1 apart").arg(QString::fromStdString(d.mix[k].species))},
+            ValueRange::length(0.1, 30, own, true).typed(0.05, 100),
+            tr("Least distance between two trees or shrubs of this species; the default follows its crown"),
+            [&session, id, k, own] {
+                const auto* now = bodyOf<Drift>(session.document.item(id));
+                return now && k < now->mix.size() && now->mix[k].spacing > 0 ? static_cast<double>(now->mix[k].spacing)
+                                                                             : own;
+            },
+            [&session, id, k](double v, bool dragging) {
+                session.document.editItem(
+                    tr("Spacing"), id,
+                    [&](Item& i) {
+                        if (auto& mix = std::get<Drift>(i.body).mix; k < mix.size())
+                            mix[k].spacing = static_cast<float>(v);
+                    },
+                    QString("spacing %1").arg(k), dragging ? BuildMode::Moving : BuildMode::Rest);
+            });
+    }
     QStringList names{tr("Add a species…")};
     if (session.document.built())
         for (const Species& s : session.document.built()->library->species())
@@ -88,22 +113,44 @@ void mixRows(const Drift& d, Id id, Rows& rows) {
         [&session, id, names](int i) {
             if (i < 1) return;
             const std::string name = names[i].toStdString();
+            const auto plants = session.document.built()->library;
             session.document.editItem(tr("Mix"), id, [&](Item& it) {
-                auto& mix = std::get<Drift>(it.body).mix;
-                const auto there =
-                    std::find_if(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == name; });
-                if (there == mix.end())
-                    mix.push_back({name, 0.2f});
-                else if (mix.size() > 1)
-                    mix.erase(there);
+                auto& drift = std::get<Drift>(it.body);
+                const auto there = std::find_if(drift.mix.begin(), drift.mix.end(),
+                                                [&](const MixEntry& m) { return m.species == name; });
+                if (there == drift.mix.end())
+                    drift = withSpecies(drift, name, *plants);
+                else if (drift.mix.size() > 1)
+                    drift.mix.erase(there);
             });
+        });
+}
+
+// Lawn, meadow and the like as they come, or a mix of its own.
+void plantingRow(Rows& rows) {
+    QStringList names;
+    for (const Planting& p : plantings()) names << tr(p.name);
+    rows.itemChoice(
+        {"planting", tr("Planting")}, names << tr("Own mix"),
+        tr("What grows here; the rows below change it further. Another one replaces mix, density and spacing"),
+        [](const Item& i) -> std::optional<int> {
+            const auto* d = std::get_if<Drift>(&i.body);
+            if (!d) return std::nullopt;
+            const Planting* p = plantingOf(*d);
+            return static_cast<int>(p ? p - plantings().data() : std::ptrdiff_t(plantings().size()));
+        },
+        [](Item& i, int chosen) {
+            if (chosen >= static_cast<int>(plantings().size())) return;
+            auto& d = std::get<Drift>(i.body);
+            d = planted(d, plantings()[static_cast<size_t>(chosen)]);
         });
 }
 
 void rows(const Drift& d, const Item& item, Rows& rows) {
     rows.heading(QString::fromStdString(item.name),
                  tr("drift · %n area(s) · %1", nullptr, static_cast<int>(d.areas.size())).arg(areaText(area(d))));
-    rows.add(new MixBar(rows.session(), item.id, &rows));
+    plantingRow(rows);
+    if (!rows.isOnlyForAll()) rows.add(new MixBar(rows.session(), item.id, &rows));
     rows.bodyValue<Drift>({"density", tr("Density")},
                           ValueRange{0.01, 60, true, Dimension::Plain, "/m²", 3, 6}.typed(0.001, 400),
                           tr("Plants per square metre; changing it never moves a plant"), &Drift::density);
@@ -115,7 +162,7 @@ void rows(const Drift& d, const Item& item, Rows& rows) {
                           tr("0 % upright, 100 % square to the ground"), &Drift::lean);
     rows.bodyValue<Drift>({"patchiness", tr("Patchiness")}, ValueRange::percent(0, 1, 0),
                           tr("0 % even, 100 % broken into patches"), &Drift::patchiness);
-    rows.seed<Drift>(item.id, tr("Another random layout of the same planting"), &Drift::seed);
+    rows.seed<Drift>(tr("Another random layout of the same planting"), &Drift::seed);
     mixRows(d, item.id, rows);
 }
 
@@ -125,7 +172,7 @@ void addTools(Session& session, Tools& tools) {
                             "leaf-plant-drift",
                             tr("Draw an area and plant it"),
                             "R",
-                            tools.own(makeDriftTool(session)),
+                            tools.own(makeDriftTool(session, tools)),
                             {}});
 }
 
@@ -133,11 +180,17 @@ void addTools(Session& session, Tools& tools) {
 
 template <> const ItemKind<Drift>& itemKindOf<Drift>() {
     static const ItemKind<Drift> kind{
+        .name = Text("drift"),
         .verb = Verb::Plant,
         .icon = "leaf-plant-drift",
         .detail = [](const Drift&, const Item& item, Session& session) { return plantsText(item.id, session); },
         .rows = rows,
-        .rowsState = [](const Drift& d, Session&) { return QString::number(d.mix.size()); },
+        .rowsState =
+            [](const Drift& d, Session&) {
+                QStringList species; // each has its rows
+                for (const MixEntry& m : d.mix) species << QString::fromStdString(m.species);
+                return species.join('|');
+            },
         .outline = [](const Drift& d, const Item&, const Pane& pane) { return outlinesOf(d.areas, pane); },
         .drawOver = kNothing,
         .drawPlan = kNothing,

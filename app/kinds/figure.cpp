@@ -36,6 +36,7 @@ void addTools(Session& session, Tools& tools) {
 
 template <> const ItemKind<Figure>& itemKindOf<Figure>() {
     static const ItemKind<Figure> kind{
+        .name = Text("scale figure"),
         .verb = Verb::Seat,
         .icon = "leaf-seat-figure",
         .detail = [](const Figure&, const Item&, Session&) { return lengthText(kTall); },

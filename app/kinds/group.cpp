@@ -15,6 +15,7 @@ size_t sizeOf(const Item& item, Session& session) {
 
 template <> const ItemKind<Group>& itemKindOf<Group>() {
     static const ItemKind<Group> kind{
+        .name = Text("group"),
         .verb = Verb::Seat, // not asked: a group belongs where something that it holds does
         .icon = "ui-folder-open",
         .detail = [](const Group&, const Item& item,

@@ -80,7 +80,7 @@ void drawPlan(const Legend& legend, QPainter& painter, const PlanPane& pane) {
         for (const V2f& p : points) line << pane.screen(p);
         return line;
     };
-    const LegendDrawing drawing = drawingOf(legend, name);
+    const LegendDrawing drawing = drawingOf(legend, name, pane.session().document.project().site->place.north);
     painter.setPen(Qt::NoPen);
     painter.setBrush(ink);
     for (const Polygon& p : drawing.filled) painter.drawPolygon(onScreen(p));
@@ -109,6 +109,7 @@ void addTools(Session& session, Tools& tools) {
 
 template <> const ItemKind<Legend>& itemKindOf<Legend>() {
     static const ItemKind<Legend> kind{
+        .name = Text("north arrow and scale bar"),
         .verb = Verb::Seat,
         .icon = "leaf-seat-legend",
         .detail = [](const Legend& l, const Item&, Session&) { return lengthText(l.length, 0); },

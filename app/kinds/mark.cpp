@@ -23,6 +23,7 @@ QString measured(const Mark& mark) {
 
 template <> const ItemKind<Mark>& itemKindOf<Mark>() {
     static const ItemKind<Mark> kind{
+        .name = Text("measurement"),
         .verb = Verb::Seat,
         .icon = "ui-ruler",
         .detail = [](const Mark& m, const Item&, Session&) { return lengthText(measure(m.points).length); },

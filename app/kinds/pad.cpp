@@ -36,6 +36,7 @@ void addTools(Session& session, Tools& tools) {
 
 template <> const ItemKind<BuildingPad>& itemKindOf<BuildingPad>() {
     static const ItemKind<BuildingPad> kind{
+        .name = Text("pad"),
         .verb = Verb::Shape,
         .icon = "leaf-shape-level",
         .detail =

@@ -23,6 +23,7 @@ QString detail(const Shot& s, const Item&, Session& session) {
 
 template <> const ItemKind<Shot>& itemKindOf<Shot>() {
     static const ItemKind<Shot> kind{
+        .name = Text("shot"),
         .verb = Verb::Frame,
         .icon = "verb-frame",
         .detail = detail,

@@ -73,12 +73,13 @@ std::vector<QPolygonF> outline(const Specimens& p, const Item& item, const Pane&
 }
 
 void addTools(Session& session, Tools& tools) {
+    tools.specimen = tools.own(makeSpecimenTool(session, tools));
     tools.add(Verb::Plant, {"specimen",
                             tr("Specimen"),
                             "leaf-plant-specimen",
                             tr("Plant single trees, shrubs or tufts by click"),
                             "P",
-                            tools.own(makeSpecimenTool(session, tools)),
+                            tools.specimen,
                             {}});
 }
 
@@ -86,11 +87,13 @@ void addTools(Session& session, Tools& tools) {
 
 template <> const ItemKind<Specimens>& itemKindOf<Specimens>() {
     static const ItemKind<Specimens> kind{
+        .name = Text("specimens"),
         .verb = Verb::Plant,
         .icon = "leaf-plant-specimen",
         .detail = [](const Specimens&, const Item& item, Session& session) { return plantsText(item.id, session); },
         .rows = rows,
-        .rowsState = [](const Specimens&, Session& s) { return QString::number(s.selection.specimen()); },
+        .rowsState = [](const Specimens& p,
+                        Session& s) { return QString("%1 of %2").arg(s.selection.specimen()).arg(p.specimens.size()); },
         .outline = outline,
         .drawOver = kNothing,
         .drawPlan = kNothing,

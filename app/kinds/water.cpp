@@ -49,6 +49,7 @@ void addTools(Session& session, Tools& tools) {
 
 template <> const ItemKind<Water>& itemKindOf<Water>() {
     static const ItemKind<Water> kind{
+        .name = Text("water"),
         .verb = Verb::Shape,
         .icon = "leaf-shape-water",
         .detail = [](const Water& w, const Item&, Session&) { return lengthText(w.level); },

@@ -8,6 +8,7 @@
 #include <QVBoxLayout>
 
 #include "app/widgets/theme.h"
+#include "app/work/kind.h"
 #include "core/project/find.h"
 #include "core/project/kinds/kind.h"
 
@@ -50,7 +51,7 @@ void FindBox::search() {
     for (const Found& f : findItems(session_.document.project(), field_->text().toStdString())) {
         const Item* item = session_.document.item(f.item);
         QString text = QString::fromStdString(item->name);
-        const QString kind = kindName(item->body);
+        const QString kind = kindText(*item);
         text += f.why == item->name ? "   " + kind : "   " + QString::fromStdString(f.why);
         list_->addItem(text);
         ids_.push_back(f.item);

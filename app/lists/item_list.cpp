@@ -1,14 +1,18 @@
 #include "app/lists/item_list.h"
 
+#include <QActionGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPainter>
 #include <QScrollBar>
+#include <QSettings>
 #include <QSortFilterProxyModel>
 #include <QStyledItemDelegate>
+#include <QToolButton>
 
 #include "app/widgets/theme.h"
 #include "app/work/edits.h"
@@ -118,7 +122,7 @@ ItemTree::ItemTree(Session& session, ItemModel& model, QWidget* parent)
     header()->setStretchLastSection(false);
     header()->setMinimumSectionSize(20);
     header()->setSectionResizeMode(ItemModel::Name, QHeaderView::Stretch);
-    for (const auto& [column, wide] : {std::pair(ItemModel::Detail, 84), {ItemModel::Eye, 36}, {ItemModel::Lock, 32}}) {
+    for (const auto& [column, wide] : {std::pair(ItemModel::Detail, 68), {ItemModel::Eye, 36}, {ItemModel::Lock, 32}}) {
         header()->setSectionResizeMode(column, QHeaderView::Fixed);
         header()->resizeSection(column, wide);
     }
@@ -155,6 +159,12 @@ void ItemTree::setFilter(const QString& text) {
     filtered_->setFilterFixedString(text);
     filtered_->setSourceModel(&model_);
     following_ = false;
+    unfold();
+    followSelection();
+}
+
+void ItemTree::setOrder(ItemModel::Order order) {
+    model_.setOrder(order);
     unfold();
     followSelection();
 }
@@ -262,21 +272,9 @@ void ItemTree::startDrag(Qt::DropActions actions) {
 
 void ItemTree::keyPressEvent(QKeyEvent* event) {
     const Item* item = itemAt(currentIndex());
-    const QModelIndex row = filtered_->mapToSource(currentIndex().siblingAtColumn(ItemModel::Name));
     const bool shot = item && std::holds_alternative<Shot>(item->body);
-    if (item && event->modifiers() == Qt::NoModifier) {
-        switch (event->key()) {
-        case Qt::Key_H: // of shots there is nothing to hide
-            return model_.toggle(row, ItemModel::Eye);
-        case Qt::Key_L:
-            return model_.toggle(row, ItemModel::Lock);
-        case Qt::Key_Delete:
-            if (shot) return deleteShot(session_, item->id);
-            break;
-        default:
-            break;
-        }
-    }
+    if (shot && event->modifiers() == Qt::NoModifier && event->key() == Qt::Key_Delete)
+        return deleteShot(session_, item->id);
     if (event->key() == Qt::Key_Down || event->key() == Qt::Key_Up) {
         const QModelIndex current = currentIndex();
         const bool shift = event->modifiers() & Qt::ShiftModifier;
@@ -296,12 +294,10 @@ void ItemTree::keyPressEvent(QKeyEvent* event) {
 }
 
 bool ItemTree::event(QEvent* event) {
-    // Here H and L are the eye and the lock of the row, and among shots Delete is the row's.
+    // Among shots Delete is the row's.
     if (event->type() == QEvent::ShortcutOverride) {
         const auto* key = static_cast<QKeyEvent*>(event);
-        if (key->modifiers() == Qt::NoModifier &&
-            (key->key() == Qt::Key_H || key->key() == Qt::Key_L ||
-             (key->key() == Qt::Key_Delete && ofThePicture(session_.view.verb())))) {
+        if (key->modifiers() == Qt::NoModifier && key->key() == Qt::Key_Delete && ofThePicture(session_.view.verb())) {
             event->accept();
             return true;
         }
@@ -353,6 +349,32 @@ ItemList::ItemList(Session& session, QWidget* parent) : QWidget(parent), session
     filter_->setPlaceholderText(tr("Filter"));
     filter_->setClearButtonEnabled(true);
     filter_->setFixedHeight(22);
+    order_ = new QToolButton(this);
+    order_->setObjectName("itemOrder");
+    order_->setAccessibleName(tr("Order of the list"));
+    order_->setToolTip(tr("Order of the list"));
+    order_->setText("⇅");
+    order_->setAutoRaise(true);
+    order_->setPopupMode(QToolButton::InstantPopup);
+    auto* orders = new QMenu(order_);
+    auto* group = new QActionGroup(orders);
+    const QString names[] = {tr("As made"), tr("By name"), tr("By kind")};
+    const int kept = std::clamp(QSettings().value("list/order", 0).toInt(), 0, 2);
+    for (int k = 0; k < 3; ++k) {
+        QAction* action = orders->addAction(names[k]);
+        action->setCheckable(true);
+        action->setChecked(k == kept);
+        group->addAction(action);
+        connect(action, &QAction::triggered, this, [this, k] {
+            QSettings().setValue("list/order", k);
+            tree_->setOrder(static_cast<ItemModel::Order>(k));
+        });
+    }
+    order_->setMenu(orders);
+    tree_->setOrder(static_cast<ItemModel::Order>(kept));
+    tree_->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(tree_, &QWidget::customContextMenuRequested, this,
+            [this](const QPoint& at) { Q_EMIT menuWanted(tree_->viewport()->mapToGlobal(at)); });
     auto* head = new QHBoxLayout;
     head->setContentsMargins(12, 5, 12, 5);
     head->addWidget(title_);
@@ -360,6 +382,7 @@ ItemList::ItemList(Session& session, QWidget* parent) : QWidget(parent), session
     head->addWidget(filter_, 1);
     head->addSpacing(8);
     head->addWidget(total_);
+    head->addWidget(order_);
     auto* all = new QVBoxLayout(this);
     all->setContentsMargins(0, 1, 0, 0);
     all->setSpacing(0);

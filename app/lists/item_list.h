@@ -10,6 +10,7 @@
 class QLabel;
 class QLineEdit;
 class QSortFilterProxyModel;
+class QToolButton;
 
 namespace thallos {
 
@@ -20,6 +21,7 @@ public:
     ItemTree(Session& session, ItemModel& model, QWidget* parent);
     QModelIndex rowOf(Id id) const; // not valid: not in the list, or filtered out
     void setFilter(const QString& text);
+    void setOrder(ItemModel::Order order);
     void renameSelected();
 
 protected:
@@ -53,6 +55,9 @@ public:
     ItemTree& tree() { return *tree_; }
     void renameSelected() { tree_->renameSelected(); } // a field opens in its row
 
+signals:
+    void menuWanted(const QPoint& onScreen); // of what is selected
+
 protected:
     void paintEvent(QPaintEvent*) override;
 
@@ -63,6 +68,7 @@ private:
     ItemTree* tree_;
     QLabel *title_, *total_;
     QLineEdit* filter_;
+    QToolButton* order_;
 };
 
 } // namespace thallos

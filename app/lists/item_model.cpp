@@ -1,5 +1,7 @@
 #include "app/lists/item_model.h"
 
+#include <algorithm>
+
 #include <QMimeData>
 
 #include "app/work/edits.h"
@@ -29,11 +31,19 @@ void ItemModel::follow() {
     std::vector<Node> nodes;
     std::vector<int> tops;
     std::unordered_map<Id, int> nodeOf;
+    std::vector<const Item*> items;
     for (size_t i = 0; i < ours.size(); ++i)
-        if (ours[i]) {
-            nodeOf.emplace(project.items[i]->id, static_cast<int>(nodes.size()));
-            nodes.push_back({project.items[i]->id, -1, 0, {}});
-        }
+        if (ours[i]) items.push_back(project.items[i].get());
+    if (order_ != Order::Made) // kinds in the order of their names, each by name
+        std::stable_sort(items.begin(), items.end(), [this](const Item* a, const Item* b) {
+            if (order_ == Order::Kind && a->body.index() != b->body.index())
+                return kindText(*a).localeAwareCompare(kindText(*b)) < 0;
+            return QString::fromStdString(a->name).localeAwareCompare(QString::fromStdString(b->name)) < 0;
+        });
+    for (const Item* item : items) {
+        nodeOf.emplace(item->id, static_cast<int>(nodes.size()));
+        nodes.push_back({item->id, -1, 0, {}});
+    }
     for (int n = 0; n < static_cast<int>(nodes.size()); ++n) {
         const auto around = nodeOf.find(session_.document.item(nodes[n].id)->group);
         std::vector<int>& siblings = around == nodeOf.end() ? tops : nodes[around->second].children;
@@ -56,6 +66,11 @@ void ItemModel::follow() {
     nodeOf_ = std::move(nodeOf);
     endResetModel();
     Q_EMIT restructured();
+}
+
+void ItemModel::setOrder(Order order) {
+    order_ = order;
+    follow();
 }
 
 const Item* ItemModel::item(const QModelIndex& index) const {
@@ -84,7 +99,7 @@ int ItemModel::rowCount(const QModelIndex& parent) const {
 }
 
 QString ItemModel::accessible(const Item& item) const {
-    QString text = QString::fromStdString(item.name) + ", " + kindName(item.body);
+    QString text = QString::fromStdString(item.name) + ", " + kindText(item);
     const QString detail =
         withItemKind(item, [&](const auto& kind, const auto& body) { return kind.detail(body, item, session_); });
     if (!detail.isEmpty()) text += ", " + detail;
@@ -117,12 +132,13 @@ QVariant ItemModel::data(const QModelIndex& index, int role) const {
     case Eye: // the item's own; struck out in grey it is hidden for now or left out of the shot
         if (shot) break;
         if (role == IconRole) return session_.view.seen(*item) ? QString("ui-eye") : QString("ui-eye-off");
-        if (role == Qt::ToolTipRole) return tr("Show or hide (H)");
+        if (role == Qt::ToolTipRole)
+            return tr("Show or hide, also in renders (%1)").arg(session_.keyOf("items.visible"));
         if (role == Qt::CheckStateRole) return item->visible ? Qt::Checked : Qt::Unchecked;
         break;
     case Lock:
         if (role == IconRole) return item->locked ? QString("ui-lock") : QString("ui-lock-open");
-        if (role == Qt::ToolTipRole) return tr("Lock or unlock (L)");
+        if (role == Qt::ToolTipRole) return tr("Lock or unlock (%1)").arg(session_.keyOf("items.lock"));
         if (role == Qt::CheckStateRole) return item->locked ? Qt::Checked : Qt::Unchecked;
         break;
     default:

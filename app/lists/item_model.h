@@ -15,12 +15,14 @@ class ItemModel : public QAbstractItemModel {
 public:
     enum Column { Name, Detail, Eye, Lock, kColumns };
     enum Role { IconRole = Qt::UserRole, SeenRole, GroupRole };
+    enum class Order { Made, Name, Kind }; // of siblings
 
     ItemModel(Session& session, QObject* parent);
 
     const Item* item(const QModelIndex& index) const; // null: none
     QModelIndex indexOf(Id id) const;                 // not valid: not in this list
     int entries() const { return static_cast<int>(nodes_.size()); }
+    void setOrder(Order order);
     // The eyes or locks of the row's item, or of all that are selected when it is one of them.
     void toggle(const QModelIndex& index, Column column);
 
@@ -51,7 +53,8 @@ private:
     void follow(); // the document and the verb
     QString accessible(const Item& item) const;
     Session& session_;
-    std::vector<Node> nodes_; // in the project's order
+    Order order_ = Order::Made;
+    std::vector<Node> nodes_; // in that order
     std::vector<int> tops_;   // that are in no group
     std::unordered_map<Id, int> nodeOf_;
 };

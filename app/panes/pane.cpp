@@ -36,6 +36,7 @@ Pane::Pane(Session& session, Engine& engine, QWidget* parent) : QWidget(parent),
 void Pane::setTool(Tool* tool) {
     if (tool_ && tool_ != tool) tool_->cancel();
     tool_ = tool;
+    describe();
     update();
 }
 
@@ -99,9 +100,11 @@ void Pane::probe() {
         }
         probed_ << line;
     }
+    describe();
 }
 
 void Pane::mousePressEvent(QMouseEvent* event) {
+    byKeys_ = false;
     setFocus(Qt::MouseFocusReason);
     last_ = event->position();
     if (busy() && drag_ == Drag::Tool) return; // another button during a drag
@@ -231,7 +234,28 @@ void Pane::giveUpDrag() {
     update();
 }
 
+void Pane::describe() {
+    QStringList text = probed_;
+    if (tool_) text << tool_->hint();
+    if (const QString now = text.join(" · "); now != accessibleDescription()) setAccessibleDescription(now);
+}
+
+void Pane::clickCentre() {
+    const QPointF at = QRectF(rect()).center();
+    const auto send = [&](QEvent::Type type, Qt::MouseButtons held) {
+        QMouseEvent mouse(type, at, mapToGlobal(at), Qt::LeftButton, held, Qt::NoModifier);
+        if (type == QEvent::MouseButtonPress)
+            mousePressEvent(&mouse);
+        else
+            mouseReleaseEvent(&mouse);
+    };
+    send(QEvent::MouseButtonPress, Qt::LeftButton);
+    send(QEvent::MouseButtonRelease, Qt::NoButton);
+    byKeys_ = true;
+}
+
 void Pane::mouseMoveEvent(QMouseEvent* event) {
+    byKeys_ = false;
     const QPointF at = event->position();
     if (event->buttons() == Qt::NoButton) giveUpDrag();
     if (drag_ == Drag::Tool && tool_) {
@@ -301,6 +325,7 @@ void Pane::mouseReleaseEvent(QMouseEvent* event) {
         drag_ = Drag::None;
         unsetCursor();
     }
+    describe();
     update();
 }
 
@@ -336,12 +361,13 @@ void Pane::leaveEvent(QEvent*) {
 void Pane::wheelEvent(QWheelEvent* event) {
     // A trackpad tells pixels: two fingers shift the view, with Ctrl they go nearer. A wheel tells notches.
     const QPointF pixels = event->pixelDelta();
+    event->accept();
+    if (tool_ && tool_->wheel(*this, event->angleDelta().y() / 120.0, event->modifiers())) return update();
     if (!pixels.isNull() && event->phase() != Qt::NoScrollPhase && !(event->modifiers() & Qt::ControlModifier)) {
         orbitAbout_ = pick(event->position()).surface;
         lookBy(pixels, Drag::Shift, event->position());
     } else
         zoomBy(event->angleDelta().y() / 120.0, event->position());
-    event->accept();
 }
 
 bool Pane::event(QEvent* event) {
@@ -399,13 +425,20 @@ void Pane::keyPressEvent(QKeyEvent* event) {
         update();
         return;
     }
+    if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && tool_) {
+        clickCentre();
+        return;
+    }
+    byKeys_ = true;
     lookKey(event);
+    if (tool_) tool_->hover(*this, pick(QRectF(rect()).center()));
 }
 
 void Pane::keyReleaseEvent(QKeyEvent* event) {
     if (event->key() != Qt::Key_Space || event->isAutoRepeat()) return QWidget::keyReleaseEvent(event);
     probing_ = false;
     probed_.clear();
+    describe();
     update();
 }
 

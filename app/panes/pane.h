@@ -58,6 +58,8 @@ public:
     // A gesture that must not be broken by a key of the window is under way.
     bool busy() const;
     bool probing() const { return probing_; }
+    // Keys were used after the pointer: what they do is done at the centre.
+    bool byKeys() const { return byKeys_; }
     QStringList probed() const { return probed_; } // lines of the probe's tag
 
 signals:
@@ -73,6 +75,9 @@ protected:
     // Candela a square metre at the pixel, and the exposure that it is shown with; nothing where that is not known.
     virtual std::optional<std::pair<float, float>> luminanceAt(const QPointF&) const { return std::nullopt; }
     virtual bool walksWith(const QKeyEvent&) const { return false; } // a letter that moves the view
+    void clickCentre();                                              // with the tool, by keyboard
+    void drawCentre(QPainter& painter) const;                        // where that is, while keys work
+    void describe(); // to screen readers what is painted: hint and probe
     virtual void zoomBy(double steps, const QPointF& at) = 0;
     virtual void lookKey(QKeyEvent* event) = 0;
     // Paints what follows the view: at once, but in a drag seldom enough that the pictures keep the machine.
@@ -119,6 +124,7 @@ private:
     Id selectedByPress_, selectedBefore_;
     bool wholeBefore_ = false; // all of the planting that was selected before the press
     bool probing_ = false;
+    bool byKeys_ = false;
     QStringList probed_;
     float pressure_ = 1;
     QElapsedTimer sinceView_; // the last paint for the view

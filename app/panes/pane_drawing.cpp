@@ -198,9 +198,27 @@ void Pane::drawProbe(QPainter& painter) const {
     painter.drawLine(last_ - QPointF(0, 7), last_ + QPointF(0, 7));
 }
 
+void Pane::drawCentre(QPainter& painter) const {
+    if (!byKeys_ || !tool_ || !hasFocus()) return;
+    const QPointF at = QRectF(rect()).center();
+    haloLine(painter, {at - QPointF(9, 0), at + QPointF(9, 0)}, Theme::now().accentText, 1.6);
+    haloLine(painter, {at - QPointF(0, 9), at + QPointF(0, 9)}, Theme::now().accentText, 1.6);
+}
+
 void Pane::drawHint(QPainter& painter, const QPointF& bottomLeft, double room) const {
     QString text = tool_ ? tool_->hint() : tr("Click selects · right drag orbits · middle drag pans · wheel zooms");
     const QFontMetricsF m(typeface(Type::Small));
+    // In two lines where one is too short: what is at the end matters as much.
+    if (m.horizontalAdvance(text) > room - 20) {
+        const QString mark = " · ";
+        qsizetype end = -1;
+        for (qsizetype at = text.indexOf(mark); at >= 0; at = text.indexOf(mark, at + 1))
+            if (m.horizontalAdvance(text.left(at)) <= room - 20) end = at;
+        if (end > 0) {
+            drawChip(painter, bottomLeft - QPointF(0, 46), text.left(end), typeface(Type::Small));
+            text = text.mid(end + mark.size());
+        }
+    }
     text = m.elidedText(text, Qt::ElideRight, room - 20);
     drawChip(painter, bottomLeft - QPointF(0, 22), text, typeface(Type::Small));
 }

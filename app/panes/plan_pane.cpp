@@ -371,9 +371,10 @@ void PlanPane::drawCamera(QPainter& painter) {
     painter.setPen(Qt::NoPen);
     painter.drawEllipse(eye, 4, 4);
     // Where the light comes from.
-    const SunPosition sun = sunPosition(session_.document.project().site->place, shot.daylight.time);
+    const Place& place = session_.document.project().site->place;
+    const SunPosition sun = sunPosition(place, shot.daylight.time);
     if (sun.altitude > -1) {
-        const double a = sun.azimuth * M_PI / 180;
+        const double a = (sun.azimuth + place.north) * M_PI / 180;
         const QPointF middle(width() / 2.0, height() / 2.0);
         const double r = 0.42 * std::min(width(), height());
         const QPointF at = middle + QPointF(std::sin(a), -std::cos(a)) * r;
@@ -388,10 +389,11 @@ void PlanPane::drawCamera(QPainter& painter) {
 void PlanPane::drawFurniture(QPainter& painter) {
     const Theme& t = Theme::now();
     // Scale bar of a round length near a fifth of the width.
+    const double unit = showsFeet() ? 0.3048 : 1;
     double length = 1;
     for (double l : {2.0, 5.0, 10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0})
-        if (l * scale_ < width() * 0.22) length = l;
-    const double w = length * scale_, y = height() - 18;
+        if (l * unit * scale_ < width() * 0.22) length = l;
+    const double w = length * unit * scale_, y = height() - 18;
     const double x = compact_ ? 12 : 20;
     QColor ground = t.field;
     ground.setAlpha(190);
@@ -400,13 +402,18 @@ void PlanPane::drawFurniture(QPainter& painter) {
     painter.drawPolyline(QPolygonF({{x, y - 5}, {x, y}, {x + w, y}, {x + w, y - 5}}));
     painter.drawLine(QPointF(x + w / 2, y - 3), QPointF(x + w / 2, y));
     painter.setFont(typeface(Type::Small));
-    painter.drawText(QPointF(x + w + 7, y + 3), tr("%1 m").arg(length));
+    painter.drawText(QPointF(x + w + 7, y + 3), (showsFeet() ? tr("%1 ft") : tr("%1 m")).arg(length));
     const QPointF n(width() - 22.0, height() - 46.0);
+    painter.save(); // true north, about the middle of the arrow
+    painter.translate(n + QPointF(0, 16));
+    painter.rotate(session_.document.project().site->place.north);
+    painter.translate(-n - QPointF(0, 16));
     painter.setPen(Qt::NoPen);
     painter.setBrush(t.ink);
     painter.drawPolygon(QPolygonF({n, n + QPointF(-7, 24), n + QPointF(0, 18), n + QPointF(7, 24)}));
     painter.setPen(t.ink);
     painter.drawText(QRectF(n.x() - 12, n.y() + 25, 24, 14), Qt::AlignCenter, tr("N"));
+    painter.restore();
     if (compact_)
         drawChip(painter, QPointF(8, 8), tr("Plan") + "   Tab", typeface(Type::Medium));
     else
@@ -449,6 +456,7 @@ void PlanPane::paintEvent(QPaintEvent*) {
         if (tool_) tool_->draw(painter, *this);
         drawFurniture(painter);
         drawSnaps(painter, QPointF(width() - 12.0, 12));
+        drawCentre(painter);
         drawProbe(painter);
     }
     if (hasFocus()) {

@@ -217,8 +217,40 @@ void ShotPane::viewFrom(const Box3f& box, std::optional<double> bearing) {
     session_.view.look(c);
 }
 
+// The key by its place on the board, as these letters lie on most of them; where that is not told, by its letter.
+static int walkKey(const QKeyEvent& event) {
+    switch (event.nativeScanCode()) { // of the kernel, and 8 more
+    case 25:
+        return Qt::Key_W;
+    case 38:
+        return Qt::Key_A;
+    case 39:
+        return Qt::Key_S;
+    case 40:
+        return Qt::Key_D;
+    case 24:
+        return Qt::Key_Q;
+    case 26:
+        return Qt::Key_E;
+    case 0:
+        return event.key();
+    default: // another key with such a letter has its own meaning
+        switch (event.key()) {
+        case Qt::Key_W:
+        case Qt::Key_A:
+        case Qt::Key_S:
+        case Qt::Key_D:
+        case Qt::Key_Q:
+        case Qt::Key_E:
+            return Qt::Key_unknown;
+        default:
+            return event.key();
+        }
+    }
+}
+
 bool ShotPane::walksWith(const QKeyEvent& event) const {
-    switch (event.key()) {
+    switch (walkKey(event)) {
     case Qt::Key_W:
     case Qt::Key_A:
     case Qt::Key_S:
@@ -238,7 +270,7 @@ void ShotPane::lookKey(QKeyEvent* event) {
     const float step = event->modifiers() & Qt::ShiftModifier ? 3.0f : 0.5f;
     const V2f ahead(std::sin(c.yaw), std::cos(c.yaw)), side(std::cos(c.yaw), -std::sin(c.yaw));
     V2f go(0);
-    switch (event->key()) {
+    switch (walkKey(*event)) {
     case Qt::Key_W:
     case Qt::Key_Up:
         go = ahead;
@@ -248,22 +280,22 @@ void ShotPane::lookKey(QKeyEvent* event) {
         go = -ahead;
         break;
     case Qt::Key_A:
-    case Qt::Key_Left:
         go = -side;
         break;
     case Qt::Key_D:
-    case Qt::Key_Right:
         go = side;
         break;
-    case Qt::Key_Q:
+    case Qt::Key_Left:
         c.yaw -= radians(3);
         break;
-    case Qt::Key_E:
+    case Qt::Key_Right:
         c.yaw += radians(3);
         break;
+    case Qt::Key_E:
     case Qt::Key_PageUp:
         c.position.z += step;
         break;
+    case Qt::Key_Q:
     case Qt::Key_PageDown:
         c.position.z = std::max(c.position.z - step, groundAt(xy(c.position)) + 0.2f);
         break;
@@ -396,6 +428,7 @@ void ShotPane::paintEvent(QPaintEvent*) {
     drawState(painter);
     const QRectF r = pictureRect();
     drawSnaps(painter, QPointF(r.right(), r.top() - 25));
+    drawCentre(painter);
     drawProbe(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);

@@ -20,7 +20,8 @@ public:
     virtual void leave() { at_.reset(); }
     // Whether presses on nothing and with Shift choose items, as without a tool.
     virtual bool selects() const { return false; }
-    virtual bool key(Pane&, QKeyEvent*) { return false; } // true: taken
+    virtual bool key(Pane&, QKeyEvent*) { return false; }                      // true: taken
+    virtual bool wheel(Pane&, double, Qt::KeyboardModifiers) { return false; } // notches; true: taken
     // Whether a press there takes hold of one of the tool's handles.
     virtual bool grips(const Pane&, const PanePoint&) const { return false; }
     // Whether the key is the tool's before it is a command of the window.

@@ -58,6 +58,9 @@ void hiding(MainWindow& w) {
     Commands& commands = w.commands();
     const QString menu = tr("&Items");
     const auto any = [&w] { return !w.session().selection.empty(); };
+    commands.add({"items.visible", menu, tr("Visible"), tr("Off: hidden in the panes and left out of renders"),
+                  QKeySequence(Qt::SHIFT | Qt::Key_V), [&w] { showSelected(w.session()); }, any,
+                  [&w] { return w.session().selection.item() && w.session().selection.item()->visible; }});
     commands.add({"items.hide", menu, tr("Hide while working"), tr("Hidden in the panes, still rendered"), Qt::Key_H,
                   [&w] {
                       if (refusesSelection(w.session())) return;

@@ -9,6 +9,7 @@
 #include "app/work/importing.h"
 #include "app/work/kind.h"
 #include "core/material/library.h"
+#include "core/planting/plantings.h"
 #include "core/trace/probe.h"
 
 namespace thallos {
@@ -16,9 +17,9 @@ namespace thallos {
 namespace fs = std::filesystem;
 
 LibraryKeeper::LibraryKeeper(std::shared_ptr<const PlantLibrary> library, Session& session, Engine& engine,
-                             Tools& tools, QWidget* window)
+                             Tools& tools, std::function<const Tool*()> toolInUse, QWidget* window)
     : QObject(window), library_(std::move(library)), session_(session), engine_(engine), tools_(tools),
-      window_(window) {}
+      toolInUse_(std::move(toolInUse)), window_(window) {}
 
 void LibraryKeeper::showSpecies() {
     auto* window = window_->findChild<SpeciesWindow*>();
@@ -37,31 +38,17 @@ void LibraryKeeper::showSpecies() {
 
 void LibraryKeeper::takeSpecies(const QString& name) {
     const Item* item = session_.selection.item();
-    if (!bodyOf<Drift>(item)) {
+    if (!bodyOf<Drift>(item) || toolInUse_() == tools_.specimen) {
         tools_.species = name;
+        Q_EMIT session_.toolSettingsChanged();
         Q_EMIT speciesPicked();
         return tell(tr("Specimen tool now plants %1.").arg(name), false);
     }
     if (fixed(session_.document.project(), *item)) return tell(session_.lockedText(*item));
     const std::string species = name.toStdString();
-    // A tree that stood as dense as grass would be one on every square metre.
-    const auto isLow = [this](const std::string& s) {
-        const int at = library_->find(s);
-        return at >= 0 && library_->isLow(at);
-    };
-    const auto& before = bodyOf<Drift>(item)->mix;
-    if (!isLow(species) &&
-        std::any_of(before.begin(), before.end(), [&](const MixEntry& m) { return isLow(m.species); })) {
-        tools_.species = name;
-        Q_EMIT speciesPicked();
-        return tell(tr("%1 would stand as dense as the grass of %2: plant it singly, or in a drift of its own.")
-                        .arg(name, QString::fromStdString(item->name)),
-                    false);
-    }
     session_.document.editItem(tr("Mix"), item->id, [&](Item& i) {
-        auto& mix = std::get<Drift>(i.body).mix;
-        if (std::none_of(mix.begin(), mix.end(), [&](const MixEntry& m) { return m.species == species; }))
-            mix.push_back({species, 0.2f});
+        auto& drift = std::get<Drift>(i.body);
+        drift = withSpecies(drift, species, *library_);
     });
     tell(tr("%1 added to the mix of %2.").arg(name, QString::fromStdString(item->name)), false);
 }

@@ -13,8 +13,9 @@ namespace thallos {
 class LibraryKeeper : public QObject {
     Q_OBJECT
 public:
+    // `toolInUse`: of the large pane.
     LibraryKeeper(std::shared_ptr<const PlantLibrary> library, Session& session, Engine& engine, Tools& tools,
-                  QWidget* window);
+                  std::function<const Tool*()> toolInUse, QWidget* window);
     const std::shared_ptr<const PlantLibrary>& library() const { return library_; }
 
     void showSpecies();
@@ -42,6 +43,7 @@ private:
     Session& session_;
     Engine& engine_;
     Tools& tools_;
+    std::function<const Tool*()> toolInUse_;
     QWidget* window_;
 };
 

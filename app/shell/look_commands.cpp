@@ -221,6 +221,7 @@ void addWindowCommands(MainWindow& w) {
     addToolCommands(w);
     addHelpCommands(w);
     w.tools().setAction("open", [&w] { w.files().importDialog(); });
+    w.tools().setAction("species", [&w] { w.library().showSpecies(); });
 }
 
 } // namespace thallos

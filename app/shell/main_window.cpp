@@ -1,10 +1,12 @@
 #include "app/shell/main_window.h"
 
+#include <span>
 #include <thread>
 
 #include <QCloseEvent>
 #include <QDragEnterEvent>
 #include <QLabel>
+#include <QMenu>
 #include <QMimeData>
 #include <QSettings>
 #include <QTimer>
@@ -13,6 +15,7 @@
 
 #include "app/inspector/inspector.h"
 #include "app/lists/find_box.h"
+#include "app/lists/item_list.h"
 #include "app/shell/message_bar.h"
 #include "app/shell/start_page.h"
 #include "app/shell/top_bar.h"
@@ -27,6 +30,18 @@
 namespace thallos {
 
 namespace fs = std::filesystem;
+
+namespace {
+
+// What the list offers for its rows; null: a line between.
+constexpr const char* kItemMenu[] = {"look.frame",  "items.rename",  "edit.duplicate", nullptr,      "items.visible",
+                                     "items.hide",  "items.isolate", "items.leaveOut", "items.lock", nullptr,
+                                     "items.group", "items.ungroup", "items.kind",     "edit.delete"};
+constexpr const char* kShotMenu[] = {
+    "items.rename",   "look.duplicateShot", "look.lockShot", "look.moveShotLeft", "look.moveShotRight", nullptr,
+    "look.copyLight", "look.copyLens",      nullptr,         "look.deleteShot"};
+
+} // namespace
 
 MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     : engine_(library), tools_(session_), commands_(this) {
@@ -49,7 +64,8 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     workspace_ = new Workspace(session_, engine_, tools_, commands_, central);
     all->addWidget(topBar_);
     all->addWidget(workspace_, 1);
-    library_ = new LibraryKeeper(std::move(library), session_, engine_, tools_, this);
+    library_ = new LibraryKeeper(
+        std::move(library), session_, engine_, tools_, [this] { return mainPane().tool(); }, this);
     files_ = new ProjectFiles(session_, shotPane(), *library_, this);
     renders_ = new Renders(
         session_, engine_, [this] { return library_->library(); }, this);
@@ -64,6 +80,18 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     connect(&session_, &Session::message, this, &MainWindow::tell);
     connect(library_, &LibraryKeeper::speciesPicked, this, [this] { workspace_->inspector().rebuild(); });
     connect(topBar_, &TopBar::renderWanted, renders_, &Renders::ask);
+    connect(&workspace_->items(), &ItemList::menuWanted, this, [this](const QPoint& at) {
+        auto* menu = new QMenu(this);
+        menu->setObjectName("listMenu");
+        menu->setAttribute(Qt::WA_DeleteOnClose);
+        menu->setToolTipsVisible(true);
+        const auto offer = [&](std::span<const char* const> ids) {
+            for (const char* id : ids) id ? menu->addAction(commands_.action(id)) : (void)menu->addSeparator();
+        };
+        ofThePicture(session_.view.verb()) ? offer(kShotMenu) : offer(kItemMenu);
+        commands_.refresh();
+        menu->popup(at);
+    });
     connect(topBar_, &TopBar::siteWanted, this, [this] { commands_.action("project.site")->trigger(); });
     connect(renders_, &Renders::changed, this, [this] { topBar_->setRendering(renders_->running()); });
     if (auto* app = qobject_cast<Application*>(qApp))
@@ -94,6 +122,7 @@ void MainWindow::connectEngine() {
     });
     connect(&engine_, &Engine::siteBuilt, &session_.document, &Document::setBuilt);
     connect(&engine_, &Engine::failed, this, [this](const QString& s) { tell(s); });
+    connect(&engine_, &Engine::warned, this, [this](const QString& s) { tell(s); });
     showShot();
     engine_.setProject(session_.document.project(), BuildMode::Rest);
 }

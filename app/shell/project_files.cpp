@@ -12,7 +12,9 @@
 #include <QStandardPaths>
 
 #include "app/shell/library_keeper.h"
+#include "app/windows/import_dialog.h"
 #include "app/windows/recent_window.h"
+#include "app/windows/terrain_dialog.h"
 #include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "app/work/importing.h"
@@ -199,12 +201,41 @@ QString ProjectFiles::askForModel() {
 }
 
 void ProjectFiles::importDialog() {
-    if (const QString f = askForModel(); !f.isEmpty()) importBuilding(session_, f.toStdString());
+    if (const QString f = askForModel(); !f.isEmpty()) askHow(f.toStdString(), std::nullopt, false);
 }
 
 void ProjectFiles::newFromBuilding() {
     if (!letGo()) return;
-    if (const QString f = askForModel(); !f.isEmpty()) thallos::newFromBuilding(session_, f.toStdString());
+    if (const QString f = askForModel(); !f.isEmpty()) askHow(f.toStdString(), std::nullopt, true);
+}
+
+void ProjectFiles::askHow(const fs::path& file, const std::optional<V2f>& at, bool around) {
+    readModel(session_, file, [this, file, at, around](const std::shared_ptr<const ForeignModel>& read) {
+        auto* dialog =
+            new ImportDialog(read, file, at, around, session_.document.project(), library_.library(), window_);
+        dialog->setAttribute(Qt::WA_DeleteOnClose);
+        dialog->setLight(*session_.document.project().site, session_.view.shot());
+        connect(dialog, &QDialog::accepted, this, [this, dialog, file, around] {
+            guarded([&] {
+                if (around)
+                    beginAround(session_, *dialog->model(), file, dialog->placing().name);
+                else
+                    placeBuilding(session_, *dialog->model(), file, dialog->placing());
+            });
+        });
+        dialog->open();
+    });
+}
+
+void ProjectFiles::askHow(const fs::path& file) {
+    readTerrain(session_, file, [this, file](const std::shared_ptr<const HeightRaster>& read) {
+        auto* dialog = new TerrainDialog(read, file, session_.document.project(), window_);
+        dialog->setAttribute(Qt::WA_DeleteOnClose);
+        connect(dialog, &QDialog::accepted, this, [this, dialog, file] {
+            placeTerrain(session_, dialog->raster(), dialog->place(), dialog->enlarges(), file);
+        });
+        dialog->open();
+    });
 }
 
 void ProjectFiles::terrainDialog() {
@@ -213,7 +244,7 @@ void ProjectFiles::terrainDialog() {
         tr("Heights (*.tif *.tiff *.asc *.hgt *.png);;All files (*)"), nullptr, QFileDialog::DontUseNativeDialog);
     if (f.isEmpty()) return;
     QSettings().setValue("files/terrain", QFileInfo(f).path());
-    importTerrain(session_, f.toStdString());
+    askHow(f.toStdString());
 }
 
 namespace {
@@ -234,11 +265,11 @@ void ProjectFiles::take(const fs::path& file, const PanePoint* at) {
     if (is({".thallos"})) {
         if (letGo()) open(file);
     } else if (is({".glb", ".gltf", ".obj", ".fbx", ".dae", ".3ds", ".stl", ".ply", ".dxf", ".ifc"}))
-        importBuilding(session_, file, place);
+        askHow(file, place, false);
     else if (isPlainPicture(file) || (is({".tif", ".tiff"}) && at && takesMaterials(session_.document.item(at->item))))
         library_.layPictures({file}, at ? *at : PanePoint());
     else if (is({".tif", ".tiff", ".asc", ".hgt"}))
-        importTerrain(session_, file);
+        askHow(file);
     else
         tell(tr("Cannot open %1. Drop a Thallos project, a model (glTF, OBJ, FBX and others), an image, or terrain "
                 "(GeoTIFF, ASCII grid, HGT).")

@@ -36,6 +36,8 @@ public:
 
 private:
     QString askForModel(); // its path; empty: none
+    void askHow(const std::filesystem::path& model, const std::optional<V2f>& at, bool around);
+    void askHow(const std::filesystem::path& terrain);
     void remember(const std::filesystem::path& file);
     void guarded(const std::function<void()>& act); // errors become a message
     void tell(const QString& sentence, bool trouble = true) { Q_EMIT session_.message(sentence, trouble); }

@@ -5,6 +5,7 @@
 #include <QFileInfo>
 #include <QMessageBox>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QSettings>
 #include <QStandardPaths>
 
@@ -31,23 +32,72 @@ void Renders::ask() {
     order.samples = session_.view.shot().samples;
     order.part = session_.view.part();
     const Item* item = session_.view.shotItem();
-    const QString folder =
-        QSettings()
-            .value("files/pictures", QStandardPaths::writableLocation(QStandardPaths::PicturesLocation))
-            .toString();
-    QString name = item ? QString::fromStdString(item->name) : tr("Shot");
-    name.replace('/', '-');
-    // A name that is free: nothing is replaced unless it is asked for.
-    QString file = folder + "/" + name + ".png";
-    for (int n = 2; QFileInfo::exists(file); ++n) file = folder + "/" + name + QString(" %1.png").arg(n);
-    order.delivery.file = file.toStdString();
+    propose(order, item ? QString::fromStdString(item->name) : tr("Shot"));
     std::optional<Camera> saved;
     if (const auto* shot = bodyOf<Shot>(item); shot && session_.view.looking()) saved = shot->camera;
-    RenderDialog dialog(order, saved, window_);
-    if (dialog.exec() != QDialog::Accepted) return;
+    // Only a scene of this very document tells its time; the panes rest, so that they are not counted.
+    const auto scene = engine_.scene();
+    engine_.setPaused(true);
+    RenderDialog dialog(order, saved, scene && scene->site->project == order.project ? scene : nullptr, window_);
+    const bool wanted = dialog.exec() == QDialog::Accepted;
+    engine_.setPaused(session_.view.held());
+    if (!wanted) return;
     order = dialog.order();
+    remember(order);
     QSettings().setValue("files/pictures", QFileInfo(QString::fromStdString(order.delivery.file.string())).path());
     start(order);
+}
+
+// As the shot was rendered the last time, under a name that is free: nothing is replaced unless it is asked for.
+void Renders::propose(RenderOrder& order, QString name) const {
+    const Output& last = order.shot.output;
+    order.denoise = last.denoise;
+    order.delivery.apart = last.apart;
+    order.delivery.floats = last.floats;
+    order.delivery.deep = last.deep;
+    order.delivery.mattePictures = last.mattes;
+    for (int k = 0; k < kPassCount; ++k)
+        if (std::find(last.passes.begin(), last.passes.end(), passName(static_cast<Pass>(k))) != last.passes.end())
+            order.delivery.passes.push_back(static_cast<Pass>(k));
+    QString folder = QSettings()
+                         .value("files/pictures", QStandardPaths::writableLocation(QStandardPaths::PicturesLocation))
+                         .toString();
+    QString ending = "png";
+    name.replace('/', '-');
+    if (const QFileInfo before(QString::fromStdString(last.file)); !last.file.empty()) {
+        if (QFileInfo(before.path()).isDir()) folder = before.path(); // not of another machine
+        ending = before.suffix();
+        // A number that only made it free is not part of the name.
+        const QRegularExpression numbered("^" + QRegularExpression::escape(name) + " \\d+$");
+        if (!numbered.match(before.completeBaseName()).hasMatch()) name = before.completeBaseName();
+    }
+    QString file = folder + "/" + name + "." + ending;
+    for (int n = 2; QFileInfo::exists(file); ++n) file = folder + "/" + name + QString(" %1.%2").arg(n).arg(ending);
+    order.delivery.file = file.toStdString();
+}
+
+// With the shot, for the next time.
+void Renders::remember(const RenderOrder& order) {
+    const Item* item = session_.view.shotItem();
+    if (!item || fixed(session_.document.project(), *item)) return;
+    Item next = *item;
+    auto& shot = std::get<Shot>(next.body);
+    const Output before = shot.output;
+    const V2i size = shot.size;
+    const int samples = shot.samples;
+    shot.size = order.size;
+    shot.samples = order.samples;
+    Output& o = shot.output;
+    o.file = order.delivery.file.string();
+    o.denoise = order.denoise;
+    o.passes.clear();
+    for (const Pass p : order.delivery.passes) o.passes.emplace_back(passName(p));
+    o.apart = order.delivery.apart;
+    o.floats = order.delivery.floats;
+    o.deep = order.delivery.deep;
+    o.mattes = order.delivery.mattePictures;
+    if (o == before && size == shot.size && samples == shot.samples) return;
+    session_.document.edit(tr("Render settings"), replaced(session_.document.project(), next));
 }
 
 void Renders::start(const RenderOrder& order) {

@@ -30,6 +30,8 @@ signals:
     void changed(); // one began or ended
 
 private:
+    void propose(RenderOrder& order, QString name) const;
+    void remember(const RenderOrder& order);
     void end(const QString& sentence, bool trouble, const QString& folder = {});
     void askForAnotherPlace(const QString& reason); // for a finished picture that could not be written
     Session& session_;

@@ -5,6 +5,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
+#include <QPixmapCache>
 #include <QToolTip>
 
 #include "app/widgets/theme.h"
@@ -169,10 +170,21 @@ bool Stem::event(QEvent* event) {
     return QWidget::event(event);
 }
 
+constexpr int kLeaves = 60; // pixels: room for the words below
+
+// False: there is none.
+static bool pictureOf(const QString& file, QPixmap& picture) {
+    if (file.isEmpty()) return false;
+    if (QPixmapCache::find(file, &picture)) return !picture.isNull();
+    picture = QPixmap(file);
+    QPixmapCache::insert(file, picture);
+    return !picture.isNull();
+}
+
 Leaves::Leaves(Session& session, Tools& tools, const Stem& stem, QWidget* parent)
     : QWidget(parent), session_(session), tools_(tools), stem_(stem) {
     setObjectName("leaves");
-    setFixedWidth(48);
+    setFixedWidth(kLeaves);
     setMouseTracking(true);
     setFocusPolicy(Qt::TabFocus);
     setAccessibleName(tr("Tools"));
@@ -180,6 +192,8 @@ Leaves::Leaves(Session& session, Tools& tools, const Stem& stem, QWidget* parent
         for (const Leaf& l : tools_.leaves[v])
             if (l.tool && current_[v].isEmpty()) current_[v] = l.id;
     connect(&session_.view, &View::verbChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::toolSettingsChanged, this, qOverload<>(&QWidget::update));
+    connect(&session_.document, &Document::builtChanged, this, qOverload<>(&QWidget::update));
 }
 
 void Leaves::setCurrent(const QString& id) {
@@ -191,7 +205,7 @@ QRectF Leaves::leafRect(int index) const {
     const double all = static_cast<double>(leaves().size()) * 56;
     const double top = std::clamp(stem_.node(static_cast<int>(session_.view.verb())).y() - all / 2, 12.0,
                                   std::max(12.0, height() - all - 12));
-    return {7, top + index * 56, 34, 34};
+    return {(kLeaves - 34) / 2.0, top + index * 56, 34, 34};
 }
 
 int Leaves::entries() const {
@@ -209,7 +223,7 @@ bool Leaves::entryChosen(int i) const {
 
 int Leaves::leafAt(const QPointF& p) const {
     for (int i = 0; i < static_cast<int>(leaves().size()); ++i)
-        if (leafRect(i).adjusted(-7, -2, 7, 20).contains(p)) return i;
+        if (leafRect(i).adjusted(-13, -2, 13, 20).contains(p)) return i;
     return -1;
 }
 
@@ -246,12 +260,21 @@ void Leaves::paintEvent(QPaintEvent*) {
         p.setPen(QPen(now ? t.accent : hover_ == i ? t.hoverLeaf : t.idleLine, 1));
         p.setBrush(now ? t.tint : t.field);
         p.drawPath(shape);
-        drawIcon(p, l.icon, t.ink, QRectF(r.center().x() - 11, r.center().y() - 11, 22, 22));
+        if (QPixmap picture; l.picture && pictureOf(l.picture(), picture)) {
+            p.save();
+            p.setRenderHint(QPainter::SmoothPixmapTransform);
+            p.setClipPath(shape);
+            p.drawPixmap(r, picture, QRectF(picture.rect()));
+            p.restore();
+            p.setBrush(Qt::NoBrush);
+            p.drawPath(shape);
+        } else
+            drawIcon(p, l.icon, t.ink, QRectF(r.center().x() - 11, r.center().y() - 11, 22, 22));
         QFont f = typeface(Type::Tiny);
         if (now) f.setWeight(QFont::DemiBold);
         p.setFont(f);
         p.setPen(now ? t.ink : t.second);
-        p.drawText(QRectF(0, r.bottom() + 2, 48, 13), Qt::AlignCenter, l.label);
+        p.drawText(QRectF(0, r.bottom() + 2, width(), 13), Qt::AlignCenter, l.label);
         if (hasFocus() && focused_ == i) {
             p.setBrush(Qt::NoBrush);
             p.setPen(QPen(t.accent, 2));

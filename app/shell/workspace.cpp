@@ -163,11 +163,19 @@ void Workspace::pickLeaf(const QString& id) {
 }
 
 void Workspace::focusNextRegion() {
-    const std::vector<QWidget*> regions{&mainPane(), dayBand_, shots_, items_, stem_, leaves_};
+    Pane& other = planIsMain_ ? static_cast<Pane&>(*shotPane_) : *planPane_;
+    const std::vector<QWidget*> regions{&mainPane(), dayBand_, shots_, &other, items_, inspector_, stem_, leaves_};
+    const QWidget* focus = window()->focusWidget();
     size_t at = regions.size() - 1;
     for (size_t i = 0; i < regions.size(); ++i)
-        if (regions[i]->hasFocus()) at = i;
-    regions[(at + 1) % regions.size()]->setFocus(Qt::OtherFocusReason);
+        if (focus && (regions[i] == focus || regions[i]->isAncestorOf(focus))) at = i;
+    QWidget* next = regions[(at + 1) % regions.size()];
+    // The inspector is gone into: its first row takes the keys.
+    if (next == inspector_)
+        for (QWidget* w = next->nextInFocusChain(); next->isAncestorOf(w); w = w->nextInFocusChain())
+            if (w->isVisible() && w->isEnabled() && (w->focusPolicy() & Qt::TabFocus))
+                return w->setFocus(Qt::TabFocusReason);
+    next->setFocus(Qt::OtherFocusReason);
 }
 
 Box3f Workspace::spaceOfSelected() const {

@@ -11,6 +11,9 @@ namespace thallos {
 // Whether the ground itself is clicked. What else is clicked, or nothing, is told.
 bool onGround(Session& session, const PanePoint& point);
 
+// Whether a place lies where Enter clicks.
+bool atCentre(const Pane& pane, const V3f& place);
+
 std::unique_ptr<Tool> makeMoveTool(Session& session);
 std::unique_ptr<Tool> makeTurnTool(Session& session);
 std::unique_ptr<Tool> makeSizeTool(Session& session);
@@ -22,7 +25,7 @@ std::unique_ptr<Tool> makePadTool(Session& session);
 std::unique_ptr<Tool> makeWaterTool(Session& session);
 
 std::unique_ptr<Tool> makeSpecimenTool(Session& session, Tools& tools);
-std::unique_ptr<Tool> makeDriftTool(Session& session);
+std::unique_ptr<Tool> makeDriftTool(Session& session, const Tools& tools);
 std::unique_ptr<Tool> makeClearingTool(Session& session);
 
 std::unique_ptr<Tool> makeLookTool(Session& session);

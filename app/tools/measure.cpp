@@ -38,7 +38,7 @@ public:
         return !points_.empty() && (event.key() == Qt::Key_Backspace || event.key() == Qt::Key_Escape ||
                                     event.key() == Qt::Key_Return || event.key() == Qt::Key_Enter);
     }
-    bool key(Pane&, QKeyEvent* event) override {
+    bool key(Pane& pane, QKeyEvent* event) override {
         if (points_.empty()) return false;
         switch (event->key()) {
         case Qt::Key_Backspace:
@@ -49,7 +49,8 @@ public:
             return true;
         case Qt::Key_Return:
         case Qt::Key_Enter: {
-            if (points_.size() < 2) return true;
+            if (points_.size() < 2) return false; // a point at the centre, by keyboard
+            if (pane.byKeys() && !atCentre(pane, points_.back())) return false;
             Id id;
             Project next = added(session_.document.project(), tr("Measurement").toStdString(), Mark{points_}, &id);
             points_.clear();

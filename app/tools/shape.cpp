@@ -45,14 +45,13 @@ public:
         return event.key() == Qt::Key_BracketLeft || event.key() == Qt::Key_BracketRight;
     }
     bool key(Pane&, QKeyEvent* event) override {
-        Brush& b = tools_.brushes.of(kind_);
-        if (event->key() == Qt::Key_BracketLeft)
-            b.radius = std::max(b.radius / 1.15f, 0.2f);
-        else if (event->key() == Qt::Key_BracketRight)
-            b.radius = std::min(b.radius * 1.15f, 200.0f);
-        else
-            return false;
-        Q_EMIT session_.toolSettingsChanged(); // the inspector shows the new radius
+        if (event->key() != Qt::Key_BracketLeft && event->key() != Qt::Key_BracketRight) return false;
+        widen(event->key() == Qt::Key_BracketLeft ? -1 : 1);
+        return true;
+    }
+    bool wheel(Pane&, double steps, Qt::KeyboardModifiers modifiers) override {
+        if (modifiers != Qt::ShiftModifier) return false;
+        widen(steps);
         return true;
     }
     void draw(QPainter& p, const Pane& pane) const override {
@@ -95,6 +94,11 @@ public:
     }
 
 private:
+    void widen(double steps) {
+        Brush& b = tools_.brushes.of(kind_);
+        b.radius = std::clamp(b.radius * static_cast<float>(std::pow(1.15, steps)), 0.2f, 200.0f);
+        Q_EMIT session_.toolSettingsChanged(); // the inspector shows the new radius
+    }
     void dabAt(const V2f& where, const PanePoint& point) {
         Brush b = tools_.brushes.of(kind_);
         b.strength *= point.pressure;

@@ -35,6 +35,11 @@ bool onGround(Session& session, const PanePoint& point) {
     return point.ground.has_value();
 }
 
+bool atCentre(const Pane& pane, const V3f& place) {
+    const auto at = pane.toScreen(place);
+    return at && QLineF(*at, QRectF(pane.rect()).center()).length() < 10;
+}
+
 Tools::Tools(Session& session) : session_(session) {
     hand = own(makeMoveTool(session));
     look = own(makeLookTool(session));
@@ -49,9 +54,25 @@ Tools::Tools(Session& session) : session_(session) {
                       "M",
                       hand,
                       {}});
+    add(Verb::Plant, {"species",
+                      tr("Species"),
+                      "leaf-plant-lawn",
+                      tr("What the Specimen tool plants; click for the plant library"),
+                      "Ctrl+B",
+                      nullptr,
+                      {},
+                      [this] { return speciesPicture(); }});
     eachItemKind([&](const auto& kind) { kind.addTools(session_, *this); });
     coverLeaves();
     frameLeaves();
+}
+
+QString Tools::speciesPicture() const {
+    const auto built = session_.document.built();
+    const int at = built ? built->library->find(species.toStdString()) : -1;
+    if (at < 0) return {};
+    std::filesystem::path file = built->library->species()[static_cast<size_t>(at)].file;
+    return QString::fromStdString(file.replace_extension(".jpg").string());
 }
 
 Tool* Tools::own(std::unique_ptr<Tool> tool) {

@@ -22,8 +22,9 @@ struct BrushSettings {
 
 struct Leaf {
     QString id, label, icon, tip, shortcut;
-    Tool* tool = nullptr;         // a way of working, or
-    std::function<void()> action; // one thing done at once
+    Tool* tool = nullptr;                  // a way of working, or
+    std::function<void()> action;          // one thing done at once
+    std::function<QString()> picture = {}; // a file that is shown instead of the icon, where there is one
 };
 
 class Tools {
@@ -31,18 +32,21 @@ public:
     explicit Tools(Session& session);
 
     std::vector<Leaf> leaves[kVerbs];
-    Tool* hand = nullptr;    // where no leaf is picked and the verb has things to move
-    Tool* look = nullptr;    // where it has none
-    Tool* measure = nullptr; // of every verb, like the next
-    Tool* part = nullptr;    // marks what of the picture is refined alone
+    Tool* hand = nullptr;     // where no leaf is picked and the verb has things to move
+    Tool* look = nullptr;     // where it has none
+    Tool* measure = nullptr;  // of every verb, like the next
+    Tool* specimen = nullptr; // plants one at each click
+    Tool* part = nullptr;     // marks what of the picture is refined alone
     BrushSettings brushes;
     QString species = "Apple"; // that the specimen tool plants
+    int planting = 1;          // of the next drift: an index into plantings()
     // At the end of the verb's leaves.
     void add(Verb verb, Leaf leaf) { leaves[static_cast<int>(verb)].push_back(std::move(leaf)); }
     // Kept as long as these.
     Tool* own(std::unique_ptr<Tool> tool);
     // Actions that need a window (opening files) are set by it.
     void setAction(const QString& id, std::function<void()> action);
+    QString speciesPicture() const; // a file, which may not be there
     // The brush of the tool, if it is one.
     Brush* brushOf(const Tool* tool);
 

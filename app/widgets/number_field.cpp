@@ -22,12 +22,14 @@ double ValueRow::unit() const {
 }
 
 QString ValueRow::textOf(double value) const {
+    if (inFeet()) return QString::fromStdString(formatFeet(value, inchParts(range_.decimals)));
     return QString::fromStdString(range_.dimension == Dimension::Clock ? formatClock(value)
                                                                        : formatNumber(value / unit(), range_.decimals));
 }
 
 QString ValueRow::withUnit(double value) const {
-    return range_.unit.isEmpty() ? textOf(value) : tr("%1 %2", "number, unit").arg(textOf(value), range_.unit);
+    return range_.unit.isEmpty() || inFeet() ? textOf(value)
+                                             : tr("%1 %2", "number, unit").arg(textOf(value), range_.unit);
 }
 
 QString ValueRow::rangeText() const {
@@ -35,7 +37,8 @@ QString ValueRow::rangeText() const {
 }
 
 ValueRow::ValueRow(const Label& label, const ValueRange& range, const QString& what, QWidget* parent)
-    : QWidget(parent), label_(label), range_(range), value_(range.normal.value_or(range.low)) {
+    : QWidget(parent), label_(label), range_(range), value_(range.normal.value_or(range.low)),
+      labelWidth_(labelWidth(label.text)) {
     if (showsFeet() && range_.unit == "m") range_.unit = "ft";
     if (showsFeet() && range_.unit == "km") range_.unit = "mi";
     QString tip = tr("%1\nRange %2").arg(what, rangeText());
@@ -48,7 +51,7 @@ ValueRow::ValueRow(const Label& label, const ValueRange& range, const QString& w
     field_->setToolTip(tip);
     field_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     field_->setFont(typeface(Type::Body));
-    field_->setTextMargins(0, 0, range.unit.isEmpty() ? 2 : 28, 0);
+    field_->setTextMargins(0, 0, range.unit.isEmpty() || inFeet() ? 2 : 28, 0);
     field_->installEventFilter(this);
     reason_ = new QLabel(this);
     reason_->setFont(typeface(Type::Tiny));
@@ -56,6 +59,22 @@ ValueRow::ValueRow(const Label& label, const ValueRange& range, const QString& w
     reason_->hide();
     connect(field_, &QLineEdit::editingFinished, this, &ValueRow::typed);
     show();
+}
+
+int ValueRow::labelWidth(const QString& text) {
+    return std::clamp(static_cast<int>(std::ceil(QFontMetricsF(typeface(Type::Body)).horizontalAdvance(text))), 88,
+                      156);
+}
+
+void ValueRow::setLabelWidth(int pixels) {
+    labelWidth_ = pixels;
+    update();
+}
+
+bool ValueRow::hasRoom() const {
+    const QFontMetricsF m(typeface(Type::Body));
+    const double value = m.horizontalAdvance(field_->text()) + 8 + (range_.unit.isEmpty() || inFeet() ? 0 : 28);
+    return m.horizontalAdvance(label_.text) <= labelWidth_ + 2 && value <= 80;
 }
 
 double ValueRow::toShare(double v) const {
@@ -119,7 +138,9 @@ void ValueRow::step(double by) {
     const double v = range_.logarithmic ? value_ * std::pow(range_.high / range_.low, by / 100)
                                         : value_ + (range_.high - range_.low) * by / 100;
     // Steps land on round values.
-    const double step = range_.dimension == Dimension::Clock ? 1 / 60.0 : std::pow(10, -range_.decimals) * unit();
+    const double step = range_.dimension == Dimension::Clock ? 1 / 60.0
+                        : inFeet()                           ? 0.0254 / inchParts(range_.decimals)
+                                                             : std::pow(10, -range_.decimals) * unit();
     value_ = std::clamp(std::round(v / step) * step, range_.bottom(), range_.top());
     field_->setModified(false);
     mixed_ = false;
@@ -143,8 +164,8 @@ void ValueRow::paintEvent(QPaintEvent*) {
     const Theme& t = Theme::now();
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
-    p.drawText(QRectF(12, 0, 92, 28), Qt::AlignVCenter,
-               QFontMetricsF(p.font()).elidedText(label_.text, Qt::ElideRight, 90));
+    p.drawText(QRectF(12, 0, labelWidth_ + 4, 28), Qt::AlignVCenter,
+               QFontMetricsF(p.font()).elidedText(label_.text, Qt::ElideRight, labelWidth_ + 2));
     const QRectF s = sliderRect();
     const double y = 14, x = s.left() + toShare(value_) * s.width();
     p.setPen(QPen(t.sliderLine, 2));
@@ -163,7 +184,7 @@ void ValueRow::paintEvent(QPaintEvent*) {
 }
 
 bool ValueRow::eventFilter(QObject* object, QEvent* event) {
-    if (event->type() == QEvent::Paint && !range_.unit.isEmpty()) {
+    if (event->type() == QEvent::Paint && !range_.unit.isEmpty() && !inFeet()) {
         field_->removeEventFilter(this);
         QCoreApplication::sendEvent(field_, event);
         field_->installEventFilter(this);

@@ -55,6 +55,10 @@ public:
     double value() const { return value_; }
     QLineEdit* field() const { return field_; }
     bool sliding() const { return sliding_; }
+    // Room for the label, pixels; rows of one page have the same. As much as it needs, within bounds.
+    static int labelWidth(const QString& text);
+    void setLabelWidth(int pixels);
+    bool hasRoom() const; // for its label and its value
 
 signals:
     void changed(double value, bool dragging); // by hand
@@ -69,7 +73,7 @@ protected:
     bool eventFilter(QObject* object, QEvent* event) override;
 
 private:
-    QRectF sliderRect() const { return {104.0, 4, static_cast<double>(width()) - 104 - 104, 20}; }
+    QRectF sliderRect() const { return {labelWidth_ + 16.0, 4, width() - labelWidth_ - 120.0, 20}; }
     double toShare(double v) const;
     double fromShare(double s) const;
     void show();
@@ -77,7 +81,8 @@ private:
     void typed();
     void step(double by);
     void reset();
-    double unit() const; // of what is shown, in that of the value
+    bool inFeet() const { return range_.unit == "ft"; } // and inches, which bear their units
+    double unit() const;                                // of what is shown, in that of the value
     QString textOf(double value) const;
     QString withUnit(double value) const;
     QString rangeText() const; // "0.1 to 120 m"
@@ -86,6 +91,7 @@ private:
     QLineEdit* field_;
     QLabel* reason_;
     double value_ = 0;
+    int labelWidth_;
     bool sliding_ = false, mixed_ = false;
 };
 

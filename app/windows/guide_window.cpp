@@ -91,7 +91,7 @@ GuideWindow::GuideWindow(QWidget* parent) : QDialog(parent) {
     all->addLayout(left);
     all->addWidget(text_, 1);
     const QDir folder(documents().filePath("guide"));
-    for (const char* name : {"window", "selecting", "seat", "shape", "plant", "light", "frame", "finish"}) {
+    for (const char* name : {"first", "window", "selecting", "seat", "shape", "plant", "light", "frame", "finish"}) {
         const QString text = textOf(folder.filePath(QString(name) + ".md"));
         auto* item = new QListWidgetItem(text.section('\n', 0, 0).mid(2), pages_); // its heading
         item->setData(Qt::UserRole, QString(name));

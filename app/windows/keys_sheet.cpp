@@ -30,11 +30,13 @@ QList<QStringList> KeysSheet::gestures() {
         {tr("Viewing"), tr("Middle drag, Shift+right drag"), tr("Pan")},
         {tr("Viewing"), tr("Wheel, pinch"), tr("Zoom to the pointer, or back")},
         {tr("Viewing"), tr("Two fingers"), tr("Pan")},
-        {tr("Viewing"), tr("W A S D, arrows with nothing selected"), tr("Walk at eye height; Shift faster")},
-        {tr("Viewing"), tr("Q, E"), tr("Look left and right")},
+        {tr("Viewing"), tr("W A S D"), tr("Walk at eye height; Shift faster")},
+        {tr("Viewing"), tr("Arrows with nothing selected"), tr("Up and Down walk, Left and Right turn")},
+        {tr("Viewing"), tr("Q, E, Page Up, Page Down"), tr("Camera down and up")},
         {tr("Viewing"), tr("Tab"), tr("Swap panes")},
         {tr("Viewing"), tr("Space held"), tr("Probe: what is under the pointer, how far, how bright")},
-        {tr("Brushes"), tr("[ and ]"), tr("Smaller or larger radius")},
+        {tr("Tools"), tr("Enter"), tr("Click at the centre of the view, when the pointer was not used last")},
+        {tr("Brushes"), tr("[ and ], Shift+wheel"), tr("Smaller or larger radius")},
         {tr("Number fields"), tr("Up, Down, wheel"), tr("Step; Shift coarse, Ctrl fine")},
         {tr("Number fields"), tr("Alt+Backspace, double click on the label"), tr("Reset to default")}};
 }
@@ -80,8 +82,11 @@ void KeysSheet::refresh(const QString& filter) {
     };
     for (const Commands::Entry& e : commands_.all()) {
         QString text = e.command.text;
+        QStringList keys;
+        for (const QKeySequence& k : {e.key, e.also})
+            if (!k.isEmpty()) keys << k.toString(QKeySequence::NativeText);
         add(QString(e.command.menu).remove('&').replace("/", " · "),
-            {text.remove('&'), e.action->shortcut().toString(QKeySequence::NativeText), e.command.tip});
+            {text.remove('&'), keys.join(", "), e.command.tip});
     }
     for (const QStringList& g : gestures()) add(g[0], {g[1], QString(), g[2]});
     tree_->expandAll();

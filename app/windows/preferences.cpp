@@ -7,18 +7,22 @@
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QDirIterator>
+#include <QHBoxLayout>
 #include <QHeaderView>
 #include <QKeySequenceEdit>
 #include <QLabel>
+#include <QMessageBox>
 #include <QPushButton>
 #include <QSettings>
 #include <QTabWidget>
 #include <QTableWidget>
+#include <QTimer>
 #include <QVBoxLayout>
 
 #include "app/widgets/number_field.h"
 #include "app/widgets/theme.h"
 #include "app/windows/recent_window.h"
+#include "app/words/language.h"
 #include "app/words/numbers.h"
 #include "core/base/assets.h"
 
@@ -29,6 +33,8 @@ Preferences Preferences::load() {
     Preferences p;
     p.theme = themeOfThisRun.isEmpty() ? s.value("look/theme", p.theme).toString() : themeOfThisRun;
     p.feet = s.value("look/feet", p.feet).toBool();
+    p.language = s.value("look/language").toString();
+    p.textSize = s.value("look/text_size", p.textSize).toDouble();
     p.threads = s.value("work/threads", p.threads).toInt();
     p.historyMiB = s.value("work/history_mib", p.historyMiB).toInt();
     p.autosaveSeconds = s.value("work/autosave_s", p.autosaveSeconds).toInt();
@@ -46,6 +52,8 @@ void Preferences::store() const {
         themeOfThisRun.clear();
     }
     s.setValue("look/feet", feet);
+    s.setValue("look/language", language);
+    s.setValue("look/text_size", textSize);
     s.setValue("work/threads", threads);
     s.setValue("work/history_mib", historyMiB);
     s.setValue("work/autosave_s", autosaveSeconds);
@@ -69,8 +77,9 @@ void addPair(QVBoxLayout* column, const QString& label, QWidget* widget) {
     auto* row = new QHBoxLayout;
     row->setContentsMargins(12, 2, 12, 2);
     auto* text = new QLabel(label);
-    text->setFixedWidth(88);
+    text->setFixedWidth(ValueRow::labelWidth(label));
     text->setProperty("role", "second");
+    if (widget->accessibleName().isEmpty()) widget->setAccessibleName(label);
     row->addWidget(text);
     row->addWidget(widget, qobject_cast<QPushButton*>(widget) ? 0 : 1);
     row->addStretch(qobject_cast<QPushButton*>(widget) ? 1 : 0);
@@ -123,6 +132,24 @@ QWidget* PreferencesWindow::generalPage() {
     units->setToolTip(tr("How lengths are shown; any unit can be typed in either"));
     connect(units, &QComboBox::activated, this, [change](int i) { change([&](Preferences& p) { p.feet = i == 1; }); });
     addPair(form, tr("Lengths in"), units);
+    auto* language = new QComboBox(page);
+    language->setObjectName("language");
+    language->addItem(tr("As the system"), QString());
+    for (const QString& code : languages()) language->addItem(languageName(code), code);
+    language->setCurrentIndex(std::max(0, language->findData(now.language)));
+    language->setToolTip(tr("Language of the window, from the next start on"));
+    connect(language, &QComboBox::activated, this,
+            [change, language] { change([&](Preferences& p) { p.language = language->currentData().toString(); }); });
+    addPair(form, tr("Language"), language);
+    auto* size = new QComboBox(page);
+    size->setObjectName("textSize");
+    size->addItem(tr("As the system"), 0.0);
+    for (const double share : {1.0, 1.15, 1.3, 1.5, 1.75, 2.0}) size->addItem(tr("%1 %").arg(100 * share), share);
+    size->setCurrentIndex(std::max(0, size->findData(now.textSize)));
+    size->setToolTip(tr("Size of text and controls, from the next start on"));
+    connect(size, &QComboBox::activated, this,
+            [change, size] { change([&](Preferences& p) { p.textSize = size->currentData().toDouble(); }); });
+    addPair(form, tr("Text size"), size);
     auto number = [&](const Label& label, const ValueRange& range, const QString& tip, int Preferences::*member) {
         auto* row = new ValueRow(label, range, tip, page);
         row->setValue(now.*member);
@@ -266,8 +293,8 @@ QWidget* PreferencesWindow::keysPage() {
     keys_ = new QTableWidget(page);
     keys_->setObjectName("keysTable");
     keys_->setAccessibleName(tr("Keyboard shortcuts"));
-    keys_->setColumnCount(2);
-    keys_->setHorizontalHeaderLabels({tr("Command"), tr("Key")});
+    keys_->setColumnCount(3);
+    keys_->setHorizontalHeaderLabels({tr("Command"), tr("Key"), tr("Second key")});
     keys_->horizontalHeader()->setStretchLastSection(true);
     keys_->verticalHeader()->hide();
     conflict_ = new QLabel(page);
@@ -277,12 +304,33 @@ QWidget* PreferencesWindow::keysPage() {
     reset->setObjectName("resetKeys");
     reset->setToolTip(tr("Give every command its default key"));
     connect(reset, &QPushButton::clicked, this, [this] {
+        QMessageBox box(QMessageBox::Question, tr("Restore defaults"), tr("Give every command its default key?"),
+                        QMessageBox::NoButton, this);
+        auto* yes = box.addButton(tr("Restore"), QMessageBox::AcceptRole);
+        box.addButton(tr("Cancel"), QMessageBox::RejectRole);
+        box.exec();
+        if (box.clickedButton() != yes) return;
         commands_.resetKeys();
-        conflict_->clear();
+        showConflict({}, {}, false);
+        fillKeys();
+    });
+    reassign_ = new QPushButton(tr("Reassign"), page);
+    reassign_->setObjectName("reassignKey");
+    reassign_->setToolTip(tr("Take the key from the other command"));
+    reassign_->hide();
+    connect(reassign_, &QPushButton::clicked, this, [this] {
+        const auto [id, key, second] = wanted_;
+        while (const Commands::Entry* other = commands_.conflict(id, key))
+            commands_.setKey(other->command.id, {}, other->also == key);
+        commands_.setKey(id, key, second);
+        showConflict({}, {}, false);
         fillKeys();
     });
     l->addWidget(keys_);
-    l->addWidget(conflict_);
+    auto* told = new QHBoxLayout;
+    told->addWidget(conflict_, 1);
+    told->addWidget(reassign_);
+    l->addLayout(told);
     l->addWidget(reset, 0, Qt::AlignLeft);
     fillKeys();
     return page;
@@ -298,25 +346,47 @@ void PreferencesWindow::fillKeys() {
         name->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
         name->setToolTip(e.command.tip);
         keys_->setItem(i, 0, name);
-        auto* edit = new QKeySequenceEdit(e.action->shortcut(), keys_);
-        edit->setAccessibleName(tr("Key of %1").arg(e.command.text));
-        edit->setObjectName("key " + e.command.id);
-        connect(edit, &QKeySequenceEdit::editingFinished, this, [this, edit, id = e.command.id] {
-            const QKeySequence key(edit->keySequence()[0]);
-            const QKeySequence one = edit->keySequence().isEmpty() ? QKeySequence() : key;
-            if (const Commands::Entry* other = commands_.conflict(id, one)) {
-                setLook(conflict_, "role", "warning");
-                conflict_->setText(tr("%1 is already used by “%2”; change that first.")
-                                       .arg(one.toString(QKeySequence::NativeText), other->command.text));
-                edit->setKeySequence(commands_.action(id)->shortcut());
-                return;
-            }
-            conflict_->clear();
-            commands_.setKey(id, one);
-        });
-        keys_->setCellWidget(i, 1, edit);
+        keys_->setCellWidget(i, 1, keyField(e, false));
+        keys_->setCellWidget(i, 2, keyField(e, true));
     }
     keys_->resizeColumnToContents(0);
+}
+
+QWidget* PreferencesWindow::keyField(const Commands::Entry& e, bool second) {
+    const QKeySequence now = second ? e.also : e.key;
+    auto* edit = new QKeySequenceEdit(now, keys_);
+    edit->setClearButtonEnabled(true);
+    edit->setAccessibleName((second ? tr("Second key of %1") : tr("Key of %1")).arg(e.command.text));
+    edit->setObjectName((second ? "second key " : "key ") + e.command.id);
+    connect(edit, &QKeySequenceEdit::editingFinished, this, [this, edit, id = e.command.id, now, second] {
+        const QKeySequence all = edit->keySequence();
+        const QKeySequence key = all.isEmpty() ? QKeySequence() : QKeySequence(all[0]); // no chords
+        if (commands_.conflict(id, key)) {
+            showConflict(id, key, second);
+            edit->setKeySequence(now);
+            return;
+        }
+        showConflict({}, {}, false);
+        commands_.setKey(id, key, second);
+    });
+    // Cleared, and not only while another one is being typed.
+    connect(edit, &QKeySequenceEdit::keySequenceChanged, this, [this, edit, id = e.command.id, second] {
+        QTimer::singleShot(1500, edit, [this, edit, id, second] {
+            if (edit->keySequence().isEmpty()) commands_.setKey(id, {}, second);
+        });
+    });
+    return edit;
+}
+
+void PreferencesWindow::showConflict(const QString& id, const QKeySequence& key, bool second) {
+    wanted_ = {id, key, second};
+    const Commands::Entry* other = id.isEmpty() ? nullptr : commands_.conflict(id, key);
+    reassign_->setVisible(other != nullptr);
+    setLook(conflict_, "role", other ? "warning" : "second");
+    conflict_->setText(other
+                           ? tr("%1 is already used by “%2”.")
+                                 .arg(key.toString(QKeySequence::NativeText), QString(other->command.text).remove('&'))
+                           : QString());
 }
 
 } // namespace thallos

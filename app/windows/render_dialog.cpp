@@ -1,5 +1,6 @@
 #include "app/windows/render_dialog.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include <QCheckBox>
@@ -14,16 +15,19 @@
 #include <QLineEdit>
 #include <QMessageBox>
 #include <QPushButton>
+#include <QStorageInfo>
 
 #include "app/widgets/number_field.h"
 #include "app/widgets/theme.h"
+#include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "core/finish/encode.h"
 
 namespace thallos {
 
-RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Camera>& saved, QWidget* parent)
-    : QDialog(parent), proposal_(proposal), saved_(saved) {
+RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Camera>& saved,
+                           std::shared_ptr<const Scene> scene, QWidget* parent)
+    : QDialog(parent), proposal_(proposal), saved_(saved), estimate_(new RenderEstimate(std::move(scene), this)) {
     setWindowTitle(tr("Render shot"));
     setObjectName("renderDialog");
     auto field = [this](const Label& label, const QString& text) {
@@ -92,6 +96,10 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
     place->addWidget(browse);
     form->addRow(tr("File"), place);
     form->addRow(tr("Passes"), passRows());
+    takes_ = new QLabel(this);
+    takes_->setObjectName("renderTakes");
+    takes_->setWordWrap(true);
+    form->addRow(tr("Takes"), takes_);
     auto* buttons = new QDialogButtonBox(this);
     auto* go = buttons->addButton(tr("Render"), QDialogButtonBox::AcceptRole);
     setLook(go, "primary", true);
@@ -100,6 +108,28 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
     connect(buttons, &QDialogButtonBox::accepted, this, &RenderDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     form->addRow(buttons);
+    connect(estimate_, &RenderEstimate::told, this, &RenderDialog::show);
+    for (QLineEdit* f : {width_, height_, samples_, clean_, file_})
+        connect(f, &QLineEdit::textChanged, this, &RenderDialog::ask);
+    for (QCheckBox* box : findChildren<QCheckBox*>()) connect(box, &QCheckBox::toggled, this, &RenderDialog::ask);
+    connect(view_, &QComboBox::currentIndexChanged, this, &RenderDialog::ask);
+    ask();
+}
+
+void RenderDialog::ask() {
+    if (width_->hasAcceptableInput() && samples_->hasAcceptableInput() && clean_->hasAcceptableInput())
+        estimate_->ask(order());
+}
+
+void RenderDialog::show(const Estimate& e) {
+    const int64_t memory = freeMemory(), disk = QStorageInfo(QFileInfo(file_->text()).path()).bytesAvailable();
+    const bool tight = (memory > 0 && e.memory > memory) || (disk > 0 && e.disk > disk);
+    takes_->setText(
+        tr("%1 · memory %2, %3 free · disk about %4", "time, memory, disk")
+            .arg(e.seconds > 0 ? durationText(e.seconds) : tr("time is being estimated…"), bytesText(e.memory),
+                 bytesText(memory), bytesText(e.disk)) +
+        (tight ? "\n" + tr("More than this computer has: choose a smaller size or fewer passes.") : QString()));
+    setLook(takes_, "role", tight ? "warning" : "second");
 }
 
 QLayout* RenderDialog::passRows() {
@@ -117,6 +147,8 @@ QLayout* RenderDialog::passRows() {
         passes_[k] = new QCheckBox(texts[k].first, this);
         passes_[k]->setObjectName(passName(static_cast<Pass>(k)));
         passes_[k]->setToolTip(texts[k].second);
+        const auto& wanted = proposal_.delivery.passes;
+        passes_[k]->setChecked(std::find(wanted.begin(), wanted.end(), static_cast<Pass>(k)) != wanted.end());
         grid->addWidget(passes_[k], k / 2, k % 2);
     }
     mattes_ = new QCheckBox(tr("Mattes as PNG (RGB)"), this);
@@ -134,6 +166,10 @@ QLayout* RenderDialog::passRows() {
     deep_->setObjectName("deep");
     deep_->setToolTip(tr("For PNG or TIFF, with room to grade later; otherwise 8 bits"));
     grid->addWidget(deep_, kPassCount / 2 + 2, 0);
+    mattes_->setChecked(proposal_.delivery.mattePictures);
+    apart_->setChecked(proposal_.delivery.apart);
+    floats_->setChecked(proposal_.delivery.floats);
+    deep_->setChecked(proposal_.delivery.deep);
     connect(file_, &QLineEdit::textChanged, this, &RenderDialog::refresh);
     refresh();
     return grid;

@@ -3,10 +3,11 @@
 
 #include <QDialog>
 
-#include "app/work/render_job.h"
+#include "app/work/render_estimate.h"
 
 class QCheckBox;
 class QComboBox;
+class QLabel;
 class QLineEdit;
 
 namespace thallos {
@@ -15,7 +16,9 @@ class RenderDialog : public QDialog {
     Q_OBJECT
 public:
     // `saved`: the camera of the shot as saved, where the proposal's is another.
-    RenderDialog(const RenderOrder& proposal, const std::optional<Camera>& saved, QWidget* parent);
+    // `scene`: that is shown; null: the time is not estimated.
+    RenderDialog(const RenderOrder& proposal, const std::optional<Camera>& saved, std::shared_ptr<const Scene> scene,
+                 QWidget* parent);
     RenderOrder order() const;
     void accept() override;
 
@@ -26,6 +29,10 @@ private:
     QComboBox* view_;
     QLayout* passRows();
     void refresh(); // what the kind of file allows
+    void ask();     // what it will take
+    void show(const Estimate& estimate);
+    RenderEstimate* estimate_;
+    QLabel* takes_;
     QLineEdit *width_, *height_, *samples_, *clean_, *file_;
     QCheckBox* part_ = nullptr; // none: nothing is marked
     QCheckBox *passes_[kPassCount], *mattes_, *apart_, *floats_, *deep_;

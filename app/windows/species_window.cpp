@@ -20,6 +20,7 @@
 #include "app/widgets/theme.h"
 #include "app/words/names.h"
 #include "app/words/numbers.h"
+#include "app/words/recipe_words.h"
 #include "app/words/text.h"
 #include "core/base/assets.h"
 #include "core/base/error.h"
@@ -33,25 +34,6 @@ const char* const kFavourites = "species/favourites";
 
 QString text(const std::string& s) {
     return QString::fromStdString(s);
-}
-
-// "radius_m" as a label and its unit.
-struct KeyWords {
-    QString name, unit;
-};
-KeyWords labelOf(const QString& key) {
-    static const std::pair<const char*, const char*> kUnits[] = {
-        {"_deg_m", "°/m"}, {"_deg", "°"}, {"_m", "m"}, {"_srgb", ""}};
-    for (const auto& [ending, unit] : kUnits)
-        if (key.endsWith(QLatin1String(ending)))
-            return {key.chopped(static_cast<int>(qstrlen(ending))).replace('_', ' '), QString::fromUtf8(unit)};
-    return {QString(key).replace('_', ' '), {}};
-}
-
-QString groupOf(const std::string& path) {
-    const QString p = text(path);
-    const qsizetype at = p.lastIndexOf('/');
-    return at < 0 ? SpeciesWindow::tr("Overall") : p.left(at).replace('/', " · ").replace('_', ' ');
 }
 
 } // namespace
@@ -212,6 +194,9 @@ void SpeciesWindow::makeButtons(QVBoxLayout* right) {
 
 void SpeciesWindow::connectAll() {
     connect(find_, &QLineEdit::textChanged, this, [this] { filter(); });
+    connect(find_, &QLineEdit::returnPressed, this, [this] {
+        if (const QListWidgetItem* now = list_->currentItem(); now && !now->isHidden()) Q_EMIT taken(current());
+    });
     connect(kind_, &QComboBox::currentIndexChanged, this, [this] { filter(); });
     connect(favourites_, &QCheckBox::toggled, this, [this] { filter(); });
     connect(list_, &QListWidget::currentRowChanged, this, [this] { choose(); });
@@ -297,6 +282,13 @@ void SpeciesWindow::filter() {
                                       [&](const QString& w) { return all.contains(w, Qt::CaseInsensitive); });
         item->setHidden(!fits);
     }
+    // What is typed for is shown at once.
+    if (const QListWidgetItem* now = list_->currentItem(); !now || now->isHidden())
+        for (int i = 0; i < list_->count(); ++i)
+            if (!list_->item(i)->isHidden()) {
+                list_->setCurrentRow(i);
+                break;
+            }
 }
 
 void SpeciesWindow::choose() {
@@ -369,7 +361,7 @@ void SpeciesWindow::fillGroups() {
         const QSignalBlocker quiet(group_);
         group_->clear();
         for (const RecipeField& f : fields_) {
-            const QString group = groupOf(f.path);
+            const QString group = recipeGroup(f.path);
             if (f.path != "version" && f.path != "kind" && group_->findText(group) < 0) group_->addItem(group);
         }
         group_->setCurrentIndex(std::max(0, group_->findText(before)));
@@ -378,7 +370,7 @@ void SpeciesWindow::fillGroups() {
 }
 
 QWidget* SpeciesWindow::numberControl(const RecipeField& f, QWidget* page) {
-    const KeyWords label = labelOf(text(f.path).section('/', -1));
+    const RecipeLabel label = recipeLabel(f.path);
     ValueRange range;
     range.low = f.low;
     range.high = f.high;
@@ -448,8 +440,8 @@ void SpeciesWindow::fillControls() {
     rows->setContentsMargins(0, 0, 0, 0);
     rows->setSpacing(2);
     for (const RecipeField& f : fields_) {
-        if (f.path == "version" || f.path == "kind" || groupOf(f.path) != group_->currentText()) continue;
-        const QString label = labelOf(text(f.path).section('/', -1)).name;
+        if (f.path == "version" || f.path == "kind" || recipeGroup(f.path) != group_->currentText()) continue;
+        const QString label = recipeLabel(f.path).name;
         QWidget* control = nullptr;
         switch (f.kind) {
         case RecipeField::Kind::Number:

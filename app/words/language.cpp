@@ -21,7 +21,7 @@ public:
 } // namespace
 
 QStringList languages() {
-    return {"en"};
+    return {"en", "de"};
 }
 
 QString languageName(const QString& code) {

@@ -21,21 +21,30 @@ bool showsFeet() {
     return feet;
 }
 
+int inchParts(int decimals) {
+    return decimals >= 3 ? 16 : decimals == 2 ? 8 : decimals == 1 ? 2 : 1;
+}
+
+namespace {
+
+QString feetText(double metres, int decimals) {
+    return QString::fromStdString(formatFeet(metres, inchParts(decimals)));
+}
+
+} // namespace
+
 QString lengthText(double metres, int decimals) {
-    return feet ? tr("%1 ft").arg(metres / kFoot, 0, 'f', decimals) : tr("%1 m").arg(metres, 0, 'f', decimals);
+    return feet ? feetText(metres, decimals) : tr("%1 m").arg(metres, 0, 'f', decimals);
 }
 
 QString sizeText(double x, double y, double z, int decimals) {
-    const double unit = feet ? kFoot : 1;
-    return (feet ? tr("%1 × %2 × %3 ft") : tr("%1 × %2 × %3 m"))
-        .arg(x / unit, 0, 'f', decimals)
-        .arg(y / unit, 0, 'f', decimals)
-        .arg(z / unit, 0, 'f', decimals);
+    if (feet) return tr("%1 × %2 × %3").arg(feetText(x, decimals), feetText(y, decimals), feetText(z, decimals));
+    return tr("%1 × %2 × %3 m").arg(x, 0, 'f', decimals).arg(y, 0, 'f', decimals).arg(z, 0, 'f', decimals);
 }
 
 QString extentText(double x, double y, int decimals) {
-    const double unit = feet ? kFoot : 1;
-    return (feet ? tr("%1 × %2 ft") : tr("%1 × %2 m")).arg(x / unit, 0, 'f', decimals).arg(y / unit, 0, 'f', decimals);
+    if (feet) return tr("%1 × %2").arg(feetText(x, decimals), feetText(y, decimals));
+    return tr("%1 × %2 m").arg(x, 0, 'f', decimals).arg(y, 0, 'f', decimals);
 }
 
 QString areaText(double squareMetres) {

@@ -8,9 +8,11 @@ namespace thallos {
 // All lengths from now on, in fields that are made from now on too.
 void showFeet(bool feet);
 bool showsFeet();
-// "12.30 m", or "40.35 ft".
+// "12.30 m", or as many feet and inches as the decimals tell: 40'-4 1/4".
 QString lengthText(double metres, int decimals = 2);
-// "19.8 × 13.0 × 4.2 m", or in feet.
+// Of an inch, that is about as fine as so many decimals of a metre.
+int inchParts(int decimals);
+// "19.8 × 13.0 × 4.2 m", or in feet and inches.
 QString sizeText(double x, double y, double z, int decimals = 1);
 QString extentText(double x, double y, int decimals = 1);
 QString areaText(double squareMetres);

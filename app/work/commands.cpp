@@ -6,6 +6,20 @@
 
 namespace thallos {
 
+namespace {
+
+// Where keys set by hand are kept; an empty one is no key.
+const QString kFirstKeys = "keys/", kSecondKeys = "second_keys/";
+
+QKeySequence keptKey(const QString& where, const QString& id, const QKeySequence& normal) {
+    const QSettings settings;
+    return settings.contains(where + id)
+               ? QKeySequence(settings.value(where + id).toString(), QKeySequence::PortableText)
+               : normal;
+}
+
+} // namespace
+
 Commands::Commands(QWidget* window) : QObject(window), window_(window) {}
 
 QAction* Commands::add(Command command) {
@@ -15,16 +29,16 @@ QAction* Commands::add(Command command) {
     action->setStatusTip(command.tip);
     action->setShortcutContext(Qt::WindowShortcut);
     action->setCheckable(static_cast<bool>(command.checked));
-    const QString kept = QSettings().value("keys/" + command.id).toString();
-    const bool changed = QSettings().contains("keys/" + command.id);
-    action->setShortcuts({changed ? QKeySequence(kept, QKeySequence::PortableText) : command.key, command.also});
+    const QKeySequence key = keptKey(kFirstKeys, command.id, command.key),
+                       also = keptKey(kSecondKeys, command.id, command.also);
+    action->setShortcuts({key, also});
     connect(action, &QAction::triggered, this, [this, act = command.act] {
         act();
         refresh();
     });
     window_->addAction(action);
     pieces_.push_back({command.menu, static_cast<int>(entries_.size()), {}, {}});
-    entries_.push_back({std::move(command), action});
+    entries_.push_back({std::move(command), action, key, also});
     return action;
 }
 
@@ -84,21 +98,28 @@ QAction* Commands::action(const QString& id) const {
     return nullptr;
 }
 
-void Commands::setKey(const QString& id, const QKeySequence& key) {
-    for (const Entry& e : entries_) {
+void Commands::setKey(const QString& id, const QKeySequence& key, bool second) {
+    for (Entry& e : entries_) {
         if (e.command.id != id) continue;
-        e.action->setShortcuts({key, e.command.also});
-        if (key == e.command.key)
-            QSettings().remove("keys/" + id);
+        (second ? e.also : e.key) = key;
+        e.action->setShortcuts({e.key, e.also});
+        const QString where = (second ? kSecondKeys : kFirstKeys) + id;
+        if (key == (second ? e.command.also : e.command.key))
+            QSettings().remove(where);
         else
-            QSettings().setValue("keys/" + id, key.toString(QKeySequence::PortableText));
+            QSettings().setValue(where, key.toString(QKeySequence::PortableText));
     }
     Q_EMIT keysChanged();
 }
 
 void Commands::resetKeys() {
     QSettings().remove("keys");
-    for (const Entry& e : entries_) e.action->setShortcuts({e.command.key, e.command.also});
+    QSettings().remove("second_keys");
+    for (Entry& e : entries_) {
+        e.key = e.command.key;
+        e.also = e.command.also;
+        e.action->setShortcuts({e.key, e.also});
+    }
     Q_EMIT keysChanged();
 }
 
@@ -108,7 +129,7 @@ const Commands::Entry* Commands::conflict(const QString& id, const QKeySequence&
     const auto verbOf = [](const QString& of) { return of.startsWith("tool.") ? of.section('.', 1, -2) : QString(); };
     const QString mine = verbOf(id);
     for (const Entry& e : entries_) {
-        if (e.command.id == id || !e.action->shortcuts().contains(key)) continue;
+        if (e.command.id == id || (e.key != key && e.also != key)) continue;
         const QString its = verbOf(e.command.id);
         if (mine.isEmpty() || its.isEmpty() || mine == its) return &e;
     }

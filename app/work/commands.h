@@ -44,11 +44,12 @@ public:
     struct Entry {
         Command command;
         QAction* action = nullptr;
+        QKeySequence key, also; // as they are now
     };
     const std::vector<Entry>& all() const { return entries_; }
     QAction* action(const QString& id) const; // null: none
-    // Keys as they are now. One set by hand is kept in the settings; setting the usual one forgets that.
-    void setKey(const QString& id, const QKeySequence& key);
+    // A key set by hand is kept in the settings; setting the default one forgets that.
+    void setKey(const QString& id, const QKeySequence& key, bool second = false);
     void resetKeys();
     // Another command that has the key and can be active at the same time; null: none.
     const Entry* conflict(const QString& id, const QKeySequence& key) const;

@@ -152,16 +152,24 @@ void ungroupSelected(Session& session) {
     session.selection.setAll(std::move(held));
 }
 
-void lockSelected(Session& session) {
-    if (refusesSelection(session)) return;
-    const bool lock = !session.selection.item()->locked;
+// Of all that are selected, to the opposite of what the last one has.
+static void flipSelected(Session& session, bool Item::*flag, const QString& on, const QString& off) {
+    const bool to = !(session.selection.item()->*flag);
     Project next = session.document.project();
     for (const Id id : session.selection.all()) {
         auto item = std::make_shared<Item>(*session.document.item(id));
-        item->locked = lock;
+        (*item).*flag = to;
         next.items.replace(std::move(item));
     }
-    session.document.edit(lock ? tr("Lock") : tr("Unlock"), std::move(next));
+    session.document.edit(to ? on : off, std::move(next));
+}
+
+void showSelected(Session& session) {
+    if (!refusesSelection(session)) flipSelected(session, &Item::visible, tr("Show"), tr("Hide"));
+}
+
+void lockSelected(Session& session) {
+    if (!refusesSelection(session)) flipSelected(session, &Item::locked, tr("Lock"), tr("Unlock"));
 }
 
 void turnSelected(Session& session, double by) {

@@ -17,6 +17,7 @@ void copyToShots(Session& session, ShotPart part); // of the shown shot to all t
 void addShot(Session& session);                    // the view as it is now, under a name of its own
 void groupSelected(Session& session);
 void ungroupSelected(Session& session);
+void showSelected(Session& session);                 // or hides, in renders too, as the last is
 void lockSelected(Session& session);                 // or unlocks, as the last is locked or not
 void turnSelected(Session& session, double degrees); // about the middle of all of it
 void selectAllOfVerb(Session& session);

@@ -291,9 +291,15 @@ void Engine::buildSite(const Request& r, bool onward) {
     if (newSite) {
         constexpr size_t kFirstPlants = 300'000, kMorePlants = 2'500'000;
         const V3f& eye = r.shot.camera.position;
-        std::vector<std::string> warnings;
+        std::vector<Text> warnings;
         site = build(r.project, library, site_, r.mode, &warnings,
                      {V2f(eye.x, eye.y), onward ? kMorePlants : kFirstPlants});
+        if (warnings != warned_) { // once, not at every step
+            warned_ = warnings;
+            QStringList sentences;
+            for (const Text& w : warnings) sentences << thallos::tr(w);
+            if (!sentences.isEmpty()) Q_EMIT warned(sentences.join(" "));
+        }
     }
     Visibility visibility = r.visibility;
     visibility.plants = r.caps.plants;

@@ -72,6 +72,7 @@ signals:
     void planReady(const thallos::PlanPicture& picture);
     void sceneChanged(); // picks meet other things now
     void failed(const QString& sentence);
+    void warned(const QString& sentences); // of what the site could not show: a species that is not there
 
 private:
     struct Request {
@@ -116,6 +117,7 @@ private:
     // Of the worker alone.
     Request done_;
     std::shared_ptr<const BuiltSite> site_;
+    std::vector<Text> warned_; // of the last build
     SceneBuilder builder_{true, shippedMaterials()};
     std::shared_ptr<const Scene> current_;
     std::shared_ptr<const Atmosphere> atmosphere_;

@@ -6,8 +6,7 @@
 
 #include "app/words/numbers.h"
 #include "app/words/text.h"
-#include "core/exchange/foreign.h"
-#include "core/exchange/survey.h"
+#include "core/base/text.h"
 #include "core/jobs/collect.h"
 
 namespace thallos {
@@ -71,71 +70,96 @@ Project takenIn(const Project& project, Id shot, const Building& b, const Height
     return replaced(project, copy);
 }
 
-void tellImported(Session& session, const Model& model) {
+void tellImported(Session& session, const ForeignModel& read) {
+    const Model& model = read.model;
     const V3f size = bounds(model).size();
     QStringList text{tr("Imported %1").arg(QString::fromStdString(model.name)),
                      tr("%n part(s)", nullptr, static_cast<int>(model.parts.size())),
                      tr("%n material(s)", nullptr, static_cast<int>(model.materials.size())),
                      sizeText(size.x, size.y, size.z)};
-    for (const std::string& w : model.warnings) text << QString::fromStdString(w);
-    Q_EMIT session.message(text.join(" · "), !model.warnings.empty());
+    if (!read.missing.empty()) text << tr("%n texture(s) not found", nullptr, static_cast<int>(read.missing.size()));
+    for (const Text& note : read.notes) text << tr(note);
+    Q_EMIT session.message(text.join(" · "), text.size() > 4);
 }
 
-std::shared_ptr<const Model> readBuilding(const fs::path& file, Progress& progress) {
-    return std::make_shared<const Model>(importModel(file, {}, &progress));
+// What the document keeps of it.
+std::shared_ptr<const Model> named(const ForeignModel& read, const std::string& name) {
+    auto model = std::make_shared<Model>(read.model);
+    if (!name.empty()) model->name = name;
+    return model;
 }
 
 } // namespace
 
-void importBuilding(Session& session, const fs::path& file, const std::optional<V2f>& where) {
+void readModel(Session& session, const fs::path& file, std::function<void(std::shared_ptr<const ForeignModel>)> read) {
     session.jobs.start(
-        reading(file), [file](Progress& progress) { return readBuilding(file, progress); },
-        [&session, file, where](const std::shared_ptr<const Model>& model) {
-            const Project& project = session.document.project();
-            const HeightField* ground = session.document.ground();
-            const Building b = buildingOf(model, file, where ? *where : freePlace(project, *model), ground);
-            const bool first = itemsOf<Building>(project).empty();
-            Id id;
-            Project next = added(project, model->name, b, &id);
-            if (first) {
-                next = takenIn(next, session.view.shotId(), b, ground);
-                session.view.dropLook();
-            }
-            session.document.edit(tr("Import model"), std::move(next));
-            session.selection.set(id);
-            tellImported(session, *model);
-        });
+        reading(file),
+        [file](Progress& progress) { return std::make_shared<const ForeignModel>(importForeign(file, {}, &progress)); },
+        std::move(read));
 }
 
-void newFromBuilding(Session& session, const fs::path& file) {
-    session.jobs.start(
-        reading(file), [file](Progress& progress) { return readBuilding(file, progress); },
-        [&session, file](const std::shared_ptr<const Model>& model) {
-            const V3f size = bounds(*model).size();
-            const float side = std::clamp(20 * std::ceil(8 * std::max(size.x, size.y) / 20), 100.0f, 2000.0f);
-            Project project = newProject({side, side}, side <= 400 ? 0.5f : side / 800, model->name);
-            const HeightField ground = buildNatural(*project.ground);
-            const Building b = buildingOf(model, file, V2f(0), &ground);
-            Id id;
-            project = added(project, model->name, b, &id);
-            project = takenIn(project, itemsOf<Shot>(project).front()->id, b, &ground);
-            session.files.create(project);
-            session.selection.set(id);
-            tellImported(session, *model);
-        });
+void placeBuilding(Session& session, const ForeignModel& read, const fs::path& file, const Placing& placing) {
+    const Project& project = session.document.project();
+    const HeightField* ground = session.document.ground();
+    const auto model = named(read, placing.name);
+    const V3f origin(read.origin);
+    Building b = buildingOf(model, file,
+                            placing.ownOrigin ? -xy(origin)
+                            : placing.at      ? *placing.at
+                                              : freePlace(project, *model),
+                            ground);
+    if (placing.ownOrigin) b.position.z = (ground ? ground->at(V2f(0)) : 0) - origin.z;
+    const bool first = itemsOf<Building>(project).empty();
+    Id id;
+    Project next = added(project, model->name, b, &id);
+    if (first) {
+        next = takenIn(next, session.view.shotId(), b, ground);
+        session.view.dropLook();
+    }
+    session.document.edit(tr("Import model"), std::move(next));
+    session.selection.set(id);
+    tellImported(session, read);
 }
 
-void importTerrain(Session& session, const fs::path& file) {
+void beginAround(Session& session, const ForeignModel& read, const fs::path& file, const std::string& name) {
+    const auto model = named(read, name);
+    const V3f size = bounds(*model).size();
+    const float side = std::clamp(20 * std::ceil(8 * std::max(size.x, size.y) / 20), 100.0f, 2000.0f);
+    Project project = newProject({side, side}, side <= 400 ? 0.5f : side / 800, model->name);
+    const HeightField ground = buildNatural(*project.ground);
+    const Building b = buildingOf(model, file, V2f(0), &ground);
+    Id id;
+    project = added(project, model->name, b, &id);
+    project = takenIn(project, itemsOf<Shot>(project).front()->id, b, &ground);
+    session.files.create(project);
+    session.selection.set(id);
+    tellImported(session, read);
+}
+
+void readTerrain(Session& session, const fs::path& file,
+                 std::function<void(std::shared_ptr<const HeightRaster>)> read) {
     session.jobs.start(
-        reading(file), [file](Progress& progress) { return importHeights(file, 0, &progress); },
-        [&session, file](const HeightRaster& raster) {
-            Surveyed s = surveyed(*session.document.project().ground, raster, Fit::TrueSize, file.filename().string());
-            session.document.edit(tr("Import terrain"), withLand(session.document.project(), std::move(s.ground)));
-            QStringList text{tr("Terrain %1").arg(nameOf(file)),
-                             tr("%1 × %2 heights").arg(raster.width).arg(raster.height)};
-            text << (raster.sized ? tr("%1 apart, centred on the site; everything moved with the ground")
-                                        .arg(lengthText(raster.cell))
-                                  : tr("stretched over the whole site, because the file has no size"));
+        reading(file),
+        [file](Progress& progress) {
+            const bool picture = isPicture(file) && lowerExtension(file).find(".tif") == std::string::npos;
+            return std::make_shared<const HeightRaster>(importHeights(file, picture ? 1.0f : 0.0f, &progress));
+        },
+        std::move(read));
+}
+
+void placeTerrain(Session& session, const std::shared_ptr<const HeightRaster>& raster, const TerrainPlace& place,
+                  bool enlarge, const fs::path& file) {
+    session.jobs.start(
+        tr("Importing %1").arg(nameOf(file)),
+        [raster, place, enlarge, source = file.filename().string(),
+         ground = session.document.project().ground](Progress&) {
+            const GroundGrid grid = enlarge ? enlargedGrid(ground->grid, *raster, place.centre) : ground->grid;
+            return surveyed(resized(*ground, grid.size(), grid.cell), *raster, Fit::TrueSize, source, place);
+        },
+        [&session, file, before = session.document.project().ground](const Surveyed& s) {
+            if (session.document.project().ground != before) return; // another project by now
+            session.document.edit(tr("Import terrain"), withLand(session.document.project(), s.ground));
+            QStringList text{tr("Terrain %1").arg(nameOf(file)), tr("everything moved with the ground")};
             if (s.unknown > 0)
                 text << tr("%1 % of the heights were missing and were filled in from those around")
                             .arg(std::max(1.0, std::round(100.0 * s.unknown)));
@@ -178,7 +202,7 @@ void importPlant(Session& session, const fs::path& file, std::function<void(std:
         [file](Progress& progress) {
             return std::make_shared<const ProxyDraft>(
                 isPicture(file) ? draftOf(importPicture(file, true, &progress), file.stem().string())
-                                : draftOf(importModel(file, {.plant = true}, &progress)));
+                                : draftOf(importForeign(file, {.plant = true}, &progress)));
         },
         std::move(read));
 }

@@ -9,14 +9,31 @@
 
 #include "app/work/session.h"
 #include "core/exchange/proxy_import.h"
+#include "core/exchange/survey.h"
 
 namespace thallos {
 
-// Without a place, beside what stands already. The first building of a project is taken in by the shot that is shown.
-void importBuilding(Session& session, const std::filesystem::path& file, const std::optional<V2f>& at = std::nullopt);
+// Reads aside; `read` asks how it is to be taken.
+void readModel(Session& session, const std::filesystem::path& file,
+               std::function<void(std::shared_ptr<const ForeignModel>)> read);
+struct Placing {
+    std::string name;       // empty: as the file names it
+    std::optional<V2f> at;  // metres; none: a free place near the centre
+    bool ownOrigin = false; // the file's own origin comes to the centre of the site, on its ground
+};
+// One step. The first building of a project is taken in by the shot that is shown.
+void placeBuilding(Session& session, const ForeignModel& model, const std::filesystem::path& file,
+                   const Placing& placing);
 // A new project around a building: the site is some eight times as wide as that, and its first shot takes it in.
-void newFromBuilding(Session& session, const std::filesystem::path& file);
-void importTerrain(Session& session, const std::filesystem::path& file);
+void beginAround(Session& session, const ForeignModel& model, const std::filesystem::path& file,
+                 const std::string& name);
+
+// Pictures of heights come with white at 1 m.
+void readTerrain(Session& session, const std::filesystem::path& file,
+                 std::function<void(std::shared_ptr<const HeightRaster>)> read);
+// `enlarge`: the site becomes as large as the terrain at its place. One step.
+void placeTerrain(Session& session, const std::shared_ptr<const HeightRaster>& raster, const TerrainPlace& place,
+                  bool enlarge, const std::filesystem::path& file);
 // Onto a material of a building; each is the map that its name tells, or all are `map`.
 void importPictures(Session& session, const std::vector<std::filesystem::path>& files, Id building,
                     const std::string& material, std::optional<Map> map = std::nullopt);

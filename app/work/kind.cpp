@@ -3,6 +3,7 @@
 #include <unordered_set>
 
 #include "app/words/numbers.h"
+#include "app/words/text.h"
 #include "app/work/session.h"
 
 namespace thallos {
@@ -42,6 +43,10 @@ std::vector<char> belonging(const Project& project, Verb verb) {
 QString plantsText(Id item, Session& session) {
     const auto& built = session.document.built();
     return countText(built ? built->plantCount(item) : 0);
+}
+
+QString kindText(const Item& item) {
+    return withItemKind(item, [](const auto& kind, const auto&) { return tr(kind.name.value); });
 }
 
 bool takesMaterials(const Item* item) {

@@ -22,6 +22,7 @@ class Session;
 class Tools;
 
 template <class T> struct ItemKind {
+    Must<Text> name;                                           // as people read it
     Must<Verb> verb;                                           // in whose list it is
     Must<const char*> icon;                                    // of assets/icons
     Must<QString (*)(const T&, const Item&, Session&)> detail; // at the right of its row in the list
@@ -62,6 +63,7 @@ bool belongs(const Project& project, const Item& item, Verb verb);
 std::vector<char> belonging(const Project& project, Verb verb);
 // How many plants of the item stand, as text.
 QString plantsText(Id item, Session& session);
+QString kindText(const Item& item);    // "building"
 bool takesMaterials(const Item* item); // not null, and of a kind that does
 Box3f spaceOf(const Item& item, const HeightField* ground);
 // Over the plan area, from the ground up to `tall` metres above it.

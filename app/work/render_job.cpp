@@ -10,6 +10,28 @@
 
 namespace thallos {
 
+PictureSettings pictureSettings(const RenderOrder& order) {
+    const auto wants = [&](Pass p) {
+        return std::find(order.delivery.passes.begin(), order.delivery.passes.end(), p) != order.delivery.passes.end();
+    };
+    PictureSettings settings;
+    settings.size = order.size;
+    settings.noise = order.shot.noise;
+    settings.split = wants(Pass::Light) || wants(Pass::Sources);
+    settings.mattes = wants(Pass::Mattes) || order.delivery.mattePictures;
+    if (const auto& part = order.part) {
+        const auto pixel = [&](const V2f& share) {
+            return V2i(
+                std::clamp(static_cast<int>(std::lround(share.x * static_cast<float>(order.size.x))), 0, order.size.x),
+                std::clamp(static_cast<int>(std::lround(share.y * static_cast<float>(order.size.y))), 0, order.size.y));
+        };
+        settings.regionStart = pixel(part->min);
+        const V2i size = pixel(part->max) - settings.regionStart;
+        settings.regionSize = V2i(std::max(size.x, 1), std::max(size.y, 1));
+    }
+    return settings;
+}
+
 RenderJob::RenderJob(RenderOrder order, QObject* parent) : QObject(parent), order_(std::move(order)) {}
 
 void RenderJob::start(std::shared_ptr<const PlantLibrary> library, std::shared_ptr<const Scene> scene) {
@@ -23,7 +45,7 @@ RenderJob::~RenderJob() {
 
 void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::shared_ptr<const Scene> scene) {
     try {
-        PictureSettings settings;
+        PictureSettings settings = pictureSettings(order_);
         prepare(order_.delivery, settings); // what can't be written is known before anything is built
         // The shown scene serves if it is of this very document and shows what the shot shows.
         order_.shot.camera.nearCut = 0;
@@ -35,19 +57,6 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
             progress_->throwIfCancelled();
             scene = builder.update(site, visibility);
             progress_->throwIfCancelled();
-        }
-        settings.size = order_.size;
-        settings.noise = order_.shot.noise;
-        if (const auto& part = order_.part) {
-            const auto pixel = [&](const V2f& share) {
-                return V2i(std::clamp(static_cast<int>(std::lround(share.x * static_cast<float>(order_.size.x))), 0,
-                                      order_.size.x),
-                           std::clamp(static_cast<int>(std::lround(share.y * static_cast<float>(order_.size.y))), 0,
-                                      order_.size.y));
-            };
-            settings.regionStart = pixel(part->min);
-            const V2i size = pixel(part->max) - settings.regionStart;
-            settings.regionSize = V2i(std::max(size.x, 1), std::max(size.y, 1));
         }
         result_ = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot, settings,
                                 order_.samples, order_.denoise, *progress_);
@@ -70,7 +79,7 @@ void RenderJob::write() {
     try {
         const auto files = deliver(*result_, *scene_, order_.shot.finish, order_.delivery);
         QStringList remarks;
-        for (const std::string& w : warnings_) remarks += QString::fromStdString(w);
+        for (const Text& w : warnings_) remarks += thallos::tr(w);
         if (result_->lost > 0)
             remarks += tr("%1 samples could not be computed and are black; please report this with the project.")
                            .arg(result_->lost);

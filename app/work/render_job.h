@@ -20,6 +20,9 @@ struct RenderOrder {
     Delivery delivery;         // its files
 };
 
+// Of a picture that is ordered so.
+PictureSettings pictureSettings(const RenderOrder& order);
+
 class RenderJob : public QObject {
     Q_OBJECT
 public:
@@ -44,7 +47,7 @@ private:
     RenderOrder order_;
     std::shared_ptr<const Scene> scene_; // of the finished picture
     std::optional<RenderResult> result_;
-    std::vector<std::string> warnings_; // of the site
+    std::vector<Text> warnings_; // of the site
     std::shared_ptr<Progress> progress_ = std::make_shared<Progress>();
     Task thread_;
 };

@@ -6,6 +6,7 @@
 #include <QAbstractSpinBox>
 #include <QComboBox>
 #include <QEvent>
+#include <QKeyEvent>
 #include <QScrollBar>
 
 #include "app/words/text.h"
@@ -17,6 +18,16 @@ Application::Application(int& argc, char** argv) : QApplication(argc, argv) {
 }
 
 bool Application::eventFilter(QObject* receiver, QEvent* event) {
+    // Letters that are typed into a closed list choose in it, before they are commands of the window.
+    if (event->type() == QEvent::ShortcutOverride && qobject_cast<QComboBox*>(receiver)) {
+        const auto* key = static_cast<QKeyEvent*>(event);
+        if (!key->text().isEmpty() && key->text()[0].isPrint() &&
+            !(key->modifiers() & (Qt::ControlModifier | Qt::AltModifier | Qt::MetaModifier))) {
+            event->accept();
+            return true;
+        }
+        return false;
+    }
     if (event->type() != QEvent::Wheel) return false;
     const bool field = qobject_cast<QComboBox*>(receiver) || qobject_cast<QAbstractSpinBox*>(receiver) ||
                        (qobject_cast<QAbstractSlider*>(receiver) && !qobject_cast<QScrollBar*>(receiver));

@@ -203,7 +203,9 @@ void View::setNearCut(float metres) {
 
 void View::settle() {
     settleTimer_.stop();
-    const Page now{shot_, camera_};
+    Page now;
+    now.shot = shot_;
+    now.camera = camera_;
     if (views_[viewAt_] == now) return;
     views_.resize(viewAt_ + 1);
     views_.push_back(now);

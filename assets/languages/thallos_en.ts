@@ -88,6 +88,20 @@
    </translation>
   </message>
   <message numerus="yes">
+   <source>%n texture(s) not found</source>
+   <translation>
+    <numerusform>%n texture not found</numerusform>
+    <numerusform>%n textures not found</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
+   <source>%n texture(s) not found beside the file or unreadable:</source>
+   <translation>
+    <numerusform>%n texture not found beside the file or unreadable:</numerusform>
+    <numerusform>%n textures not found beside the file or unreadable:</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>Collected %1 and %n file(s)</source>
    <translation>
     <numerusform>Collected %1 and %n file</numerusform>

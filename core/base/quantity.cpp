@@ -148,6 +148,22 @@ private:
         return v * implied_;
     }
 
+    // " 1/2" behind whole inches; 0 where there is none.
+    double fraction() {
+        const std::string_view before = rest_;
+        const auto whole = [this](int& n) {
+            const auto r = std::from_chars(rest_.data(), rest_.data() + rest_.size(), n);
+            if (r.ec != std::errc() || n < 0) return false;
+            rest_.remove_prefix(static_cast<size_t>(r.ptr - rest_.data()));
+            return true;
+        };
+        int part = 0, of = 0;
+        skip();
+        if (whole(part) && take("/") && whole(of) && of > 0) return static_cast<double>(part) / of;
+        rest_ = before;
+        return 0;
+    }
+
     // 8'-6", 8' 6", 8 ft 6 in are one length; "8' - 6"" with room around the sign is a difference.
     double inchesAfterFeet() {
         const std::string_view before = rest_;
@@ -157,6 +173,7 @@ private:
         const auto r = std::from_chars(rest_.data(), rest_.data() + rest_.size(), v, std::chars_format::fixed);
         if (r.ec == std::errc() && v >= 0 && r.ptr != rest_.data()) {
             rest_.remove_prefix(static_cast<size_t>(r.ptr - rest_.data()));
+            v += fraction();
             skip();
             for (const std::string_view name : {std::string_view("\""), std::string_view("in")})
                 if (rest_.substr(0, name.size()) == name) {
@@ -191,6 +208,19 @@ std::string formatClock(double hours) {
     const long minutes = std::lround(hours * 60);
     const auto two = [](long n) { return std::string(n < 10 ? "0" : "") + std::to_string(n); };
     return two(minutes / 60) + ":" + two(minutes % 60);
+}
+
+std::string formatFeet(double metres, int denominator) {
+    const long parts = std::lround(std::abs(metres) / kInch * denominator), foot = 12L * denominator;
+    const long inches = parts % foot / denominator;
+    long part = parts % denominator, of = denominator;
+    while (part > 0 && part % 2 == 0 && of % 2 == 0) {
+        part /= 2;
+        of /= 2;
+    }
+    std::string s = std::to_string(parts / foot) + "'-" + std::to_string(inches);
+    if (part > 0) s += " " + std::to_string(part) + "/" + std::to_string(of);
+    return (metres < 0 && parts > 0 ? "-" : "") + s + "\"";
 }
 
 std::string formatNumber(double value, int decimals) {

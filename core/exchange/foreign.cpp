@@ -15,6 +15,8 @@
 #include <sys/wait.h>
 #include <unistd.h>
 
+#include <nlohmann/json.hpp>
+
 #include "core/base/error.h"
 #include "core/exchange/reason.h"
 #include "core/finish/encode.h"
@@ -130,21 +132,50 @@ fs::path importerProgram() {
     return fs::read_symlink("/proc/self/exe", e).parent_path() / "thallos-importer";
 }
 
-Model importModel(const fs::path& file, const ModelImport& how, Progress* progress, const ForeignLimits& limits) {
+ForeignModel importForeign(const fs::path& file, const ModelImport& how, Progress* progress,
+                           const ForeignLimits& limits) {
     std::error_code e;
     if (!fs::is_regular_file(file, e))
         throw Error(Error::Kind::Missing, Text("File not found: %w"), file.string(),
                     Text("Check the folder or whether a drive is connected"));
     const Scratch scratch;
-    const fs::path out = scratch / "model";
+    const fs::path out = scratch / "model", notes = scratch / "notes";
     std::ostringstream unit;
     unit << how.unit;
-    runChild({"model", fs::absolute(file).string(), out.string(), unit.str(), std::string(1, how.up),
+    runChild({"model", fs::absolute(file).string(), out.string(), notes.string(), unit.str(), std::string(1, how.up),
               how.plant ? "plant" : "model"},
              file, limits, progress, scratch);
-    Model model = unpackModel(readFile(out));
-    if (model.name.empty()) model.name = file.stem().string();
-    return model;
+    ForeignModel read;
+    read.model = unpackModel(readFile(out));
+    unpackNotes(readFile(notes), read);
+    if (read.model.name.empty()) read.model.name = file.stem().string();
+    return read;
+}
+
+std::string packNotes(const ForeignModel& m) {
+    nlohmann::json j{{"missing", m.missing},
+                     {"unit", m.unit},
+                     {"told", m.unitTold},
+                     {"up", std::string(1, m.up)},
+                     {"origin", {m.origin.x, m.origin.y, m.origin.z}},
+                     {"notes", nlohmann::json::array()}};
+    for (const Text& t : m.notes) j["notes"].push_back(toJson(t));
+    // Names in files may be in any encoding.
+    return j.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace);
+}
+
+void unpackNotes(const std::string& bytes, ForeignModel& m) {
+    try {
+        const auto j = nlohmann::json::parse(bytes);
+        m.missing = j.at("missing").get<std::vector<std::string>>();
+        m.unit = j.at("unit").get<float>();
+        m.unitTold = j.at("told").get<bool>();
+        m.up = j.at("up").get<std::string>().at(0);
+        for (int k = 0; k < 3; ++k) m.origin[k] = j.at("origin").at(static_cast<size_t>(k)).get<double>();
+        for (const auto& t : j.at("notes")) m.notes.push_back(textOf(t));
+    } catch (const std::exception&) {
+        throw Error(Error::Kind::Unreadable, Text("What was found in the file is damaged"), "");
+    }
 }
 
 std::string packHeights(const HeightRaster& r) {

@@ -7,6 +7,7 @@
 
 #include "core/base/image.h"
 #include "core/base/progress.h"
+#include "core/base/text.h"
 #include "core/ground/height_field.h"
 #include "core/material/model.h"
 
@@ -22,9 +23,23 @@ struct ModelImport {
     char up = 'a';      // 'y', 'z', or 'a': as the format has it
     bool plant = false; // alpha of pictures stays where the file says that nothing is cut out
 };
+// A model, and what its file told of it.
+struct ForeignModel {
+    Model model;
+    std::vector<Text> notes;          // what was left out or is odd, each a clause that begins with a capital
+    std::vector<std::string> missing; // names of textures that were not found or cannot be read
+    float unit = 1;                   // metres a unit of the file, as it was read
+    bool unitTold = false;            // by the file or its format; else taken for metres
+    char up = 'y';                    // the file's axis that was taken for up: 'y' or 'z'
+    V3d origin{0};                    // the file's own origin, in the model's space
+};
 // Throws Error::Missing, Unreadable, Unsupported or Cancelled. Safe from any thread; blocks until read.
-Model importModel(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr,
-                  const ForeignLimits& limits = {});
+ForeignModel importForeign(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr,
+                           const ForeignLimits& limits = {});
+inline Model importModel(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr,
+                         const ForeignLimits& limits = {}) {
+    return importForeign(file, how, progress, limits).model;
+}
 
 // PNG, JPEG, TIFF, EXR or WebP, 8 or 16 bits or light; at most 16 384 wide and high, larger ones are made to fit.
 // `color`: light gets the sRGB curve; pictures of data stay as they are. Throws as importModel() does.
@@ -57,6 +72,8 @@ void exportHeights(const std::filesystem::path& file, const HeightRaster& raster
 std::filesystem::path importerProgram();
 
 // Between parent and child.
+std::string packNotes(const ForeignModel& model);                // all but the model itself
+void unpackNotes(const std::string& bytes, ForeignModel& model); // throws Error::Unreadable
 std::string packHeights(const HeightRaster& raster);
 HeightRaster unpackHeights(const std::string& bytes); // throws Error::Unreadable
 std::string packLight(const Image& light);

@@ -351,7 +351,7 @@ void clean(Model& m, const ProxyDraft& draft, const ProxyOrder& order, const std
             report.push_back(Text("Translucency of foliage added"));
         }
     } else {
-        for (const std::string& w : m.warnings) report.push_back(Text("File: %1", w));
+        report.insert(report.end(), draft.notes.begin(), draft.notes.end());
         if (order.upright) {
             turnUp(m, draft);
             report.push_back(Text("Stood up"));
@@ -407,6 +407,13 @@ nlohmann::json recipeOf(const ProxyDraft& draft, const ProxyOrder& order, const 
 }
 
 } // namespace
+
+ProxyDraft draftOf(ForeignModel read) {
+    ProxyDraft out = draftOf(std::move(read.model));
+    out.notes = std::move(read.notes);
+    for (const std::string& name : read.missing) out.notes.push_back(Text("Texture %1 not found or unreadable", name));
+    return out;
+}
 
 ProxyDraft draftOf(Model model) {
     ProxyDraft out;

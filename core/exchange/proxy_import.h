@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/base/text.h"
+#include "core/exchange/foreign.h"
 #include "core/planting/species.h"
 
 namespace thallos {
@@ -25,10 +26,11 @@ struct ProxyDraft {
     bool flat = false;                    // a picture on a card
     bool lies = false;                    // a plant on its side: its file has another axis upwards
     SpeciesKind kind = SpeciesKind::Thing;
-    std::vector<Text> notes; // of what was done to a flat picture
+    std::vector<Text> notes; // of what was odd in the file, or was done to a flat picture
 };
 // By the names of materials, their pictures and the form of what bears them.
 ProxyDraft draftOf(Model model);
+ProxyDraft draftOf(ForeignModel read); // and what was odd in its file
 // Cut out by its alpha, or from an even background. Throws Error::Unreadable when nothing is to be seen in it.
 ProxyDraft draftOf(const Picture& picture, const std::string& name);
 

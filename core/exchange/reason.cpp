@@ -6,8 +6,6 @@
 
 namespace thallos {
 
-namespace {
-
 using nlohmann::json;
 
 json toJson(const Text& text) {
@@ -22,8 +20,6 @@ Text textOf(const json& j) {
     for (size_t i = 1; i < j.size(); ++i) text.parts.push_back(j[i].get<std::string>());
     return text;
 }
-
-} // namespace
 
 std::string reasonOf(const Text& problem, const Text& remedy) {
     // What libraries say may be in any encoding.

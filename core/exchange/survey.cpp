@@ -49,11 +49,25 @@ float fillGaps(Raster<float>& z) {
 
 } // namespace
 
-Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const std::string& source) {
+V2f extent(const HeightRaster& r) {
+    return V2f(static_cast<float>(r.width - 1), static_cast<float>(r.height - 1)) * r.cell;
+}
+
+GroundGrid enlargedGrid(const GroundGrid& grid, const HeightRaster& raster, const V2f& centre) {
+    constexpr float kMostCells = 2048; // a side
+    const V2f covers = extent(raster), old = grid.size();
+    V2f size(std::max(old.x, covers.x + 2 * std::abs(centre.x)), std::max(old.y, covers.y + 2 * std::abs(centre.y)));
+    const float cell = std::max(grid.cell, std::max(size.x, size.y) / kMostCells);
+    for (int k = 0; k < 2; ++k) size[k] = std::ceil(size[k] / cell - 1e-3f) * cell;
+    return GroundGrid::make(size, cell);
+}
+
+Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const std::string& source,
+                  const TerrainPlace& place) {
     Surveyed out{ground};
     const GroundGrid& grid = ground.grid;
-    const bool fits =
-        r.width == grid.cells.x + 1 && r.height == grid.cells.y + 1 && std::abs(r.cell - grid.cell) < 1e-3f * grid.cell;
+    const bool fits = place.centre == V2f(0) && r.width == grid.cells.x + 1 && r.height == grid.cells.y + 1 &&
+                      std::abs(r.cell - grid.cell) < 1e-3f * grid.cell;
     if (!fits && fit == Fit::Exact)
         throw Error(
             Error::Kind::Invalid,
@@ -85,6 +99,7 @@ Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const st
     if (!fits) {
         scale = r.sized ? V2f(grid.cell / r.cell) : raster / across;
         first = (raster - across * scale) * 0.5f;
+        if (r.sized) first += V2f(-place.centre.x, place.centre.y) / r.cell; // rows run south
     }
     Raster<float> z(grid.cells.x + 1, grid.cells.y + 1, nan); // rows from the south
     for (int y = 0; y < z.height; ++y)
@@ -94,6 +109,7 @@ Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const st
     if (std::none_of(z.pixels.begin(), z.pixels.end(), [](float v) { return std::isfinite(v); }))
         throw Error(Error::Kind::Unsupported, Text("%w has no height within the site"), source);
     out.unknown = fillGaps(z);
+    for (float& v : z.pixels) v += place.lift;
     out.ground.survey.assign(static_cast<size_t>(grid.tileCount()), nullptr);
     for (int i = 0; i < grid.tileCount(); ++i) {
         auto tile = std::make_shared<HeightTile>(grid.tileSize(i));

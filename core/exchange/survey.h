@@ -10,8 +10,11 @@ namespace thallos {
 
 enum class Fit {
     Exact,   // as many heights as the ground, and as far apart
-    TrueSize // in its own size with its middle on the site's; of a file that does not say how large it is, over all of
-             // it
+    TrueSize // in its own size about a centre; of a file that does not say how large it is, over all of the site
+};
+struct TerrainPlace {
+    V2f centre{0};  // metres on the site, of the raster; of Fit::TrueSize
+    float lift = 0; // metres added to every height
 };
 struct Surveyed {
     Ground ground;
@@ -19,6 +22,12 @@ struct Surveyed {
 };
 // The ground with the raster as its survey; what was sculpted stays on top. Throws Error::Invalid naming `source` when
 // the raster does not fit exactly and must, Error::Unsupported when it tells no height of the site.
-Surveyed surveyed(const Ground& ground, const HeightRaster& raster, Fit fit, const std::string& source);
+Surveyed surveyed(const Ground& ground, const HeightRaster& raster, Fit fit, const std::string& source,
+                  const TerrainPlace& place = {});
+// The grid of a site that holds all of the raster at its place, about the same middle; coarser where it would be
+// larger than is worked with in comfort.
+GroundGrid enlargedGrid(const GroundGrid& grid, const HeightRaster& raster, const V2f& centre);
+// Metres that the raster covers, west to east and south to north.
+V2f extent(const HeightRaster& raster);
 
 } // namespace thallos

@@ -126,8 +126,8 @@ Environment makeEnvironment(const Place& place, const Daylight& daylight,
                             std::shared_ptr<const Atmosphere> atmosphere) {
     check(daylight.time);
     if (!atmosphere) atmosphere = std::make_shared<Atmosphere>(daylight.visibility);
-    return makeEnvironment(sunDirection(sunPosition(place, daylight.time)), static_cast<float>(place.elevation),
-                           *atmosphere, daylight.cloud);
+    return makeEnvironment(sunDirection(sunPosition(place, daylight.time), place.north),
+                           static_cast<float>(place.elevation), *atmosphere, daylight.cloud);
 }
 
 Environment::HazeCell hazeAlong(const Environment& e, const V3f& direction, float distance) {

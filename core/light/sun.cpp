@@ -142,8 +142,8 @@ SunPosition sunPosition(const Place& place, const CivilTime& time, const Air& ai
     return {e, 90 - e, sun.azimuth};
 }
 
-V3f sunDirection(const SunPosition& sun) {
-    const double a = sun.altitude * kRad, z = sun.azimuth * kRad;
+V3f sunDirection(const SunPosition& sun, double north) {
+    const double a = sun.altitude * kRad, z = (sun.azimuth + north) * kRad;
     return {static_cast<float>(std::cos(a) * std::sin(z)), static_cast<float>(std::cos(a) * std::cos(z)),
             static_cast<float>(std::sin(a))};
 }

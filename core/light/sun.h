@@ -12,6 +12,7 @@ struct Place {
     double latitude = 52.1;  // degrees, north positive
     double longitude = -1.6; // degrees, east positive
     double elevation = 90;   // metres
+    double north = 0;        // degrees from the site's +Y, clockwise, to true north
     bool operator==(const Place&) const = default;
 };
 
@@ -38,8 +39,8 @@ struct SunPosition {
 };
 
 SunPosition sunPosition(const Place& place, const CivilTime& time, const Air& air = {});
-// Unit vector to the sun; site north is +Y.
-V3f sunDirection(const SunPosition& sun);
+// Unit vector to the sun on a site whose true north lies so many degrees clockwise from its +Y.
+V3f sunDirection(const SunPosition& sun, double north = 0);
 
 // Local hours of the given day; empty where the sun does not rise or set.
 struct SunDay {

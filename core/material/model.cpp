@@ -22,15 +22,13 @@ int64_t triangleCount(const Model& model) {
     return n;
 }
 
-void tidy(Model& model) {
-    int removed = 0;
+Tidied tidy(Model& model) {
+    Tidied out;
     for (Part& part : model.parts) {
-        removed += removeBroken(part.mesh);
+        out.removed += removeBroken(part.mesh);
         if (part.mesh.normals.size() != part.mesh.positions.size()) part.mesh.normals.clear();
         if (part.mesh.uvs.size() != part.mesh.positions.size()) part.mesh.uvs.clear();
     }
-    if (removed)
-        model.warnings.push_back(std::to_string(removed) + " triangles without area or with broken corners left out");
     std::erase_if(model.parts, [](const Part& p) { return p.mesh.empty(); });
     if (model.parts.empty()) throw Error(Error::Kind::Unreadable, Text("%w contains no triangles"), model.name);
     if (model.materials.empty()) model.materials.push_back({.name = "plain"});
@@ -38,13 +36,14 @@ void tidy(Model& model) {
         if (part.material < 0 || part.material >= static_cast<int>(model.materials.size())) part.material = 0;
 
     const Box3f b = bounds(model);
-    const V3f shift(-(b.min.x + b.max.x) / 2, -(b.min.y + b.max.y) / 2, -b.min.z);
+    out.shift = V3f(-(b.min.x + b.max.x) / 2, -(b.min.y + b.max.y) / 2, -b.min.z);
     std::vector<const Mesh*> meshes;
     for (Part& part : model.parts) {
-        for (V3f& p : part.mesh.positions) p += shift;
+        for (V3f& p : part.mesh.positions) p += out.shift;
         meshes.push_back(&part.mesh);
     }
     model.outlines = footprint(meshes, 0.6f);
+    return out;
 }
 
 } // namespace thallos

@@ -23,14 +23,17 @@ struct Model {
     std::vector<Part> parts;
     std::vector<Surface> materials;
     std::vector<Polygon> outlines; // footprint() of what stands on the ground
-    std::vector<std::string> warnings;
 };
 
 Box3f bounds(const Model& model);
 int64_t triangleCount(const Model& model);
 
+struct Tidied {
+    int removed = 0; // triangles without area or with corners that are not there
+    V3f shift{0};    // what was added to every point
+};
 // Puts the base on z = 0, fills in `outlines`, drops broken triangles and parts with none, and sees that every part's
 // material exists. Throws Error::Unreadable when nothing is left.
-void tidy(Model& model);
+Tidied tidy(Model& model);
 
 } // namespace thallos

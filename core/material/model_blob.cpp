@@ -170,8 +170,7 @@ std::string packModel(const Model& model) {
     }
     w.put(static_cast<uint64_t>(model.outlines.size()));
     for (const Polygon& o : model.outlines) w.put(o);
-    w.put(static_cast<uint64_t>(model.warnings.size()));
-    for (const std::string& s : model.warnings) w.put(s);
+    w.put(static_cast<uint64_t>(0)); // where warnings of the import were kept
     return std::move(w.bytes);
 }
 
@@ -205,7 +204,7 @@ Model unpackModel(std::string_view bytes) {
         m.parts.push_back(std::move(p));
     }
     for (size_t n = r.count(8); n; --n) m.outlines.push_back(r.list<V2f>());
-    for (size_t n = r.count(8); n; --n) m.warnings.push_back(r.text());
+    for (size_t n = r.count(8); n; --n) r.text();
     return m;
 }
 

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <optional>
 
 #include "core/base/elementary.h"
 #include "core/base/hash.h"
@@ -36,6 +38,84 @@ void candidates(uint64_t stream, int cx, int cy, float density, std::vector<Cand
     }
 }
 
+// Which species of the mix a candidate is.
+class Chooser {
+public:
+    explicit Chooser(const std::vector<MixSpecies>& species) : species_(species) {
+        float before = 0;
+        for (size_t i = 0; i < species.size(); ++i) {
+            widest_ = std::max(widest_, species[i].spacing);
+            if (species[i].spacing == 0) {
+                lowShare_ += species[i].chance - before;
+                low_.emplace_back(lowShare_, i);
+            }
+            before = species[i].chance;
+        }
+    }
+    size_t operator()(const Candidate& c) const {
+        const float pick = unitFloat(mix(c.key, 4));
+        size_t s = 0;
+        while (s + 1 < species_.size() && pick >= species_[s].chance) ++s;
+        return s;
+    }
+    // One of those without a spacing of their own; none: the mix has no such.
+    std::optional<size_t> low(const Candidate& c) const {
+        if (low_.empty()) return std::nullopt;
+        const float pick = unitFloat(mix(c.key, 11)) * lowShare_;
+        size_t s = 0;
+        while (s + 1 < low_.size() && pick >= low_[s].first) ++s;
+        return low_[s].second;
+    }
+    float spacing(size_t s) const { return species_[s].spacing; }
+    float widest() const { return widest_; }
+
+private:
+    const std::vector<MixSpecies>& species_;
+    std::vector<std::pair<float, size_t>> low_; // cumulative share, index
+    float lowShare_ = 0, widest_ = 0;
+};
+
+// Candidates of species with a spacing of their own, in bins as wide as the widest.
+class Apart {
+public:
+    Apart(const Chooser& choose, const std::vector<Candidate>& all, const V2f& corner)
+        : choose_(choose), corner_(corner) {
+        if (choose.widest() <= 0) return;
+        for (const Candidate& c : all)
+            if (const float spacing = choose.spacing(choose(c)); spacing > 0)
+                bins_[binOf(c.at)].push_back({&c, spacing});
+    }
+    bool crowded(const Candidate& c, size_t species) const {
+        const float own = choose_.spacing(species);
+        if (own <= 0) return false;
+        const V2i at = binOf(c.at);
+        for (int y = at.y - 1; y <= at.y + 1; ++y)
+            for (int x = at.x - 1; x <= at.x + 1; ++x) {
+                const auto bin = bins_.find(V2i(x, y));
+                if (bin == bins_.end()) continue;
+                for (const auto& [o, spacing] : bin->second) {
+                    const float least = (own + spacing) / 2;
+                    if ((o->at - c.at).length2() < least * least &&
+                        (o->rank < c.rank || (o->rank == c.rank && o->key < c.key)))
+                        return true;
+                }
+            }
+        return false;
+    }
+
+private:
+    struct Less {
+        bool operator()(const V2i& a, const V2i& b) const { return a.y != b.y ? a.y < b.y : a.x < b.x; }
+    };
+    V2i binOf(const V2f& p) const {
+        return {static_cast<int>(std::floor((p.x - corner_.x) / choose_.widest())),
+                static_cast<int>(std::floor((p.y - corner_.y) / choose_.widest()))};
+    }
+    const Chooser& choose_;
+    V2f corner_;
+    std::map<V2i, std::vector<std::pair<const Candidate*, float>>, Less> bins_;
+};
+
 struct Outline {
     Polygon polygon;
     Box2f box;
@@ -65,11 +145,12 @@ void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<M
     if (outlines.empty()) return;
     const Box2f box({std::max(all.min.x, window.min.x), std::max(all.min.y, window.min.y)},
                     {std::min(all.max.x, window.max.x), std::min(all.max.y, window.max.y)});
-    const uint64_t stream = mix(id, drift.seed, static_cast<uint64_t>(drift.version));
+    const uint64_t stream = mix(id, drift.seed, 1); // the same places in every version
+    const Chooser choose(mixSpecies);
 
     // All candidates that can stand in the box or push away one that does, in a grid of cells no smaller than the
     // spacing.
-    const float reach = drift.spacing;
+    const float reach = std::max(drift.spacing, choose.widest());
     const int x0 = static_cast<int>(std::floor((box.min.x - reach) / kCell)),
               x1 = static_cast<int>(std::floor((box.max.x + reach) / kCell));
     const int y0 = static_cast<int>(std::floor((box.min.y - reach) / kCell)),
@@ -107,6 +188,7 @@ void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<M
         return false;
     };
 
+    const Apart apart(choose, found, corner);
     for (const Candidate& c : found) {
         if (c.at.x < box.min.x || c.at.y < box.min.y || c.at.x >= box.max.x || c.at.y >= box.max.y) continue;
         if (drift.patchiness > 0) {
@@ -116,9 +198,12 @@ void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<M
         bool inside = false;
         for (const Outline& o : outlines) inside = inside || (o.box.intersects(c.at) && contains(o.polygon, c.at));
         if (!inside || (drift.spacing > 0 && crowded(c))) continue;
-        const float pick = unitFloat(mix(c.key, 4));
-        size_t s = 0;
-        while (s + 1 < mixSpecies.size() && pick >= mixSpecies[s].chance) ++s;
+        size_t s = choose(c);
+        if (apart.crowded(c, s)) {
+            const auto low = choose.low(c);
+            if (!low) continue;
+            s = *low;
+        }
         if (!site.open(c.at, mixSpecies[s].spread)) continue;
 
         PlantRecord r{};

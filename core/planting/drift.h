@@ -12,7 +12,8 @@ namespace thallos {
 
 struct MixEntry {
     std::string species;
-    float share = 1; // any positive number; shares are relative
+    float share = 1;   // any positive number; shares are relative
+    float spacing = 0; // of trees and shrubs: least metres from each other; 0: as wide as their crowns ask for
     bool operator==(const MixEntry&) const = default;
 };
 
@@ -25,7 +26,7 @@ struct Drift {
     float lean = 0.15f;       // 0 upright .. 1 with the slope
     float patchiness = 0;     // 0 even .. 1 broken into patches
     uint64_t seed = 1;
-    int version = 1; // of the scatter algorithm
+    int version = 2; // of the scatter algorithm; 1: trees and shrubs stand as close as all else
     bool operator==(const Drift&) const = default;
 };
 
@@ -49,15 +50,17 @@ struct PlantingSite {
 
 // What scattering must know of a mix entry.
 struct MixSpecies {
-    float chance; // cumulative, the last is 1
-    int species;  // index in the library
-    float spread; // metres
+    float chance;      // cumulative, the last is 1
+    int species;       // index in the library
+    float spread;      // metres
+    float spacing = 0; // metres from others that have one; 0: none of its own
 };
 
 // The drift's plants whose feet stand in `window`, ordered by place. A plant's place depends on `id`, seed and place
 // alone: changed density, mix, spacing or masks make plants come and go, none moves. Candidates lie in world cells of 4
 // m and are ranked within the cell; a candidate gives way to higher-ranked candidates nearer than `spacing`, accepted
-// or not.
+// or not. Of species with a spacing of their own a candidate gives way to the higher-ranked of such species that are
+// nearer than the mean of both spacings: then one without takes its place, if the mix has any.
 void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<MixSpecies>& mix, const Box2f& window,
              const PlantingSite& site, std::vector<PlantRecord>& out);
 

@@ -31,6 +31,10 @@ float Species::height() const {
     return most * (1 + recipe.heightSpread);
 }
 
+float crownSpacing(const Species& species) {
+    return 0.8f * species.spread();
+}
+
 float Species::spread() const {
     struct Wide {
         float height;

@@ -113,6 +113,8 @@ struct Species {
     float height() const; // metres, of the tallest that may grow
     float spread() const; // and how wide that is
 };
+// Metres between two of them in a mix that tells none: crowns of a wood touch and lean into each other.
+float crownSpacing(const Species& species);
 
 // All species of a folder of recipes (*.json), in the order of their names. Safe to read from any thread.
 class PlantLibrary {

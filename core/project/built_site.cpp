@@ -40,7 +40,7 @@ std::vector<char> otherPads(const std::vector<Pad>& pads, const std::vector<Pad>
 class Builder {
 public:
     Builder(const Project& project, const std::shared_ptr<const PlantLibrary>& library, const BuiltSite* previous,
-            BuildMode mode, std::vector<std::string>* warnings, const BuildSlice& slice)
+            BuildMode mode, std::vector<Text>* warnings, const BuildSlice& slice)
         : previous_(comparable(previous, project, library.get()) ? previous : nullptr), mode_(mode),
           warnings_(warnings), slice_(slice), out_(std::make_shared<BuiltSite>()) {
         out_->project = project;
@@ -240,7 +240,7 @@ private:
             });
             for (const std::string& name : missing)
                 if (warnings_)
-                    warnings_->push_back(item->name + ": there is no species \"" + name + "\" in the plant library.");
+                    warnings_->push_back(Text("%1: the plant library has no species “%2”.", item->name, name));
             if (source.sow) out.push_back(std::move(source));
         }
         return out;
@@ -266,7 +266,7 @@ private:
                 items.push_back(item);
                 out_->climbers.push_back({item->id, species, nullptr, 1, placeOf(project, out_->field, c)});
             } else if (warnings_)
-                warnings_->push_back(item->name + ": there is no climber \"" + c.species + "\" in the plant library.");
+                warnings_->push_back(Text("%1: the plant library has no climber “%2”.", item->name, c.species));
         }
         parallelFor(static_cast<int>(items.size()), [&](int i) {
             GrownClimber& grown = out_->climbers[i];
@@ -290,7 +290,7 @@ private:
         });
         for (const GrownClimber& grown : out_->climbers)
             if (warnings_ && triangleCount(*grown.model) == 0)
-                warnings_->push_back(grown.model->name + ": there is nothing left to climb where it was planted.");
+                warnings_->push_back(Text("%1: nothing is left to climb where it was planted.", grown.model->name));
     }
 
     // As it grew in the site before, if it would grow the same again.
@@ -326,7 +326,7 @@ private:
 
     const BuiltSite* previous_;
     BuildMode mode_;
-    std::vector<std::string>* warnings_;
+    std::vector<Text>* warnings_;
     BuildSlice slice_;
     std::shared_ptr<BuiltSite> out_;
     std::vector<char> moved_;
@@ -356,7 +356,7 @@ std::shared_ptr<const PlantLibrary> libraryOf(const Project& project, const Plan
 
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
                                        const std::shared_ptr<const BuiltSite>& previous, BuildMode mode,
-                                       std::vector<std::string>* warnings, const BuildSlice& slice) {
+                                       std::vector<Text>* warnings, const BuildSlice& slice) {
     return Builder(project, libraryOf(project, *library), previous.get(), mode, warnings, slice).run();
 }
 

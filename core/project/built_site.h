@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/project/plant_tile.h"
 #include "core/project/project.h"
 
@@ -69,7 +70,7 @@ std::shared_ptr<const PlantLibrary> libraryOf(const Project& project, const Plan
 // Shares with `previous` whatever did not change. Species that the library lacks are left out and named in `warnings`.
 std::shared_ptr<const BuiltSite> build(const Project& project, std::shared_ptr<const PlantLibrary> library,
                                        const std::shared_ptr<const BuiltSite>& previous = nullptr,
-                                       BuildMode mode = BuildMode::Rest, std::vector<std::string>* warnings = nullptr,
+                                       BuildMode mode = BuildMode::Rest, std::vector<Text>* warnings = nullptr,
                                        const BuildSlice& slice = {});
 
 } // namespace thallos

@@ -97,7 +97,8 @@ std::optional<Text> wrongGroup(const Items& items, const Item& item) {
 }
 
 bool onEarth(const Place& p) {
-    return std::abs(p.latitude) <= 90 && std::abs(p.longitude) <= 180 && std::abs(p.elevation) < 1e5;
+    return std::abs(p.latitude) <= 90 && std::abs(p.longitude) <= 180 && std::abs(p.elevation) < 1e5 &&
+           std::abs(p.north) <= 360;
 }
 
 } // namespace

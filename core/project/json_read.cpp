@@ -68,7 +68,8 @@ void dropDangling(Project& p, std::vector<std::string>& leftOut) {
 Site readSite(const JsonReader& in) {
     Site site;
     site.name = in.at("name").text();
-    site.place = {in.at("latitude_deg").number(), in.at("longitude_deg").number(), in.at("elevation_m").number()};
+    site.place = {in.at("latitude_deg").number(), in.at("longitude_deg").number(), in.at("elevation_m").number(),
+                  in.has("north_deg") ? in.at("north_deg").number() : 0};
     site.zone = in.at("zone_h").number();
     if (in.has("time_zone")) site.timeZone = in.at("time_zone").text();
     site.farSeed = in.at("far_land_seed").natural();

@@ -43,6 +43,7 @@ json dump(const Project& project, const BlobSink& sink) {
                  {"zone_h", site.zone},
                  {"far_land_seed", site.farSeed},
                  {"season", kSeasonNames[static_cast<int>(site.season)]}};
+    if (site.place.north != 0) j["site"]["north_deg"] = site.place.north;
     if (!site.timeZone.empty()) j["site"]["time_zone"] = site.timeZone;
     j["ground"] = {{"size_m", toJson(g.grid.size())},
                    {"cell_m", g.grid.cell},

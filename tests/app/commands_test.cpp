@@ -12,6 +12,7 @@
 #include <QListWidget>
 #include <QMenuBar>
 #include <QMimeData>
+#include <QPushButton>
 #include <QSettings>
 #include <QTreeWidget>
 #include <gtest/gtest.h>
@@ -100,8 +101,9 @@ TEST(Commands, AreAllInTheMenusWithATipAndAKey) {
         ids += e.command.id;
         EXPECT_FALSE(e.command.text.isEmpty()) << id;
         EXPECT_FALSE(e.command.tip.isEmpty()) << id;
-        // Two leaves do what commands with keys of their own do.
-        const bool twin = e.command.id.endsWith(".open") || e.command.id.endsWith(".keep");
+        // These leaves do what commands with keys of their own do.
+        const bool twin =
+            e.command.id.endsWith(".open") || e.command.id.endsWith(".keep") || e.command.id.endsWith(".species");
         EXPECT_TRUE(twin || !e.action->shortcut().isEmpty()) << id;
     }
 }
@@ -168,6 +170,32 @@ TEST(Commands, KeysAreChangedKeptAndGivenBack) {
     EXPECT_TRUE(c.conflict("tool.1.move", QKeySequence(Qt::Key_J)));
 }
 
+TEST(Windows, AKeyIsTakenFromAnotherCommandAndASecondOneSet) {
+    freshSite();
+    whenDialogOpens([](QDialog& d) {
+        auto* edit = d.findChild<QKeySequenceEdit*>("key look.frame");
+        edit->setKeySequence(QKeySequence(Qt::Key_J));
+        Q_EMIT edit->editingFinished();
+        auto* take = d.findChild<QPushButton*>("reassignKey");
+        EXPECT_FALSE(take->isHidden());
+        take->click();
+        EXPECT_TRUE(take->isHidden());
+        EXPECT_EQ(window().commands().action("look.frame")->shortcut(), QKeySequence(Qt::Key_J));
+        EXPECT_TRUE(window().commands().action("tool.measure")->shortcut().isEmpty());
+        auto* second = d.findChild<QKeySequenceEdit*>("second key tool.measure");
+        ASSERT_TRUE(second);
+        second->setKeySequence(QKeySequence(Qt::SHIFT | Qt::Key_J));
+        Q_EMIT second->editingFinished();
+        d.accept();
+    });
+    window().mainPane().setFocus();
+    key(Qt::Key_Comma, Qt::ControlModifier);
+    EXPECT_TRUE(window().commands().action("tool.measure")->shortcuts().contains(QKeySequence(Qt::SHIFT | Qt::Key_J)));
+    EXPECT_EQ(QSettings().value("second_keys/tool.measure").toString(), "Shift+J");
+    window().commands().resetKeys();
+    EXPECT_EQ(window().commands().action("tool.measure")->shortcut(), QKeySequence(Qt::Key_J));
+}
+
 TEST(Windows, PreferencesShowAConflictAndKeepTheOldKey) {
     freshSite();
     whenDialogOpens([](QDialog& d) {
@@ -198,7 +226,7 @@ TEST(Windows, NightAndFeetActAtOnceAndAreKept) {
     key(Qt::Key_Comma, Qt::ControlModifier);
     EXPECT_EQ(Theme::name(), "night");
     EXPECT_LT(Theme::now().panel.lightness(), 90);
-    EXPECT_NEAR(field("north").text().toDouble(), 8 / 0.3048, 0.01) << "in feet";
+    EXPECT_EQ(field("north").text(), "26'-3\"") << "in feet and inches";
     setField("north", "30");
     EXPECT_NEAR(house()->position.y, 30 * 0.3048f, 1e-3);
     setField("north", "8 m");
@@ -321,6 +349,7 @@ TEST(Dropping, AModelStandsWhereItFell) {
     Pane& plan = window().mainPane();
     const QPoint spot = plan.mapTo(&window(), at(plan, {12, -9}).toPoint());
     ASSERT_TRUE(drop(assetFolder() / "demo/honey-house.glb", spot));
+    acceptImport();
     ASSERT_TRUE(waitFor([] { return !session().jobs.busy(); }, 60000));
     const auto* b = bodyOf<Building>(last());
     ASSERT_TRUE(b);
@@ -342,7 +371,8 @@ TEST(Dropping, AProjectIsOpenedAndHeightsLieOnTheGround) {
     EXPECT_EQ(documentHash(), saved);
     std::ofstream(heights) << "ncols 3\nnrows 3\nxllcorner 0\nyllcorner 0\ncellsize 50\n5 5 5\n5 7 5\n5 5 5\n";
     ASSERT_TRUE(drop(heights, QPoint(400, 300)));
-    ASSERT_TRUE(waitFor([] { return !session().jobs.busy(); }));
+    acceptImport("importTerrain");
+    ASSERT_TRUE(waitFor([&] { return !session().jobs.busy() && documentHash() != saved; }));
     settle();
     EXPECT_NEAR(session().document.built()->bare.empty() ? 0 : session().document.built()->natural.at({0, 0}), 7, 0.2f);
     const std::string laid = documentHash();

@@ -1,6 +1,7 @@
 // Finish, by posted events on the real window.
 #include <QCheckBox>
 #include <QDialog>
+#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QTreeWidget>
@@ -74,6 +75,48 @@ TEST(Finish, RenderToAFileThroughTheDialog) {
     const QImage picture(QString::fromStdString(file.string()));
     EXPECT_EQ(picture.size(), QSize(160, 90));
     EXPECT_NE(message().indexOf("shot.png"), -1);
+}
+
+TEST(Finish, TheDialogRemembersWithTheShotAndTellsWhatItTakes) {
+    freshSite();
+    const std::string before = documentHash();
+    whenDialogOpens([&](QDialog& d) {
+        fill(d, "width", "128");
+        fill(d, "samples", "2");
+        fill(d, "denoise", "0");
+        fill(d, "file", QString::fromStdString((scratch() / "kept.exr").string()));
+        d.findChild<QCheckBox*>("depth")->setChecked(true);
+        d.findChild<QCheckBox*>("floats")->setChecked(true);
+        auto* takes = d.findChild<QLabel*>("renderTakes");
+        EXPECT_TRUE(takes->text().contains("memory"));
+        EXPECT_TRUE(waitFor([&] { return takes->text().startsWith("≈"); }, 60000)) << "the time, found out aside";
+        QTest::mouseClick(d.findChild<QPushButton*>("go"), Qt::LeftButton);
+    });
+    window().mainPane().setFocus();
+    key(Qt::Key_F9);
+    ASSERT_TRUE(waitFor([] { return !window().renders().running(); }, 60000));
+    expectOneStep(before);
+    // Saved and opened, it is all there.
+    const fs::path file = scratch() / "remembers.thallos";
+    session().files.saveAs(file);
+    freshSite(false);
+    session().files.open(file);
+    settle();
+    bool asked = false;
+    whenDialogOpens([&](QDialog& d) {
+        asked = true;
+        EXPECT_EQ(d.findChild<QLineEdit*>("width")->text(), "128");
+        EXPECT_EQ(d.findChild<QLineEdit*>("samples")->text(), "2");
+        EXPECT_EQ(d.findChild<QLineEdit*>("denoise")->text(), "0");
+        EXPECT_TRUE(d.findChild<QLineEdit*>("file")->text().endsWith("kept 2.exr")) << "beside the one that is there";
+        EXPECT_TRUE(d.findChild<QCheckBox*>("depth")->isChecked());
+        EXPECT_FALSE(d.findChild<QCheckBox*>("alpha")->isChecked());
+        EXPECT_TRUE(d.findChild<QCheckBox*>("floats")->isChecked());
+        d.reject();
+    });
+    window().mainPane().setFocus();
+    key(Qt::Key_F9);
+    EXPECT_TRUE(asked);
 }
 
 TEST(Finish, RenderCanBeStopped) {

@@ -329,14 +329,17 @@ TEST(Gesture, KeysWalkTurnAndRise) {
     key(Qt::Key_D);
     EXPECT_NEAR((xy(session().view.shot().camera.position) - xy(start.position)).dot(V2f(ahead.y, -ahead.x)), 0.5f,
                 0.02f);
-    key(Qt::Key_E);
-    key(Qt::Key_E);
+    key(Qt::Key_Right);
+    key(Qt::Key_Right);
     EXPECT_NEAR(degrees(session().view.shot().camera.yaw - start.yaw), 6, 0.01f);
-    key(Qt::Key_Q);
+    key(Qt::Key_Left);
     EXPECT_NEAR(degrees(session().view.shot().camera.yaw - start.yaw), 3, 0.01f);
     const float z = session().view.shot().camera.position.z;
     key(Qt::Key_PageUp);
     EXPECT_NEAR(session().view.shot().camera.position.z, z + 0.5f, 1e-4f);
+    key(Qt::Key_Q);
+    EXPECT_NEAR(session().view.shot().camera.position.z, z, 1e-4f);
+    key(Qt::Key_E);
     for (int i = 0; i < 30; ++i) key(Qt::Key_PageDown);
     const Camera low = session().view.shot().camera;
     EXPECT_NEAR(low.position.z, pane.groundAt(xy(low.position)) + 0.2f, 1e-3f) << "never under the ground";

@@ -263,9 +263,10 @@ TEST(MaterialRows, PicturesBySlot) {
     ASSERT_TRUE(grey.save(QString::fromStdString(file.string())));
     whenDialogOpens([&](QDialog& d) { chooseFile(d, file); });
     QCoreApplication::processEvents();
-    auto* box = inspector->findChild<QComboBox*>("roughnessMap");
+    EXPECT_FALSE(inspector->findChild<QComboBox*>("roughnessMap")) << "a row for each map that there is";
+    auto* box = inspector->findChild<QComboBox*>("addMap");
     ASSERT_TRUE(box);
-    Q_EMIT box->activated(1);
+    Q_EMIT box->activated(box->findText("Roughness map"));
     const auto surface = [&]() -> const Surface& { return house()->surfaces[session().selection.material()]; };
     ASSERT_TRUE(waitFor([&] { return surface().maps.roughness != nullptr; }));
     EXPECT_EQ(surface().maps.roughness->width, 8) << "the slot tells, not the name";

@@ -20,7 +20,7 @@ int main(int argc, char** argv) {
     std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName("thallos-test");
     QSettings::setDefaultFormat(QSettings::IniFormat);
-    thallos::useLanguage("en");
+    thallos::useLanguage(qEnvironmentVariable("THALLOS_TEST_LANGUAGE", "en"));
     thallos::Theme::load("overcast");
     const int result = RUN_ALL_TESTS();
     std::filesystem::remove_all(thallos::test::scratch());

@@ -59,7 +59,7 @@ TEST(Plant, DensityAndMixByHand) {
     settle();
     const auto few = session().document.built()->plantCount();
     const std::string before = documentHash();
-    setField("density", "12");
+    setField("density", "30");
     settle();
     EXPECT_GT(session().document.built()->plantCount(), few * 3 / 2);
     window().mainPane().setFocus();
@@ -264,4 +264,109 @@ TEST(Plant, AClimberOnTheGroundStandsByItself) {
     EXPECT_GT(triangleCount(*session().document.built()->climbers.back().model), 1000);
     session().selection.set({});
     chooseSpecies("Apple");
+}
+
+namespace {
+
+// A square drift by four clicks, selected.
+Pane& squareDrift() {
+    freshSite(false);
+    verb(Verb::Plant);
+    choosePlanAsMain(true);
+    auto& plan = window().planPane();
+    leaf("drift");
+    for (const V2f& p : {V2f(-14, -14), V2f(14, -14), V2f(14, 14), V2f(-14, 14)}) click(plan, at(plan, p));
+    key(Qt::Key_Return);
+    settle();
+    return plan;
+}
+
+const Drift& drift() {
+    return *bodyOf<Drift>(last());
+}
+
+} // namespace
+
+TEST(Outline, PointsAreAddedMovedAndRemoved) {
+    Pane& plan = squareDrift();
+    ASSERT_EQ(drift().areas[0].size(), 4u);
+    const std::string before = documentHash();
+    // On the outline between two points, which a curve goes through.
+    const Polygon line = smoothOutline(drift().areas[0]);
+    drag(plan, at(plan, line[4]), at(plan, line[4] + V2f(0, -4)));
+    settle();
+    ASSERT_EQ(drift().areas[0].size(), 5u);
+    EXPECT_LT(drift().areas[0][1].y, line[4].y - 2) << "after the first one, and dragged at once";
+    expectOneStep(before);
+    click(plan, at(plan, drift().areas[0][1]));
+    key(Qt::Key_Delete);
+    settle();
+    EXPECT_EQ(drift().areas[0].size(), 4u) << "the point, not the drift";
+    // Three points stay.
+    for (int k = 0; k < 2; ++k) {
+        click(plan, at(plan, drift().areas[0][0]));
+        key(Qt::Key_Delete);
+    }
+    EXPECT_EQ(drift().areas[0].size(), 3u);
+    EXPECT_NE(message().indexOf("three points"), -1);
+}
+
+TEST(Outline, ShiftDrawsAnotherAreaOfTheSameDrift) {
+    Pane& plan = squareDrift();
+    const std::string before = documentHash();
+    const auto few = session().document.built()->plantCount();
+    click(plan, at(plan, {20, 20}), Qt::ShiftModifier);
+    for (const V2f& p : {V2f(30, 20), V2f(30, 30)}) click(plan, at(plan, p));
+    key(Qt::Key_Return);
+    settle();
+    EXPECT_EQ(itemsOf<Drift>(session().document.project()).size(), 1u);
+    EXPECT_EQ(drift().areas.size(), 2u);
+    EXPECT_GT(session().document.built()->plantCount(), few);
+    expectOneStep(before);
+}
+
+TEST(Outline, IsDrawnByKeysAtTheCentreOfTheView) {
+    freshSite(false);
+    verb(Verb::Plant);
+    choosePlanAsMain(true);
+    auto& plan = window().planPane();
+    leaf("drift");
+    plan.setFocus();
+    for (const Qt::Key way : {Qt::Key_Right, Qt::Key_Up, Qt::Key_Left}) {
+        key(way); // the centre lies elsewhere
+        key(Qt::Key_Return);
+    }
+    EXPECT_TRUE(itemsOf<Drift>(session().document.project()).empty());
+    key(Qt::Key_Return); // on the last point: closed
+    ASSERT_EQ(itemsOf<Drift>(session().document.project()).size(), 1u);
+    EXPECT_EQ(drift().areas[0].size(), 3u);
+}
+
+TEST(Planting, IsChosenBeforeItIsDrawnAndChangedAfter) {
+    freshSite(false);
+    verb(Verb::Plant);
+    session().selection.set({});
+    QCoreApplication::processEvents();
+    auto* next = window().findChild<QComboBox*>("nextPlanting");
+    ASSERT_TRUE(next);
+    next->setCurrentIndex(0);
+    Q_EMIT next->activated(0);
+    choosePlanAsMain(true);
+    auto& plan = window().planPane();
+    leaf("drift");
+    for (const V2f& p : {V2f(-5, -5), V2f(5, -5), V2f(5, 5), V2f(-5, 5)}) click(plan, at(plan, p));
+    key(Qt::Key_Return);
+    ASSERT_TRUE(bodyOf<Drift>(last()));
+    EXPECT_EQ(last()->name, "Lawn");
+    EXPECT_EQ(drift().mix.front().species, "Mown lawn");
+    settle();
+    QCoreApplication::processEvents();
+    const std::string before = documentHash();
+    auto* planting = window().findChild<QComboBox*>("planting");
+    ASSERT_TRUE(planting);
+    EXPECT_EQ(planting->currentText(), "Lawn");
+    planting->setCurrentIndex(1);
+    Q_EMIT planting->activated(1);
+    EXPECT_EQ(drift().mix.front().species, "Fescue");
+    expectOneStep(before);
 }

@@ -1,7 +1,9 @@
 // The register, the stem and its leaves, and the shot strip: by keys and by mouse.
 #include <QApplication>
+#include <QContextMenuEvent>
 #include <QLineEdit>
 #include <QMimeData>
+#include <QToolButton>
 #include <gtest/gtest.h>
 
 #include "app/lists/item_list.h"
@@ -52,20 +54,60 @@ TEST(List, ArrowsGoThroughIt) {
     EXPECT_EQ(session().selection.item()->name, "B");
 }
 
-TEST(List, KeysHideAndLock) {
+TEST(List, KeysMeanWhatTheyMeanInThePanes) {
     listOfThree();
     session().selection.set(named("B")->id);
     const std::string before = documentHash();
-    key(Qt::Key_H);
+    key(Qt::Key_V, Qt::ShiftModifier);
     EXPECT_FALSE(named("B")->visible);
     expectOneStep(before);
-    key(Qt::Key_H);
+    key(Qt::Key_V, Qt::ShiftModifier);
     EXPECT_TRUE(named("B")->visible);
-    key(Qt::Key_L);
+    key(Qt::Key_L, Qt::ControlModifier);
     EXPECT_TRUE(named("B")->locked);
-    key(Qt::Key_L);
+    key(Qt::Key_L, Qt::ControlModifier);
     EXPECT_FALSE(named("B")->locked);
     EXPECT_TRUE(named("A")->visible && named("C")->visible) << "the others are left alone";
+    const std::string now = documentHash();
+    key(Qt::Key_H);
+    EXPECT_FALSE(session().view.seen(*named("B"))) << "hidden while working";
+    EXPECT_EQ(documentHash(), now);
+    session().view.showAll();
+}
+
+TEST(List, StandsInTheOrderThatIsAskedFor) {
+    ItemTree& list = listOfThree();
+    session().document.editItem("Rename", named("A")->id, [](Item& i) { i.name = "Z"; });
+    settle();
+    auto* button = window().findChild<QToolButton*>("itemOrder");
+    const auto first = [&] { return list.model()->index(0, 0).data().toString(); };
+    EXPECT_EQ(first(), "Z");
+    const auto order = [&](int k) {
+        whenMenuOpens([k](QMenu& menu) { menu.actions()[k]->trigger(); });
+        click(*button, QPointF(button->rect().center()));
+    };
+    order(1);
+    EXPECT_TRUE(waitFor([&] { return first() == "B"; }));
+    order(0);
+    EXPECT_TRUE(waitFor([&] { return first() == "Z"; }));
+}
+
+TEST(List, ARightClickOffersWhatCanBeDone) {
+    listOfThree();
+    clickItem(1);
+    const std::string before = documentHash();
+    whenMenuOpens([](QMenu& menu) {
+        QStringList names;
+        for (QAction* action : menu.actions()) names << action->text();
+        EXPECT_TRUE(names.contains("Rename") && names.contains("Isolate") && names.contains("Delete"));
+        for (QAction* action : menu.actions())
+            if (action->text() == "Duplicate") action->trigger();
+    });
+    QContextMenuEvent event(QContextMenuEvent::Mouse, inItems(1).toPoint(),
+                            items().viewport()->mapToGlobal(inItems(1).toPoint()));
+    QApplication::sendEvent(items().viewport(), &event);
+    ASSERT_TRUE(waitFor([&] { return documentHash() != before; }));
+    expectOneStep(before);
 }
 
 TEST(List, EyeAndLockAreClickedWithoutChoosing) {

@@ -79,12 +79,12 @@ TEST(Safety, DeleteAmongShotsDeletesTheShotAndNothingChosenElsewhere) {
     session().view.showShot(last()->id);
     items().setFocus();
     key(Qt::Key_H);
-    key(Qt::Key_L);
+    window().commands().action("look.lockShot")->trigger();
     EXPECT_TRUE(session().view.shotItem()->visible);
     EXPECT_TRUE(session().view.shotItem()->locked);
     key(Qt::Key_Delete);
     EXPECT_EQ(itemsOf<Shot>(session().document.project()).size(), 2u) << "a locked one stays";
-    key(Qt::Key_L);
+    window().commands().action("look.lockShot")->trigger();
     EXPECT_FALSE(session().view.shotItem()->locked);
     key(Qt::Key_Delete);
     EXPECT_EQ(itemsOf<Shot>(session().document.project()).size(), 1u);

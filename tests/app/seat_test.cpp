@@ -5,7 +5,6 @@
 #include <gtest/gtest.h>
 
 #include "app/lists/item_list.h"
-#include "app/work/importing.h"
 #include "core/base/assets.h"
 #include "tests/app/window_driver.h"
 
@@ -18,6 +17,7 @@ TEST(Seat, ABuildingIsBroughtInThroughTheDialog) {
     const std::string before = documentHash();
     whenDialogOpens([](QDialog& d) { chooseFile(d, assetFolder() / "demo/honey-house.glb"); });
     key(Qt::Key_I, Qt::ControlModifier);
+    acceptImport();
     ASSERT_TRUE(
         waitFor([] { return !session().jobs.busy() && !itemsOf<Building>(session().document.project()).empty(); }));
     const auto* b = bodyOf<Building>(itemsOf<Building>(session().document.project()).front());
@@ -31,7 +31,7 @@ TEST(Seat, ABrokenModelIsOneSentenceAndChangesNothing) {
     const std::string before = documentHash();
     const fs::path bad = scratch() / "bad.glb";
     std::ofstream(bad) << "glTF but no more";
-    importBuilding(session(), bad);
+    window().files().take(bad, nullptr);
     ASSERT_TRUE(waitFor([] { return !session().jobs.busy(); }));
     EXPECT_NE(message().indexOf("bad.glb"), -1);
     EXPECT_EQ(message().indexOf('\n'), -1);

@@ -66,6 +66,7 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     whenDialogOpens([](QDialog& d) { chooseFile(d, assetFolder() / "demo/honey-house.glb"); });
     window().mainPane().setFocus();
     key(Qt::Key_I, Qt::ControlModifier);
+    acceptImport();
     ASSERT_TRUE(waitFor(
         [] { return !session().jobs.busy() && itemsOf<Building>(session().document.project()).size() == 1; }, 60000));
     settle();

@@ -61,6 +61,7 @@ TEST(Start, ABuildingFileBecomesAProjectThatShowsIt) {
     started();
     whenDialogOpens([&](QDialog& d) { chooseFile(d, kHouse); });
     clickWay("startBuilding");
+    acceptImport();
     ASSERT_TRUE(waitFor([] { return !session().jobs.busy() && imported() != nullptr; }, 60000));
     ASSERT_TRUE(waitFor([] { return page() == nullptr; }));
     const V2f site = session().document.project().ground->grid.size();
@@ -79,6 +80,7 @@ TEST(Start, TheFirstBuildingIsTakenInByTheShotInOneStep) {
     whenDialogOpens([&](QDialog& d) { chooseFile(d, kHouse); });
     window().mainPane().setFocus();
     key(Qt::Key_I, Qt::ControlModifier);
+    acceptImport();
     ASSERT_TRUE(waitFor([] { return !session().jobs.busy() && imported() != nullptr; }, 60000));
     expectFramed(*imported());
     expectOneStep(before);
@@ -86,6 +88,7 @@ TEST(Start, TheFirstBuildingIsTakenInByTheShotInOneStep) {
     const Camera camera = session().view.shot().camera;
     whenDialogOpens([&](QDialog& d) { chooseFile(d, assetFolder() / "demo/hive.glb"); });
     key(Qt::Key_I, Qt::ControlModifier);
+    acceptImport();
     ASSERT_TRUE(waitFor([] { return itemsOf<Building>(session().document.project()).size() == 2; }, 60000));
     EXPECT_TRUE(session().view.shot().camera == camera);
 }

@@ -7,6 +7,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPointer>
+#include <QPushButton>
 #include <QTimer>
 #include <QWheelEvent>
 #include <QWindow>
@@ -231,6 +232,17 @@ void whenMenuOpens(const std::function<void(QMenu&)>& act) {
         while (QWidget* left = QApplication::activePopupWidget()) left->close();
     });
     timer->start(20);
+}
+
+void acceptImport(const char* button) {
+    QPushButton* b = nullptr;
+    ASSERT_TRUE(waitFor(
+        [&] {
+            b = window().findChild<QPushButton*>(button);
+            return b && b->isVisible() && b->isEnabled();
+        },
+        60000));
+    click(*b, QPointF(b->rect().center()));
 }
 
 void chooseFile(QDialog& dialog, const std::filesystem::path& file) {

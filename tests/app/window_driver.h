@@ -68,6 +68,9 @@ void whenDialogOpens(const std::function<void(QDialog&)>& act);
 // The same for the next menu that pops up; what is left of it is closed afterwards.
 void whenMenuOpens(const std::function<void(QMenu&)>& act);
 
+// When the dialog of an import opens, takes what it proposes.
+void acceptImport(const char* button = "importModel");
+
 // Types a path into an open file dialog and accepts it.
 void chooseFile(QDialog& dialog, const std::filesystem::path& file);
 

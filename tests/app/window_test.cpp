@@ -65,7 +65,7 @@ TEST(Window, F6GoesRoundTheRegions) {
     freshSite();
     window().mainPane().setFocus();
     std::vector<QWidget*> seen;
-    for (int i = 0; i < 6; ++i) {
+    for (int i = 0; i < 8; ++i) {
         seen.push_back(QApplication::focusWidget());
         key(Qt::Key_F6);
     }

@@ -196,10 +196,10 @@ TEST(Build, TilesHoldNoMoreThanTheirShare) {
 TEST(Build, UnknownSpeciesAreNamed) {
     Project p = newProject({60, 60}, 1, "x");
     p = added(p, "Odd", Specimens{{{"Triffid", {0, 0}}}});
-    std::vector<std::string> warnings;
+    std::vector<Text> warnings;
     EXPECT_EQ(build(p, library(), nullptr, BuildMode::Rest, &warnings)->plantCount(), 0);
     ASSERT_EQ(warnings.size(), 1u);
-    EXPECT_NE(warnings[0].find("Triffid"), std::string::npos);
+    EXPECT_NE(warnings[0].english().find("Triffid"), std::string::npos);
 }
 
 TEST(Build, AnotherGroundSizeStartsAfresh) {

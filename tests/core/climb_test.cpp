@@ -250,7 +250,7 @@ TEST(Climbers, FollowTheirTree) {
     // Its tree is felled: said, not broken.
     Item item = *find(p, trees);
     std::get<Specimens>(item.body).specimens.pop_back();
-    std::vector<std::string> warnings;
+    std::vector<Text> warnings;
     const auto felled = build(replaced(p, item), library(), built, BuildMode::Rest, &warnings);
     EXPECT_EQ(triangleCount(*felled->climbers[0].model), 0);
     EXPECT_EQ(warnings.size(), 1u);

@@ -104,9 +104,9 @@ TEST_F(Exchange, ObjKeepsPartsMaterialsAndUnits) {
 }
 
 TEST_F(Exchange, OddSizesAreWarnedOf) {
-    const Model m = importModel(write("big.obj", "v 0 0 0\nv 9000 0 0\nv 0 0 9000\nf 1 2 3\n"));
-    ASSERT_FALSE(m.warnings.empty());
-    EXPECT_NE(m.warnings.front().find("unit"), std::string::npos);
+    const ForeignModel m = importForeign(write("big.obj", "v 0 0 0\nv 9000 0 0\nv 0 0 9000\nf 1 2 3\n"));
+    ASSERT_FALSE(m.notes.empty());
+    EXPECT_NE(m.notes.front().english().find("unit"), std::string::npos);
 }
 
 TEST_F(Exchange, MissingEmptyAndForeignFilesAreRefused) {

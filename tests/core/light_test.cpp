@@ -389,3 +389,16 @@ TEST(Panorama, SamplesFallAsItsLightDoes) {
     EXPECT_NEAR(sphere / kSamples / (4 * kPi), 1, 0.02);
     EXPECT_NEAR(flux / kSamples / (fluxOf(e) - luminance(e.sunIlluminance)), 1, 0.02);
 }
+
+TEST(TrueNorth, TurnsTheSunWithIt) {
+    const Place straight{52, -1.6, 90, 0}, turned{52, -1.6, 90, 30};
+    const CivilTime noon{2026, 6, 21, 15, 1};
+    const SunPosition sun = sunPosition(straight, noon);
+    EXPECT_EQ(sun.azimuth, sunPosition(turned, noon).azimuth) << "a compass says the same";
+    const V3f a = sunDirection(sun), b = sunDirection(sun, 30);
+    EXPECT_NEAR(a.z, b.z, 1e-6f);
+    EXPECT_NEAR(std::atan2(b.x, b.y) - std::atan2(a.x, a.y), 30 * 3.14159265f / 180, 1e-4f) << "clockwise";
+    Daylight daylight;
+    daylight.time = noon;
+    EXPECT_LT((makeEnvironment(turned, daylight).toSun - b).length(), 1e-5f);
+}

@@ -118,7 +118,6 @@ TEST(ModelBlob, ComesBackTheSame) {
     m.materials[0].coat = 0.4f;
     m.materials[0].maps.color = std::make_shared<Picture>(Picture{2, 1, {1, 2, 3, 4, 5, 6, 7, 8}});
     m.materials[0].maps.normal = std::make_shared<Picture>(Picture{1, 1, {128, 128, 255, 255}});
-    m.warnings = {"something"};
     tidy(m);
     const Model back = unpackModel(packModel(m));
     EXPECT_EQ(packModel(back), packModel(m));

@@ -1,9 +1,12 @@
+#include <algorithm>
 #include <cmath>
 #include <map>
 
 #include <gtest/gtest.h>
 
+#include "core/base/assets.h"
 #include "core/planting/drift.h"
+#include "core/planting/plantings.h"
 #include "core/planting/species.h"
 
 using namespace thallos;
@@ -201,4 +204,95 @@ TEST(Scatter, NothingWithoutMixOrAreaOrDensity) {
 
 TEST(Record, IsSmall) {
     EXPECT_LE(sizeof(PlantRecord), 32u);
+}
+
+namespace {
+
+// A tree of six metres that keeps its distance, among grass that does not.
+const std::vector<MixSpecies> kTreeAmongGrass{{0.8f, 0, 0.5f}, {1, 1, 6, 6}};
+
+std::vector<V2f> treesOf(const std::vector<PlantRecord>& plants) {
+    std::vector<V2f> out;
+    for (const PlantRecord& p : plants)
+        if (p.individual.species() == 1) out.emplace_back(p.x, p.y);
+    return out;
+}
+
+} // namespace
+
+TEST(OwnSpacing, OneTreeStandsWhereItsCrownHasRoomAndGrassFillsTheRest) {
+    std::vector<PlantRecord> mixed, grass;
+    scatter(meadow(), 9, 9, kTreeAmongGrass, kAll, openSite(), mixed);
+    scatter(meadow(), 9, 9, kMix, kAll, openSite(), grass);
+    EXPECT_EQ(mixed.size(), grass.size()) << "where no tree may stand, grass does";
+    const std::vector<V2f> trees = treesOf(mixed);
+    ASSERT_GT(trees.size(), 20u);
+    EXPECT_LT(static_cast<double>(trees.size()), area(meadow()) / 30) << "not one on every few square metres";
+    for (size_t i = 0; i < trees.size(); ++i)
+        for (size_t k = 0; k < i; ++k) EXPECT_GE((trees[i] - trees[k]).length(), 6 - 1e-3f);
+}
+
+TEST(OwnSpacing, TwoKindsKeepTheMeanOfTheirs) {
+    const std::vector<MixSpecies> mix{{0.5f, 0, 8, 8}, {1, 1, 4, 4}};
+    std::vector<PlantRecord> plants;
+    scatter(meadow(), 9, 9, mix, kAll, openSite(), plants);
+    ASSERT_GT(plants.size(), 40u);
+    const auto own = [](const PlantRecord& p) { return p.individual.species() == 0 ? 8.0f : 4.0f; };
+    for (size_t i = 0; i < plants.size(); ++i)
+        for (size_t k = 0; k < i; ++k)
+            EXPECT_GE((V2f(plants[i].x, plants[i].y) - V2f(plants[k].x, plants[k].y)).length(),
+                      (own(plants[i]) + own(plants[k])) / 2 - 1e-3f);
+}
+
+TEST(OwnSpacing, WindowsGiveTheSameAsTheWhole) {
+    std::vector<PlantRecord> whole, pieces;
+    scatter(meadow(), 9, 9, kTreeAmongGrass, kAll, openSite(), whole);
+    for (int y = -100; y < 100; y += 20)
+        for (int x = -100; x < 100; x += 20)
+            scatter(meadow(), 9, 9, kTreeAmongGrass,
+                    {{static_cast<float>(x), static_cast<float>(y)},
+                     {static_cast<float>(x + 20), static_cast<float>(y + 20)}},
+                    openSite(), pieces);
+    const auto sorted = [](std::vector<V2f> at) {
+        std::sort(at.begin(), at.end(), [](const V2f& a, const V2f& b) { return a.x < b.x; });
+        return at;
+    };
+    EXPECT_EQ(sorted(treesOf(whole)), sorted(treesOf(pieces)));
+}
+
+TEST(Plantings, AreKnownAgainUntilSomethingIsChanged) {
+    Drift d = meadow();
+    for (const Planting& p : plantings()) {
+        d = planted(d, p);
+        ASSERT_TRUE(plantingOf(d));
+        EXPECT_EQ(plantingOf(d)->id, p.id);
+        EXPECT_EQ(d.areas, meadow().areas);
+        EXPECT_EQ(d.seed, meadow().seed);
+    }
+    d.mix.push_back({"Oak", 0.2f});
+    EXPECT_FALSE(plantingOf(d));
+}
+
+TEST(Plantings, HoldOnlySpeciesOfTheLibraryThatAreLow) {
+    const auto library = PlantLibrary::load(assetFolder() / "species");
+    for (const Planting& p : plantings())
+        for (const MixEntry& m : p.mix) {
+            const int at = library->find(m.species);
+            ASSERT_GE(at, 0) << m.species;
+            EXPECT_TRUE(library->isLow(at)) << m.species;
+        }
+}
+
+TEST(Plantings, ATreeAddedToOldGrassKeepsItsDistanceAndAWoodStaysAsItIs) {
+    const auto library = PlantLibrary::load(assetFolder() / "species");
+    Drift grass = meadow();
+    grass.version = 1;
+    EXPECT_EQ(withSpecies(grass, "Oxeye daisy", *library).version, 1);
+    const Drift withOak = withSpecies(grass, "Oak", *library);
+    EXPECT_EQ(withOak.version, 2);
+    EXPECT_EQ(withOak.mix.size(), 2u);
+    EXPECT_EQ(withSpecies(withOak, "Oak", *library), withOak);
+    Drift wood = grass;
+    wood.mix = {{"Birch", 1}};
+    EXPECT_EQ(withSpecies(wood, "Oak", *library).version, 1);
 }

@@ -291,8 +291,8 @@ TEST_F(ForeignPlants, AreReadFromFilesWithLostPictures) {
     ASSERT_TRUE(leaf->maps.color) << "found by its name alone";
     EXPECT_EQ(leaf->maps.color->width, 64);
     fs::remove_all(folder / "textures");
-    const Model without = importModel(folder / "tree.obj", {.plant = true});
-    EXPECT_TRUE(tells(without.warnings, "leaf.png"));
+    const ForeignModel without = importForeign(folder / "tree.obj", {.plant = true});
+    EXPECT_EQ(without.missing, std::vector<std::string>{"leaf.png"});
     const ProxyDraft draft = draftOf(without);
     EXPECT_TRUE(tells(makeProxy(draft, asTree(draft)).report, "leaf.png"));
 }
@@ -451,7 +451,7 @@ TEST_F(CollectedProjects, CarryWhatDidNotComeWithThallos) {
     saveProjectAs(carried, folder / "site.thallos");
     const Project again = openProject(folder / "site.thallos");
     ASSERT_EQ(again.species.size(), 1u);
-    std::vector<std::string> warnings;
+    std::vector<Text> warnings;
     const auto site = build(again, library(), nullptr, BuildMode::Rest, &warnings);
     EXPECT_TRUE(warnings.empty());
     EXPECT_EQ(site->plantCount(), 2);

@@ -104,3 +104,15 @@ TEST(QuantityFormat, HasNoTrailingZeros) {
     EXPECT_EQ(formatNumber(-0.0001, 2), "0");
     EXPECT_EQ(formatNumber(1234.5678, 3), "1234.568");
 }
+
+TEST(FeetAndInches, AreWrittenAndReadBack) {
+    EXPECT_EQ(formatFeet(8.5 * 0.3048, 8), "8'-6\"");
+    EXPECT_EQ(formatFeet(0, 8), "0'-0\"");
+    EXPECT_EQ(formatFeet(6.5 * 0.0254, 8), "0'-6 1/2\"");
+    EXPECT_EQ(formatFeet(-2 * 0.3048, 1), "-2'-0\"");
+    EXPECT_EQ(formatFeet(0.3048 - 1e-5, 8), "1'-0\"") << "never 12 inches";
+    for (double metres = -3; metres < 30; metres += 0.37)
+        EXPECT_NEAR(parseQuantity(formatFeet(metres, 16), Dimension::Length, "ft"), metres, 0.0254 / 32 + 1e-9);
+    EXPECT_NEAR(parseQuantity("8 ft 6 1/2 in", Dimension::Length, "m"), 8.5 * 0.3048 + 0.5 * 0.0254, 1e-9);
+    EXPECT_NEAR(parseQuantity("100/3", Dimension::Length, "ft"), 100 / 3.0 * 0.3048, 1e-9) << "still a division";
+}

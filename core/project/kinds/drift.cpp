@@ -15,13 +15,19 @@ void limits(Drift& d, Limits& tell) {
     tell.range("the size spread", d.sizeSpread, 0, 0.8f);
     tell.range("the lean", d.lean, 0, 1);
     tell.range("the patchiness", d.patchiness, 0, 1);
-    for (MixEntry& m : d.mix) tell.range("a share", m.share, 0, 1e6f);
+    for (MixEntry& m : d.mix) {
+        tell.range("a share", m.share, 0, 1e6f);
+        tell.range("the spacing of a species", m.spacing, 0, 100);
+    }
 }
 
 void write(const Drift& d, nlohmann::json& j, const BlobSink&) {
     j["areas_m"] = toJson(d.areas);
     j["mix"] = nlohmann::json::array();
-    for (const MixEntry& m : d.mix) j["mix"].push_back({{"species", m.species}, {"share", m.share}});
+    for (const MixEntry& m : d.mix) {
+        j["mix"].push_back({{"species", m.species}, {"share", m.share}});
+        if (m.spacing > 0) j["mix"].back()["spacing_m"] = m.spacing;
+    }
     j["density_per_m2"] = d.density;
     j["spacing_m"] = d.spacing;
     j["size_spread"] = d.sizeSpread;
@@ -34,7 +40,10 @@ void write(const Drift& d, nlohmann::json& j, const BlobSink&) {
 Drift read(const JsonReader& in, BlobReader&) {
     Drift d;
     d.areas = in.at("areas_m").areas();
-    in.at("mix").each([&](const JsonReader& m) { d.mix.push_back({m.at("species").text(), m.at("share").real()}); });
+    in.at("mix").each([&](const JsonReader& m) {
+        d.mix.push_back(
+            {m.at("species").text(), m.at("share").real(), m.has("spacing_m") ? m.at("spacing_m").real() : 0});
+    });
     d.density = in.at("density_per_m2").real();
     d.spacing = in.at("spacing_m").real();
     d.sizeSpread = in.at("size_spread").real();
@@ -43,6 +52,12 @@ Drift read(const JsonReader& in, BlobReader&) {
     d.seed = in.at("seed").natural();
     d.version = in.at("version").small();
     return d;
+}
+
+// Crowns of a wood touch: trees stand somewhat nearer than they are wide.
+float ownSpacing(const Drift& d, const MixEntry& m, const PlantLibrary& library, int species) {
+    if (d.version < 2 || library.isLow(species)) return 0;
+    return m.spacing > 0 ? m.spacing : crownSpacing(library.species()[static_cast<size_t>(species)]);
 }
 
 Sower sower(const Drift& d, Id id, const PlantLibrary& library, std::vector<std::string>& missing) {
@@ -55,7 +70,7 @@ Sower sower(const Drift& d, Id id, const PlantLibrary& library, std::vector<std:
         if (species < 0)
             missing.push_back(m.species);
         else
-            mix.push_back({sum, species, library.species()[species].spread()});
+            mix.push_back({sum, species, library.species()[species].spread(), ownSpacing(d, m, library, species)});
     }
     if (mix.empty()) return {};
     mix.back().chance = 1;

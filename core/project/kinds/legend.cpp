@@ -1,4 +1,5 @@
 #include <algorithm>
+#include <cmath>
 
 #include "core/base/quantity.h"
 #include "core/project/kinds/kind.h"
@@ -27,7 +28,7 @@ Box2f boxOf(const Legend& l) {
     return {l.at, l.at + V2f(1.35f, 0.32f) * l.length};
 }
 
-LegendDrawing drawingOf(const Legend& l, const std::string& siteName) {
+LegendDrawing drawingOf(const Legend& l, const std::string& siteName, double north) {
     LegendDrawing d;
     const float u = l.length;
     const V2f bar = l.at + V2f(0.03f, 0.09f) * u; // its lower left
@@ -49,9 +50,17 @@ LegendDrawing drawingOf(const Legend& l, const std::string& siteName) {
     // The arrow, right of the bar: one half is filled.
     const V2f foot = bar + V2f(1.2f * u, 0), tip = foot + V2f(0, 0.15f * u), notch = foot + V2f(0, 0.03f * u);
     const V2f left = foot - V2f(0.045f * u, 0), right = foot + V2f(0.045f * u, 0);
-    d.filled.push_back({tip, notch, right});
-    d.lines.push_back({tip, left, notch, right, tip});
-    d.labels.push_back({tip + V2f(0, 0.015f * u), letters, "N"});
+    const V2f middle = foot + V2f(0, 0.075f * u);
+    const float c = std::cos(radians(static_cast<float>(north))), s = std::sin(radians(static_cast<float>(north)));
+    const auto turned = [&](const V2f& p) {
+        const V2f q = p - middle;
+        return middle + V2f(c * q.x + s * q.y, c * q.y - s * q.x);
+    };
+    d.filled.push_back({turned(tip), turned(notch), turned(right)});
+    d.lines.push_back({turned(tip), turned(left), turned(notch), turned(right), turned(tip)});
+    // The letter stays upright beyond the tip.
+    const V2f letter = turned(tip + V2f(0, 0.015f * u + letters / 2)) - V2f(0, letters / 2);
+    d.labels.push_back({letter, letters, "N"});
     return d;
 }
 

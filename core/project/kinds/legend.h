@@ -26,7 +26,8 @@ struct LegendDrawing {
     std::vector<std::vector<V2f>> lines; // open
     std::vector<Label> labels;
 };
-LegendDrawing drawingOf(const Legend& legend, const std::string& siteName);
+// `north`: true north, degrees clockwise from the top.
+LegendDrawing drawingOf(const Legend& legend, const std::string& siteName, double north = 0);
 // That it takes up.
 Box2f boxOf(const Legend& legend);
 

@@ -32,6 +32,7 @@ void limits(Shot& s, Limits& tell) {
     for (int k = 0; k < 2; ++k) tell.range("the size", s.size[k], 16, 32768);
     tell.range("the samples", s.samples, 1, 65535);
     tell.range("the noise", s.noise, 0, 1);
+    tell.range("the denoising", s.output.denoise, 0, 1);
     tell.time(s.daylight.time);
 }
 
@@ -59,6 +60,16 @@ void write(const Shot& s, nlohmann::json& j, const BlobSink&) {
                    {"saturation", s.finish.saturation},
                    {"vignette_stops", s.finish.vignette}};
     j["output"] = {{"width", s.size.x}, {"height", s.size.y}, {"samples", s.samples}, {"noise", s.noise}};
+    if (!(s.output == Output())) {
+        nlohmann::json& o = j["output"];
+        o["file"] = s.output.file;
+        o["denoise"] = s.output.denoise;
+        o["passes"] = s.output.passes;
+        o["separate_files"] = s.output.apart;
+        o["float32"] = s.output.floats;
+        o["bits16"] = s.output.deep;
+        o["matte_png"] = s.output.mattes;
+    }
     j["hidden"] = nlohmann::json::array();
     for (const Id id : s.hidden) j["hidden"].push_back(id.value);
 }
@@ -83,6 +94,15 @@ Shot read(const JsonReader& in, BlobReader&) {
     s.size = {o.at("width").small(), o.at("height").small()};
     s.samples = o.at("samples").small();
     s.noise = o.has("noise") ? o.at("noise").real() : 0;
+    if (o.has("file")) {
+        s.output.file = o.at("file").text();
+        s.output.denoise = o.at("denoise").real();
+        o.at("passes").each([&](const JsonReader& p) { s.output.passes.push_back(p.text()); });
+        s.output.apart = o.at("separate_files").yes();
+        s.output.floats = o.at("float32").yes();
+        s.output.deep = o.at("bits16").yes();
+        s.output.mattes = o.at("matte_png").yes();
+    }
     if (in.has("hidden")) in.at("hidden").each([&](const JsonReader& id) { s.hidden.push_back(Id{id.natural()}); });
     return s;
 }

@@ -1,0 +1,50 @@
+// Asks how a model is to be taken: its unit, which axis is up, where it goes; shows it as it would stand beside a
+// person, says its size in words, and tells what was not found.
+#pragma once
+
+#include <memory>
+#include <optional>
+
+#include <QDialog>
+
+#include "app/windows/turning_picture.h"
+#include "app/work/importing.h"
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPlainTextEdit;
+class QPushButton;
+
+namespace thallos {
+
+class ImportDialog : public QDialog {
+    Q_OBJECT
+public:
+    // `at`: where the pointer let it fall. `around`: a new project is made around it, so its place is not asked for.
+    ImportDialog(std::shared_ptr<const ForeignModel> read, const std::filesystem::path& file,
+                 const std::optional<V2f>& at, bool around, const Project& project,
+                 const std::shared_ptr<const PlantLibrary>& library, QWidget* parent);
+    void setLight(const Site& site, const Shot& shot) { picture_->setLight(site, shot); }
+
+    std::shared_ptr<const ForeignModel> model() const { return fitted_; } // as the answers have it
+    Placing placing() const;
+    const TurningPicture* picture() const { return picture_; }
+
+private:
+    void addPlaces(const std::optional<V2f>& at, const Project& project);
+    void refit(); // beside, after another unit or axis was chosen
+    void show(std::shared_ptr<const ForeignModel> fitted);
+    std::shared_ptr<const ForeignModel> read_, fitted_;
+    std::shared_ptr<const PlantLibrary> library_;
+    std::optional<V2f> at_;
+    uint64_t generation_ = 0;
+    TurningPicture* picture_;
+    QLineEdit* name_;
+    QComboBox *unit_, *up_, *place_ = nullptr;
+    QLabel *found_, *size_, *note_;
+    QPlainTextEdit* report_;
+    QPushButton* import_;
+};
+
+} // namespace thallos

@@ -1,0 +1,16 @@
+// What the values of a species' recipe are called in the window.
+#pragma once
+
+#include <string>
+
+#include <QString>
+
+namespace thallos {
+
+struct RecipeLabel {
+    QString name, unit;
+};
+RecipeLabel recipeLabel(const std::string& path); // of a value: "wood/crown/width"
+QString recipeGroup(const std::string& path);     // that it belongs to: "Wood · Crown"
+
+} // namespace thallos
