@@ -23,21 +23,7 @@
 #include "app/work/task.h"
 #include "core/base/assets.h"
 
-int main(int argc, char** argv) {
-    thallos::useSetTextSize();
-#ifdef NDEBUG
-    thallos::Application app(argc, argv);
-#else
-    thallos::WatchedApplication app(argc, argv);
-#endif
-    thallos::useSystemTextSize(argv);
-    std::setlocale(LC_NUMERIC, "C");
-    QApplication::setApplicationName("thallos");
-    QApplication::setOrganizationName("thallos");
-    QApplication::setApplicationDisplayName("Thallos");
-    QApplication::setApplicationVersion(THALLOS_VERSION);
-    QSettings::setDefaultFormat(QSettings::IniFormat);
-    QCommandLineParser parser;
+static void addOptions(QCommandLineParser& parser) {
     parser.setApplicationDescription("Sets a building into its site and renders it.");
     parser.addHelpOption();
     parser.addVersionOption();
@@ -53,6 +39,24 @@ int main(int argc, char** argv) {
     parser.addOption({"keys", "print the page of keys and quit"});
     parser.addOption({"theme", "overcast or night, for this run", "name"});
     parser.addOption({"language", "en or de, for this run", "code"});
+}
+
+int main(int argc, char** argv) {
+    thallos::useSetTextSize();
+#ifdef NDEBUG
+    thallos::Application app(argc, argv);
+#else
+    thallos::WatchedApplication app(argc, argv);
+#endif
+    thallos::useSystemTextSize(argv);
+    std::setlocale(LC_NUMERIC, "C");
+    QApplication::setApplicationName("thallos");
+    QApplication::setOrganizationName("thallos");
+    QApplication::setApplicationDisplayName("Thallos");
+    QApplication::setApplicationVersion(THALLOS_VERSION);
+    QSettings::setDefaultFormat(QSettings::IniFormat);
+    QCommandLineParser parser;
+    addOptions(parser);
     parser.process(app);
     const QString language =
         parser.isSet("language") ? parser.value("language") : thallos::Preferences::load().language;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "app/words/names.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
 #include "core/planting/plantings.h"
@@ -103,7 +104,7 @@ void Inspector::fillForItems() {
     const Item* item = session_.selection.item();
     if (Brush* b = tools_.brushOf(tool_); b && verb == Verb::Shape) brushRows(*b);
     if (const size_t n = session_.selection.leaves().size(); n > 1 && !bodyOf<Group>(item))
-        rows_->heading(tr("%n item(s) selected", nullptr, static_cast<int>(n)), tr("rows that all of them have"));
+        rows_->heading(tr("%n item(s) selected", nullptr, static_cast<int>(n)), tr("shared values"));
     if (item) {
         if (locked(*item))
             rows_->note(
@@ -143,14 +144,17 @@ void Inspector::plantingRows() {
 
 void Inspector::speciesRows(bool alone) {
     if (alone) rows_->heading(tr("Specimen"), tr("one per click"));
-    QStringList names;
+    QStringList species, names;
     if (const auto& built = session_.document.built())
-        for (const Species& s : built->library->species()) names << QString::fromStdString(s.recipe.name);
+        for (const Species& s : built->library->species()) {
+            species << QString::fromStdString(s.recipe.name);
+            names << libraryName(s.recipe.name);
+        }
     rows_->choice(
         {"species", tr("Species")}, names, tr("Species that the Specimen tool plants"),
-        [this, names] { return static_cast<int>(std::max<qsizetype>(0, names.indexOf(tools_.species))); },
-        [this, names](int i) {
-            tools_.species = names.value(i, tools_.species);
+        [this, species] { return static_cast<int>(std::max<qsizetype>(0, species.indexOf(tools_.species))); },
+        [this, species](int i) {
+            tools_.species = species.value(i, tools_.species);
             Q_EMIT session_.toolSettingsChanged();
         });
 }

@@ -4,6 +4,7 @@
 #include <QFileDialog>
 
 #include "app/inspector/rows.h"
+#include "app/words/names.h"
 #include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "app/work/importing.h"
@@ -135,7 +136,7 @@ void choosePicture(QWidget& parent, Session& session, int map) {
 void MaterialRows::madeOf() const {
     // What it is made of, from the library: colour and roughness come with it and can be changed after.
     QStringList recipes{tr("Plain colour")};
-    for (const Recipe& r : shippedMaterials()->recipes()) recipes << QString::fromStdString(r.name);
+    for (const Recipe& r : shippedMaterials()->recipes()) recipes << libraryName(r.name);
     rows.choice(
         {"libraryMaterial", tr("Made of")}, recipes,
         tr("Library material in its real size; brings its own colour and roughness"),

@@ -1,6 +1,9 @@
 // Climbers in the window.
+#include <algorithm>
+
 #include "app/inspector/rows.h"
 #include "app/panes/pane.h"
+#include "app/words/names.h"
 #include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
@@ -15,16 +18,24 @@ void rows(const Climber& c, const Item& item, Rows& rows) {
     const Id id = item.id;
     rows.heading(QString::fromStdString(item.name), tr("climber"));
     QStringList names;
+    std::vector<std::string> species;
     if (const auto built = session.document.built())
         for (const Species& s : built->library->species())
-            if (std::holds_alternative<ClimberRecipe>(s.recipe.growth)) names << QString::fromStdString(s.recipe.name);
+            if (std::holds_alternative<ClimberRecipe>(s.recipe.growth)) {
+                species.push_back(s.recipe.name);
+                names << libraryName(s.recipe.name);
+            }
     const auto now = [&session, id] { return bodyOf<Climber>(session.document.item(id)); };
     rows.choice(
         {"species", tr("Species")}, names, tr("Climbing species"),
-        [now, names] { return now() ? static_cast<int>(names.indexOf(QString::fromStdString(now()->species))) : -1; },
-        [&session, id, names](int i) {
-            session.document.editItem(
-                tr("Species"), id, [&](Item& x) { std::get<Climber>(x.body).species = names.value(i).toStdString(); });
+        [now, species] {
+            const auto at = now() ? std::find(species.begin(), species.end(), now()->species) : species.end();
+            return at == species.end() ? -1 : static_cast<int>(at - species.begin());
+        },
+        [&session, id, species](int i) {
+            session.document.editItem(tr("Species"), id, [&](Item& x) {
+                std::get<Climber>(x.body).species = species[static_cast<size_t>(i)];
+            });
         });
     rows.bodyValue<Climber>({"height", tr("Height")}, ValueRange::length(0.3, 30, 3),
                             tr("Height of the longest shoots"), &Climber::height);

@@ -6,6 +6,7 @@
 #include "app/tools/makers.h"
 #include "app/tools/tools.h"
 #include "app/widgets/theme.h"
+#include "app/words/names.h"
 #include "app/words/numbers.h"
 #include "core/planting/plantings.h"
 
@@ -71,8 +72,8 @@ void mixRows(const Drift& d, Id id, Rows& rows) {
     Session& session = rows.session();
     for (size_t k = 0; k < d.mix.size(); ++k)
         rows.value(
-            {QString("share %1").arg(k), QString::fromStdString(d.mix[k].species)},
-            ValueRange::percent(0, 1, std::nullopt), tr("Share of this species in the mix"),
+            {QString("share %1").arg(k), libraryName(d.mix[k].species)}, ValueRange::percent(0, 1, std::nullopt),
+            tr("Share of this species in the mix"),
             [&session, id, k] { return shareOf(bodyOf<Drift>(session.document.item(id)), k); },
             [&session, id, k](double v, bool dragging) {
                 session.document.editItem(
@@ -85,7 +86,7 @@ void mixRows(const Drift& d, Id id, Rows& rows) {
         if (species < 0 || built->library->isLow(species) || d.version < 2) continue;
         const double own = static_cast<double>(crownSpacing(built->library->species()[static_cast<size_t>(species)]));
         rows.value(
-            {QString("spacing %1").arg(k), tr("%1 apart").arg(QString::fromStdString(d.mix[k].species))},
+            {QString("spacing %1").arg(k), tr("%1 apart").arg(libraryName(d.mix[k].species))},
             ValueRange::length(0.1, 30, own, true).typed(0.05, 100),
             tr("Least distance between two trees or shrubs of this species; the default follows its crown"),
             [&session, id, k, own] {
@@ -104,15 +105,18 @@ void mixRows(const Drift& d, Id id, Rows& rows) {
             });
     }
     QStringList names{tr("Add a species…")};
-    if (session.document.built())
-        for (const Species& s : session.document.built()->library->species())
-            names << QString::fromStdString(s.recipe.name);
+    std::vector<std::string> species;
+    if (built)
+        for (const Species& s : built->library->species()) {
+            species.push_back(s.recipe.name);
+            names << libraryName(species.back());
+        }
     rows.choice(
         {"species", tr("Species")}, names, tr("Add a species to the mix, or remove one that is in it"),
         [] { return 0; },
-        [&session, id, names](int i) {
+        [&session, id, species](int i) {
             if (i < 1) return;
-            const std::string name = names[i].toStdString();
+            const std::string& name = species[static_cast<size_t>(i) - 1];
             const auto plants = session.document.built()->library;
             session.document.editItem(tr("Mix"), id, [&](Item& it) {
                 auto& drift = std::get<Drift>(it.body);

@@ -358,7 +358,7 @@ ItemList::ItemList(Session& session, QWidget* parent) : QWidget(parent), session
     order_->setPopupMode(QToolButton::InstantPopup);
     auto* orders = new QMenu(order_);
     auto* group = new QActionGroup(orders);
-    const QString names[] = {tr("As made"), tr("By name"), tr("By kind")};
+    const QString names[] = {tr("As created"), tr("By name"), tr("By kind")};
     const int kept = std::clamp(QSettings().value("list/order", 0).toInt(), 0, 2);
     for (int k = 0; k < 3; ++k) {
         QAction* action = orders->addAction(names[k]);

@@ -159,7 +159,7 @@ void DayBand::paintEvent(QPaintEvent*) {
     p.setFont(typeface(Type::Heading));
     p.setPen(t.ink);
     p.drawText(QRectF(12, 4, 84, 22), Qt::AlignVCenter,
-               QLocale::c().toString(QDate(now.year, now.month, now.day), "d MMM"));
+               QLocale().toString(QDate(now.year, now.month, now.day), "d MMM"));
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
     p.drawText(QRectF(12, 25, 84, 20), Qt::AlignVCenter,

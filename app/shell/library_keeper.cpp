@@ -6,6 +6,7 @@
 #include "app/windows/materials_window.h"
 #include "app/windows/proxy_dialog.h"
 #include "app/windows/species_window.h"
+#include "app/words/names.h"
 #include "app/work/importing.h"
 #include "app/work/kind.h"
 #include "core/material/library.h"
@@ -42,7 +43,7 @@ void LibraryKeeper::takeSpecies(const QString& name) {
         tools_.species = name;
         Q_EMIT session_.toolSettingsChanged();
         Q_EMIT speciesPicked();
-        return tell(tr("Specimen tool now plants %1.").arg(name), false);
+        return tell(tr("Specimen tool now plants %1.").arg(libraryName(name.toStdString())), false);
     }
     if (fixed(session_.document.project(), *item)) return tell(session_.lockedText(*item));
     const std::string species = name.toStdString();
@@ -50,7 +51,8 @@ void LibraryKeeper::takeSpecies(const QString& name) {
         auto& drift = std::get<Drift>(i.body);
         drift = withSpecies(drift, species, *library_);
     });
-    tell(tr("%1 added to the mix of %2.").arg(name, QString::fromStdString(item->name)), false);
+    tell(tr("%1 added to the mix of %2.").arg(libraryName(name.toStdString()), QString::fromStdString(item->name)),
+         false);
 }
 
 void LibraryKeeper::readSpecies() {
@@ -127,8 +129,8 @@ void LibraryKeeper::layMaterial(const QString& name, const PanePoint* at) {
     const Item* item = session_.document.item(at ? at->item : session_.selection.last());
     const auto* b = bodyOf<Building>(item);
     if (!b || (at && (!scene || !at->inside)))
-        return tell(at ? tr("Drop %1 onto a part of a building.").arg(name)
-                       : tr("Select a building first, or drag %1 onto a part.").arg(name));
+        return tell(at ? tr("Drop %1 onto a part of a building.").arg(libraryName(name.toStdString()))
+                       : tr("Select a building first, or drag %1 onto a part.").arg(libraryName(name.toStdString())));
     const auto shown = static_cast<size_t>(session_.selection.material());
     const std::string part = at                           ? probe(*scene, at->origin, at->direction).material
                              : shown < b->surfaces.size() ? b->surfaces[shown].name
@@ -139,7 +141,7 @@ void LibraryKeeper::layMaterial(const QString& name, const PanePoint* at) {
             if (s.name == part) s = made(s, of);
     });
     session_.selection.set(item->id);
-    tell(tr("%1 assigned to %2.").arg(name, QString::fromStdString(part)), false);
+    tell(tr("%1 assigned to %2.").arg(libraryName(name.toStdString()), QString::fromStdString(part)), false);
 }
 
 void LibraryKeeper::layPictures(const std::vector<fs::path>& files, const PanePoint& at) {

@@ -5,6 +5,7 @@
 
 #include <QRandomGenerator>
 
+#include "app/words/names.h"
 #include "app/words/text.h"
 #include "core/base/error.h"
 #include "core/project/climb.h"
@@ -39,9 +40,10 @@ public:
         return true;
     }
     QString hint() const override {
-        return climber()
-                   ? tr("Click a wall or a single tree for %1 to climb · elsewhere it stands alone").arg(tools_.species)
-                   : tr("Click to plant %1 · choose the species at the right").arg(tools_.species);
+        return climber() ? tr("Click a wall or a single tree for %1 to climb · elsewhere it stands alone")
+                               .arg(libraryName(tools_.species.toStdString()))
+                         : tr("Click to plant %1 · choose the species at the right")
+                               .arg(libraryName(tools_.species.toStdString()));
     }
 
 private:

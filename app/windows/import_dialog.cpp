@@ -70,6 +70,31 @@ ImportDialog::ImportDialog(std::shared_ptr<const ForeignModel> read, const std::
     right->addWidget(size_);
     right->addWidget(found_);
 
+    right->addLayout(questions(around, project));
+
+    report_ = new QPlainTextEdit(this);
+    report_->setObjectName("importReport");
+    report_->setReadOnly(true);
+    report_->setTabChangesFocus(true);
+    report_->setAccessibleName(tr("Import report"));
+    report_->setMaximumHeight(200);
+    right->addWidget(report_, 1);
+    right->addStretch(1);
+    note_ = new QLabel(this);
+    note_->setObjectName("importNote");
+    note_->setWordWrap(true);
+    right->addWidget(note_);
+
+    right->addLayout(answers(around));
+    connect(unit_, &QComboBox::currentIndexChanged, this, &ImportDialog::refit);
+    connect(up_, &QComboBox::currentIndexChanged, this, &ImportDialog::refit);
+    if (likelyUnit(*read_) == read_->unit)
+        show(read_);
+    else
+        refit();
+}
+
+QLayout* ImportDialog::questions(bool around, const Project& project) {
     auto* form = new QFormLayout;
     name_ = new QLineEdit(QString::fromStdString(read_->model.name), this);
     name_->setObjectName("importName");
@@ -100,24 +125,13 @@ ImportDialog::ImportDialog(std::shared_ptr<const ForeignModel> read, const std::
     form->addRow(tr("Up axis"), up_);
     if (!around) {
         place_ = combo("importPlace", tr("Place"), tr("Where it stands at first; move it later with Move"), this);
-        addPlaces(at, project);
+        addPlaces(project);
         form->addRow(tr("Place"), place_);
     }
-    right->addLayout(form);
+    return form;
+}
 
-    report_ = new QPlainTextEdit(this);
-    report_->setObjectName("importReport");
-    report_->setReadOnly(true);
-    report_->setTabChangesFocus(true);
-    report_->setAccessibleName(tr("Import report"));
-    report_->setMaximumHeight(200);
-    right->addWidget(report_, 1);
-    right->addStretch(1);
-    note_ = new QLabel(this);
-    note_->setObjectName("importNote");
-    note_->setWordWrap(true);
-    right->addWidget(note_);
-
+QLayout* ImportDialog::answers(bool around) {
     auto* buttons = new QHBoxLayout;
     auto* leave = new QPushButton(tr("Cancel"), this);
     leave->setAutoDefault(false);
@@ -128,19 +142,13 @@ ImportDialog::ImportDialog(std::shared_ptr<const ForeignModel> read, const std::
     buttons->addStretch(1);
     buttons->addWidget(leave);
     buttons->addWidget(import_);
-    right->addLayout(buttons);
     connect(leave, &QPushButton::clicked, this, &QDialog::reject);
     connect(import_, &QPushButton::clicked, this, &QDialog::accept);
-    connect(unit_, &QComboBox::currentIndexChanged, this, &ImportDialog::refit);
-    connect(up_, &QComboBox::currentIndexChanged, this, &ImportDialog::refit);
-    if (likely == read_->unit)
-        show(read_);
-    else
-        refit();
+    return buttons;
 }
 
-void ImportDialog::addPlaces(const std::optional<V2f>& at, const Project& project) {
-    if (at) place_->addItem(tr("Where it was dropped"), static_cast<int>(PlaceChoice::AtPointer));
+void ImportDialog::addPlaces(const Project& project) {
+    if (at_) place_->addItem(tr("Where it was dropped"), static_cast<int>(PlaceChoice::AtPointer));
     place_->addItem(itemsOf<Building>(project).empty() ? tr("Centre of the site") : tr("Free place near the centre"),
                     static_cast<int>(PlaceChoice::FreePlace));
     // An origin far from what was modelled would put it beyond the site.

@@ -32,7 +32,9 @@ public:
     const TurningPicture* picture() const { return picture_; }
 
 private:
-    void addPlaces(const std::optional<V2f>& at, const Project& project);
+    QLayout* questions(bool around, const Project& project);
+    QLayout* answers(bool around);
+    void addPlaces(const Project& project);
     void refit(); // beside, after another unit or axis was chosen
     void show(std::shared_ptr<const ForeignModel> fitted);
     std::shared_ptr<const ForeignModel> read_, fitted_;

@@ -1,4 +1,5 @@
 #include "app/windows/materials_window.h"
+#include "app/words/names.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -16,6 +17,7 @@ namespace thallos {
 namespace {
 
 constexpr int kPicture = 112;
+constexpr int kName = Qt::UserRole + 1; // data: the name in the library
 
 // Its rows carry the names of their materials when they are dragged.
 class MaterialList : public QListWidget {
@@ -25,7 +27,7 @@ public:
 protected:
     QMimeData* mimeData(const QList<QListWidgetItem*>& items) const override {
         auto* data = new QMimeData;
-        if (!items.isEmpty()) data->setData(kMaterialMime, items.first()->text().toUtf8());
+        if (!items.isEmpty()) data->setData(kMaterialMime, items.first()->data(kName).toString().toUtf8());
         return data;
     }
 };
@@ -59,10 +61,11 @@ MaterialsWindow::MaterialsWindow(QWidget* parent) : QDialog(parent) {
     list_->setDragEnabled(true);
     const auto pictures = QString::fromStdString((assetFolder() / "materials").string());
     for (const Recipe& r : shippedMaterials()->recipes()) {
-        const QString family = QString::fromStdString(r.family);
+        const QString family = libraryName(r.family);
         if (family_->findText(family) < 0) family_->addItem(family);
         auto* item = new QListWidgetItem(QIcon(pictures + "/" + QString::fromStdString(r.file) + ".jpg"),
-                                         QString::fromStdString(r.name), list_);
+                                         libraryName(r.name), list_);
+        item->setData(kName, QString::fromStdString(r.name));
         item->setSizeHint(list_->gridSize());
         item->setData(Qt::UserRole, family);
         item->setToolTip(r.generator.empty() ? family
@@ -82,11 +85,11 @@ MaterialsWindow::MaterialsWindow(QWidget* parent) : QDialog(parent) {
     connect(find_, &QLineEdit::textChanged, this, [this] { filter(); });
     connect(family_, &QComboBox::currentIndexChanged, this, [this] { filter(); });
     connect(list_, &QListWidget::itemActivated, this,
-            [this](const QListWidgetItem* item) { Q_EMIT taken(item->text()); });
+            [this](const QListWidgetItem* item) { Q_EMIT taken(item->data(kName).toString()); });
     // Enter in the field takes the first that is left.
     connect(find_, &QLineEdit::returnPressed, this, [this] {
         for (int i = 0; i < list_->count(); ++i)
-            if (!list_->item(i)->isHidden()) return Q_EMIT taken(list_->item(i)->text());
+            if (!list_->item(i)->isHidden()) return Q_EMIT taken(list_->item(i)->data(kName).toString());
     });
 }
 
@@ -94,7 +97,8 @@ void MaterialsWindow::filter() {
     const QStringList words = find_->text().simplified().split(' ', Qt::SkipEmptyParts);
     for (int i = 0; i < list_->count(); ++i) {
         QListWidgetItem* item = list_->item(i);
-        const QString family = item->data(Qt::UserRole).toString(), text = item->text() + " " + family;
+        const QString family = item->data(Qt::UserRole).toString(),
+                      text = item->text() + " " + item->data(kName).toString() + " " + family;
         const bool kind = family_->currentIndex() == 0 || family == family_->currentText();
         const bool found = std::all_of(words.begin(), words.end(),
                                        [&](const QString& w) { return text.contains(w, Qt::CaseInsensitive); });

@@ -31,6 +31,14 @@ QString megabytes(size_t bytes) {
     return QString::number(static_cast<double>(bytes) / 1e6, 'f', 1);
 }
 
+QLineEdit* lineOf(QWidget* parent, const char* id, const QString& name, const QString& text, const QString& tip) {
+    auto* f = new QLineEdit(text, parent);
+    f->setObjectName(id);
+    f->setAccessibleName(name);
+    f->setToolTip(tip);
+    return f;
+}
+
 } // namespace
 
 ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString& file, QWidget* parent)
@@ -44,15 +52,9 @@ ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString&
     auto* right = new QVBoxLayout;
     whole->addLayout(right, 6);
 
-    auto line = [this](const char* id, const QString& name, const QString& text, const QString& tip) {
-        auto* f = new QLineEdit(text, this);
-        f->setObjectName(id);
-        f->setAccessibleName(name);
-        f->setToolTip(tip);
-        return f;
-    };
     auto* form = new QFormLayout;
-    name_ = line("proxyName", tr("Name"), QString::fromStdString(draft_->model.name), tr("Name in the plant library"));
+    name_ = lineOf(this, "proxyName", tr("Name"), QString::fromStdString(draft_->model.name),
+                   tr("Name in the plant library"));
     kind_ = new QComboBox(this);
     kind_->setObjectName("proxyKind");
     kind_->setAccessibleName(tr("Kind"));
@@ -87,34 +89,7 @@ ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString&
         this);
     said->setProperty("role", "second");
     right->addWidget(said);
-    if (!draft_->flat) {
-        upright_ = new QCheckBox(tr("Stand it up (other up axis)"), this);
-        upright_->setObjectName("proxyUpright");
-        upright_->setToolTip(tr("For files whose height runs along another axis"));
-        upright_->setChecked(draft_->lies);
-        right->addWidget(upright_);
-        connect(upright_, &QCheckBox::toggled, this, [this] { remake(); });
-        auto* materials = new QFormLayout;
-        for (const ProxyMaterial& s : draft_->materials) {
-            auto* role = new QComboBox(this);
-            for (size_t r = 0; r < std::size(kPartRoleNames); ++r) role->addItem(nameOf(static_cast<PartRole>(r)));
-            role->setCurrentIndex(static_cast<int>(s.role));
-            role->setObjectName("role " + QString::fromStdString(s.name));
-            role->setAccessibleName(tr("Role of %1").arg(QString::fromStdString(s.name)));
-            role->setToolTip(tr("Leaves are cut out, translucent and fall in autumn; wood is matt and solid"));
-            materials->addRow(tr("%1, %2 triangles").arg(QString::fromStdString(s.name), countText(s.triangles)), role);
-            roles_.push_back(role);
-            connect(role, &QComboBox::currentIndexChanged, this, [this] { remake(); });
-        }
-        auto* page = new QWidget;
-        page->setLayout(materials);
-        auto* scroll = new QScrollArea(this);
-        scroll->setWidgetResizable(true);
-        scroll->setFrameShape(QFrame::NoFrame);
-        scroll->setWidget(page);
-        scroll->setMaximumHeight(std::min(170, page->sizeHint().height() + 4));
-        right->addWidget(scroll);
-    }
+    if (!draft_->flat) addRoles(*right);
     report_ = new QPlainTextEdit(this);
     report_->setObjectName("proxyReport");
     report_->setReadOnly(true);
@@ -125,20 +100,66 @@ ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString&
     weight_->setWordWrap(true);
     right->addWidget(report_, 1);
     right->addWidget(weight_);
-    auto* rights = new QFormLayout;
-    maker_ = line("proxyMaker", tr("Author"), {}, tr("Who made it; listed in the rights of the project"));
-    source_ = line("proxySource", tr("Source"), file, tr("The file it was imported from, or where it was bought"));
-    licence_ = line("proxyLicence", tr("Licence"), {}, tr("Terms under which it may be used in a client's image"));
-    price_ = line("proxyPrice", tr("Price"), {}, tr("What it cost, with the currency"));
-    rights->addRow(tr("Author"), maker_);
-    rights->addRow(tr("Source"), source_);
-    rights->addRow(tr("Licence"), licence_);
-    rights->addRow(tr("Price"), price_);
-    right->addLayout(rights);
+    right->addLayout(rightsOf(file));
     note_ = new QLabel(this);
     note_->setObjectName("proxyNote");
     note_->setWordWrap(true);
     right->addWidget(note_);
+    right->addLayout(answers());
+    connect(kind_, &QComboBox::currentIndexChanged, this, [this] { remake(); });
+    connect(height_, &ValueRow::changed, this, [this](double, bool dragging) {
+        if (!dragging) remake();
+    });
+    connect(height_, &ValueRow::settled, this, [this] { remake(); });
+    remake();
+}
+
+// Which way is up, and what each material stands for.
+void ProxyDialog::addRoles(QVBoxLayout& right) {
+    upright_ = new QCheckBox(tr("Stand it up (other up axis)"), this);
+    upright_->setObjectName("proxyUpright");
+    upright_->setToolTip(tr("For files whose height runs along another axis"));
+    upright_->setChecked(draft_->lies);
+    right.addWidget(upright_);
+    connect(upright_, &QCheckBox::toggled, this, [this] { remake(); });
+    auto* materials = new QFormLayout;
+    for (const ProxyMaterial& s : draft_->materials) {
+        auto* role = new QComboBox(this);
+        for (size_t r = 0; r < std::size(kPartRoleNames); ++r) role->addItem(nameOf(static_cast<PartRole>(r)));
+        role->setCurrentIndex(static_cast<int>(s.role));
+        role->setObjectName("role " + QString::fromStdString(s.name));
+        role->setAccessibleName(tr("Role of %1").arg(QString::fromStdString(s.name)));
+        role->setToolTip(tr("Leaves are cut out, translucent and fall in autumn; wood is matt and solid"));
+        materials->addRow(tr("%1, %2 triangles").arg(QString::fromStdString(s.name), countText(s.triangles)), role);
+        roles_.push_back(role);
+        connect(role, &QComboBox::currentIndexChanged, this, [this] { remake(); });
+    }
+    auto* page = new QWidget;
+    page->setLayout(materials);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidget(page);
+    scroll->setMaximumHeight(std::min(170, page->sizeHint().height() + 4));
+    right.addWidget(scroll);
+}
+
+QLayout* ProxyDialog::rightsOf(const QString& file) {
+    auto* rights = new QFormLayout;
+    maker_ = lineOf(this, "proxyMaker", tr("Author"), {}, tr("Who made it; listed in the rights of the project"));
+    source_ =
+        lineOf(this, "proxySource", tr("Source"), file, tr("The file it was imported from, or where it was bought"));
+    licence_ =
+        lineOf(this, "proxyLicence", tr("Licence"), {}, tr("Terms under which it may be used in a client's image"));
+    price_ = lineOf(this, "proxyPrice", tr("Price"), {}, tr("What it cost, with the currency"));
+    rights->addRow(tr("Author"), maker_);
+    rights->addRow(tr("Source"), source_);
+    rights->addRow(tr("Licence"), licence_);
+    rights->addRow(tr("Price"), price_);
+    return rights;
+}
+
+QLayout* ProxyDialog::answers() {
     // Not a box of buttons, which would have one of them pressed by Enter: that is for the fields.
     auto* buttons = new QHBoxLayout;
     auto* leave = new QPushButton(tr("Cancel"), this);
@@ -151,13 +172,7 @@ ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString&
     buttons->addWidget(keep_);
     connect(keep_, &QPushButton::clicked, this, &QDialog::accept);
     connect(leave, &QPushButton::clicked, this, &QDialog::reject);
-    right->addLayout(buttons);
-    connect(kind_, &QComboBox::currentIndexChanged, this, [this] { remake(); });
-    connect(height_, &ValueRow::changed, this, [this](double, bool dragging) {
-        if (!dragging) remake();
-    });
-    connect(height_, &ValueRow::settled, this, [this] { remake(); });
-    remake();
+    return buttons;
 }
 
 CardUse ProxyDialog::use() const {

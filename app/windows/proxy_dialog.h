@@ -14,6 +14,7 @@ class QLabel;
 class QLineEdit;
 class QPlainTextEdit;
 class QPushButton;
+class QVBoxLayout;
 
 namespace thallos {
 
@@ -34,6 +35,9 @@ public slots:
     void accept() override; // writes into the user's own species, beside; backdrops and mist are not written
 
 private:
+    void addRoles(QVBoxLayout& right);
+    QLayout* rightsOf(const QString& file);
+    QLayout* answers();
     void remake(); // what the answers come to, beside
     void show(const ProxyMade& made);
     std::shared_ptr<const ProxyDraft> draft_;

@@ -30,29 +30,7 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
     : QDialog(parent), proposal_(proposal), saved_(saved), estimate_(new RenderEstimate(std::move(scene), this)) {
     setWindowTitle(tr("Render shot"));
     setObjectName("renderDialog");
-    auto field = [this](const Label& label, const QString& text) {
-        auto* f = new QLineEdit(text, this);
-        f->setAccessibleName(label.text);
-        f->setObjectName(label.id);
-        return f;
-    };
-    width_ = field({"width", tr("Width")}, QString::number(proposal.size.x));
-    height_ = field({"height", tr("Height")}, QString::number(proposal.size.y));
-    samples_ = field({"samples", tr("Samples")}, QString::number(proposal.samples));
-    width_->setValidator(new QIntValidator(16, 32768, this));
-    height_->setValidator(new QIntValidator(16, 32768, this));
-    samples_->setValidator(new QIntValidator(1, 65535, this));
-    height_->setEnabled(false);
-    height_->setToolTip(tr("Follows the aspect ratio of the shot"));
-    connect(width_, &QLineEdit::textEdited, this, [this](const QString& t) {
-        height_->setText(QString::number(std::max(16L, std::lround(t.toDouble() / proposal_.shot.camera.aspect))));
-    });
-    clean_ = field({"denoise", tr("Denoise")}, QString::number(std::lround(proposal.denoise * 100)));
-    clean_->setValidator(new QIntValidator(0, 100, this));
-    clean_->setToolTip(tr("0 % = raw, 100 % = full"));
-    file_ = field({"file", tr("Output file")}, QString::fromStdString(proposal.delivery.file.string()));
-    file_->setMinimumWidth(360);
-    file_->setToolTip(tr("PNG, JPEG or TIFF for a finished image, EXR for scene-linear data"));
+    makeFields();
     auto* browse = new QPushButton(tr("Browse…"), this);
     connect(browse, &QPushButton::clicked, this, [this] {
         const QString f =
@@ -99,7 +77,7 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
     takes_ = new QLabel(this);
     takes_->setObjectName("renderTakes");
     takes_->setWordWrap(true);
-    form->addRow(tr("Takes"), takes_);
+    form->addRow(tr("Estimate"), takes_);
     auto* buttons = new QDialogButtonBox(this);
     auto* go = buttons->addButton(tr("Render"), QDialogButtonBox::AcceptRole);
     setLook(go, "primary", true);
@@ -114,6 +92,32 @@ RenderDialog::RenderDialog(const RenderOrder& proposal, const std::optional<Came
     for (QCheckBox* box : findChildren<QCheckBox*>()) connect(box, &QCheckBox::toggled, this, &RenderDialog::ask);
     connect(view_, &QComboBox::currentIndexChanged, this, &RenderDialog::ask);
     ask();
+}
+
+void RenderDialog::makeFields() {
+    auto field = [this](const Label& label, const QString& text) {
+        auto* f = new QLineEdit(text, this);
+        f->setAccessibleName(label.text);
+        f->setObjectName(label.id);
+        return f;
+    };
+    width_ = field({"width", tr("Width")}, QString::number(proposal_.size.x));
+    height_ = field({"height", tr("Height")}, QString::number(proposal_.size.y));
+    samples_ = field({"samples", tr("Samples")}, QString::number(proposal_.samples));
+    width_->setValidator(new QIntValidator(16, 32768, this));
+    height_->setValidator(new QIntValidator(16, 32768, this));
+    samples_->setValidator(new QIntValidator(1, 65535, this));
+    height_->setEnabled(false);
+    height_->setToolTip(tr("Follows the aspect ratio of the shot"));
+    connect(width_, &QLineEdit::textEdited, this, [this](const QString& t) {
+        height_->setText(QString::number(std::max(16L, std::lround(t.toDouble() / proposal_.shot.camera.aspect))));
+    });
+    clean_ = field({"denoise", tr("Denoise")}, QString::number(std::lround(proposal_.denoise * 100)));
+    clean_->setValidator(new QIntValidator(0, 100, this));
+    clean_->setToolTip(tr("0 % = raw, 100 % = full"));
+    file_ = field({"file", tr("Output file")}, QString::fromStdString(proposal_.delivery.file.string()));
+    file_->setMinimumWidth(360);
+    file_->setToolTip(tr("PNG, JPEG or TIFF for a finished image, EXR for scene-linear data"));
 }
 
 void RenderDialog::ask() {

@@ -27,6 +27,7 @@ private:
     std::optional<Camera> saved_;
     QString replace_; // a file that may be replaced: it was asked
     QComboBox* view_;
+    void makeFields();
     QLayout* passRows();
     void refresh(); // what the kind of file allows
     void ask();     // what it will take

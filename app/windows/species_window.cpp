@@ -29,7 +29,7 @@ namespace thallos {
 
 namespace {
 
-constexpr int kPicture = 72;
+constexpr int kPicture = 72, kName = Qt::UserRole + 2; // the name in the library
 const char* const kFavourites = "species/favourites";
 
 QString text(const std::string& s) {
@@ -135,6 +135,7 @@ QLayout* SpeciesWindow::makeRecipe() {
     head->addWidget(title_, 1);
     head->addWidget(star_);
     marks_ = new QLabel(this);
+    marks_->setObjectName("speciesMarks");
     marks_->setWordWrap(true);
     marks_->setProperty("role", "second");
     figures_ = new QLabel(this);
@@ -200,7 +201,8 @@ void SpeciesWindow::connectAll() {
     connect(kind_, &QComboBox::currentIndexChanged, this, [this] { filter(); });
     connect(favourites_, &QCheckBox::toggled, this, [this] { filter(); });
     connect(list_, &QListWidget::currentRowChanged, this, [this] { choose(); });
-    connect(list_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* i) { Q_EMIT taken(i->text()); });
+    connect(list_, &QListWidget::itemActivated, this,
+            [this](const QListWidgetItem* i) { Q_EMIT taken(i->data(kName).toString()); });
     connect(season_, &QSlider::valueChanged, this, [this] { regrow(); });
     connect(individual_, &QComboBox::currentIndexChanged, this, [this] { regrow(); });
     connect(group_, &QComboBox::currentIndexChanged, this, [this] { fillControls(); });
@@ -221,12 +223,17 @@ void SpeciesWindow::connectAll() {
 
 QString SpeciesWindow::current() const {
     const QListWidgetItem* item = list_->currentItem();
-    return item ? item->text() : QString();
+    return item ? item->data(kName).toString() : QString();
+}
+
+QListWidgetItem* SpeciesWindow::itemOf(const QString& name) const {
+    for (int i = 0; i < list_->count(); ++i)
+        if (list_->item(i)->data(kName).toString() == name) return list_->item(i);
+    return nullptr;
 }
 
 void SpeciesWindow::showSpecies(const QString& name) {
-    const auto found = list_->findItems(name, Qt::MatchExactly);
-    if (!found.isEmpty()) list_->setCurrentItem(found.first());
+    if (QListWidgetItem* item = itemOf(name)) list_->setCurrentItem(item);
     show();
 }
 
@@ -239,8 +246,8 @@ void SpeciesWindow::setLibrary(std::shared_ptr<const PlantLibrary> library) {
     const QString name = current();
     library_ = std::move(library);
     fillList();
-    const auto found = list_->findItems(name, Qt::MatchExactly);
-    list_->setCurrentItem(found.isEmpty() ? list_->item(0) : found.first());
+    QListWidgetItem* item = itemOf(name);
+    list_->setCurrentItem(item ? item : list_->item(0));
 }
 
 void SpeciesWindow::fillList() {
@@ -248,15 +255,17 @@ void SpeciesWindow::fillList() {
     list_->clear();
     std::vector<const Species*> species;
     for (const Species& s : library_->species()) species.push_back(&s);
-    std::sort(species.begin(), species.end(),
-              [](const Species* a, const Species* b) { return a->recipe.name < b->recipe.name; });
+    std::sort(species.begin(), species.end(), [](const Species* a, const Species* b) {
+        return libraryName(a->recipe.name).localeAwareCompare(libraryName(b->recipe.name)) < 0;
+    });
     for (const Species* s : species) {
         std::filesystem::path picture = s->file;
-        auto* item =
-            new QListWidgetItem(QIcon(text(picture.replace_extension(".jpg").string())), text(s->recipe.name), list_);
+        auto* item = new QListWidgetItem(QIcon(text(picture.replace_extension(".jpg").string())),
+                                         libraryName(s->recipe.name), list_);
+        item->setData(kName, text(s->recipe.name));
         item->setSizeHint(QSize(0, kPicture + 6));
         item->setData(Qt::UserRole, nameOf(s->recipe.kind));
-        QStringList words{text(s->recipe.latin), text(s->recipe.habit)};
+        QStringList words{text(s->recipe.name), text(s->recipe.latin), text(s->recipe.habit)};
         for (const auto* list : {&s->recipe.marks, &s->recipe.tags})
             for (const std::string& w : *list) words << text(w);
         if (s->origin == SpeciesOrigin::Own) words << tr("my library");
@@ -277,7 +286,7 @@ void SpeciesWindow::filter() {
         const QString kind = item->data(Qt::UserRole).toString(),
                       all = item->text() + " " + kind + " " + item->data(Qt::UserRole + 1).toString();
         const bool fits = (kind_->currentIndex() == 0 || kind == kind_->currentText()) &&
-                          (!favourites_->isChecked() || loved.contains(item->text())) &&
+                          (!favourites_->isChecked() || loved.contains(item->data(kName).toString())) &&
                           std::all_of(words.begin(), words.end(),
                                       [&](const QString& w) { return all.contains(w, Qt::CaseInsensitive); });
         item->setHidden(!fits);
@@ -296,9 +305,10 @@ void SpeciesWindow::choose() {
     if (at < 0) return;
     const Species& s = library_->species()[at];
     text_ = s.text;
-    title_->setText(s.recipe.latin.empty()
-                        ? text(s.recipe.name)
-                        : tr("%1 · %2", "a species, its Latin name").arg(text(s.recipe.name), text(s.recipe.latin)));
+    title_->setText(
+        s.recipe.latin.empty()
+            ? libraryName(s.recipe.name)
+            : tr("%1 · %2", "a species, its Latin name").arg(libraryName(s.recipe.name), text(s.recipe.latin)));
     QStringList marks;
     for (const std::string& m : s.recipe.marks) marks << "· " + text(m);
     const Rights& r = s.recipe.rights;

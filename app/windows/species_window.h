@@ -11,6 +11,7 @@ class QLabel;
 class QLayout;
 class QLineEdit;
 class QListWidget;
+class QListWidgetItem;
 class QPushButton;
 class QScrollArea;
 class QSlider;
@@ -29,7 +30,8 @@ public:
     SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidget* parent);
     void setLibrary(std::shared_ptr<const PlantLibrary> library); // keeps what is shown, by name
     void setLight(const Site& site, const Shot& shot);
-    QString current() const; // name; empty: none
+    QString current() const;                            // name in the library; empty: none
+    QListWidgetItem* itemOf(const QString& name) const; // null: none
     void showSpecies(const QString& name);
 
 signals:

@@ -74,4 +74,8 @@ QString nameOf(PartRole role) {
     return {};
 }
 
+QString libraryName(const std::string& name) {
+    return tr(name.c_str());
+}
+
 } // namespace thallos

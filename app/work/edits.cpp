@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "app/words/names.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
 #include "core/project/move.h"
@@ -29,7 +30,7 @@ static bool deleteSpecimen(Session& session) {
     if (one < 0) return false;
     const auto& plants = bodyOf<Specimens>(session.selection.item())->specimens;
     if (plants.size() < 2) return false;
-    const QString species = QString::fromStdString(plants[static_cast<size_t>(one)].species);
+    const QString species = libraryName(plants[static_cast<size_t>(one)].species);
     const Id id = session.selection.last();
     session.document.editItem(tr("Delete %1").arg(species), id, [one](Item& i) {
         auto& list = std::get<Specimens>(i.body).specimens;

@@ -983,6 +983,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Darstellung, Einheiten, Threads, Speicher, Tastenkürzel</translation>
   </message>
   <message>
+   <source>Apple</source>
+   <translation>Apfelbaum</translation>
+  </message>
+  <message>
    <source>Apply texture</source>
    <translation>Textur anwenden</translation>
   </message>
@@ -1015,16 +1019,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pfeiltasten ohne Auswahl</translation>
   </message>
   <message>
-   <source>As made</source>
-   <translation>Wie erstellt</translation>
+   <source>As created</source>
+   <translation>Wie angelegt</translation>
   </message>
   <message>
    <source>As the system</source>
    <translation>Wie das System</translation>
   </message>
   <message>
+   <source>Ash</source>
+   <translation>Esche</translation>
+  </message>
+  <message>
+   <source>Ashlar limestone</source>
+   <translation>Kalkstein, Quader</translation>
+  </message>
+  <message>
    <source>Aspect ratio</source>
    <translation>Seitenverhältnis</translation>
+  </message>
+  <message>
+   <source>Asphalt</source>
+   <translation>Asphalt</translation>
   </message>
   <message>
    <source>Assign material</source>
@@ -1079,8 +1095,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gebackene Texturen</translation>
   </message>
   <message>
+   <source>Bamboo</source>
+   <translation>Bambus</translation>
+  </message>
+  <message>
    <source>Bare inside</source>
    <translation>Innen kahl</translation>
+  </message>
+  <message>
+   <source>Bark flakes</source>
+   <translation>Rindenstücke</translation>
+  </message>
+  <message>
+   <source>Bark mulch</source>
+   <translation>Rindenmulch</translation>
   </message>
   <message>
    <source>Base</source>
@@ -1111,6 +1139,22 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Richtung</translation>
   </message>
   <message>
+   <source>Bee hive</source>
+   <translation>Bienenstock</translation>
+  </message>
+  <message>
+   <source>Beech</source>
+   <translation>Buche</translation>
+  </message>
+  <message>
+   <source>Beech bark</source>
+   <translation>Buchenrinde</translation>
+  </message>
+  <message>
+   <source>Beekeeper</source>
+   <translation>Imker</translation>
+  </message>
+  <message>
    <source>Begin</source>
    <translation>Beginnen</translation>
   </message>
@@ -1119,8 +1163,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Biegung</translation>
   </message>
   <message>
+   <source>Bicycle</source>
+   <translation>Fahrrad</translation>
+  </message>
+  <message>
    <source>Billboard, faces the camera</source>
    <translation>Tafel, der Kamera zugewandt</translation>
+  </message>
+  <message>
+   <source>Birch</source>
+   <translation>Birke</translation>
+  </message>
+  <message>
+   <source>Birch bark</source>
+   <translation>Birkenrinde</translation>
+  </message>
+  <message>
+   <source>Birch plywood</source>
+   <translation>Birkensperrholz</translation>
   </message>
   <message>
    <source>Black = cut out</source>
@@ -1131,8 +1191,32 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Schwarz = Spiegel, Weiß = matt</translation>
   </message>
   <message>
+   <source>Black steel</source>
+   <translation>Schwarzstahl</translation>
+  </message>
+  <message>
    <source>Blades</source>
    <translation>Halme</translation>
+  </message>
+  <message>
+   <source>Blue oat grass</source>
+   <translation>Blaustrahlhafer</translation>
+  </message>
+  <message>
+   <source>Board and batten</source>
+   <translation>Boden-Deckel-Schalung</translation>
+  </message>
+  <message>
+   <source>Board-marked concrete</source>
+   <translation>Beton, brettgeschalt</translation>
+  </message>
+  <message>
+   <source>Bollard lamp</source>
+   <translation>Pollerleuchte</translation>
+  </message>
+  <message>
+   <source>Boulder</source>
+   <translation>Findling</translation>
   </message>
   <message>
    <source>Boulders</source>
@@ -1141,6 +1225,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Bounces</source>
    <translation>Lichtsprünge</translation>
+  </message>
+  <message>
+   <source>Box hedge</source>
+   <translation>Buchshecke</translation>
+  </message>
+  <message>
+   <source>Bracken</source>
+   <translation>Adlerfarn</translation>
   </message>
   <message>
    <source>Branch angle</source>
@@ -1163,6 +1255,22 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zweige ab</translation>
   </message>
   <message>
+   <source>Brick, English bond</source>
+   <translation>Ziegel, Blockverband</translation>
+  </message>
+  <message>
+   <source>Brick, Flemish bond</source>
+   <translation>Ziegel, Gotischer Verband</translation>
+  </message>
+  <message>
+   <source>Brick, herringbone</source>
+   <translation>Ziegel, Fischgrät</translation>
+  </message>
+  <message>
+   <source>Brick, stretcher bond</source>
+   <translation>Ziegel, Läuferverband</translation>
+  </message>
+  <message>
    <source>Bring everything into view</source>
    <translation>Alles in den Blick bringen</translation>
   </message>
@@ -1177,6 +1285,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Broken</source>
    <translation>Abgebrochen</translation>
+  </message>
+  <message>
+   <source>Broken stump</source>
+   <translation>Gebrochener Stumpf</translation>
+  </message>
+  <message>
+   <source>Broom</source>
+   <translation>Ginster</translation>
   </message>
   <message>
    <source>Browse…</source>
@@ -1205,6 +1321,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Bump</source>
    <translation>Relief</translation>
+  </message>
+  <message>
+   <source>Butterbur</source>
+   <translation>Pestwurz</translation>
   </message>
   <message>
    <source>By kind</source>
@@ -1275,6 +1395,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Trägt</translation>
   </message>
   <message>
+   <source>Cedar of Lebanon</source>
+   <translation>Libanonzeder</translation>
+  </message>
+  <message>
+   <source>Cedar shingles</source>
+   <translation>Zedernschindeln</translation>
+  </message>
+  <message>
    <source>Centimetres</source>
    <translation>Zentimeter</translation>
   </message>
@@ -1299,6 +1427,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Mitten, Nord–Süd</translation>
   </message>
   <message>
+   <source>Charred timber cladding</source>
+   <translation>Verkohlte Holzschalung</translation>
+  </message>
+  <message>
    <source>Check that the folder is writable and the disk is not full</source>
    <translation>Prüfen Sie, ob der Ordner beschreibbar und die Platte nicht voll ist</translation>
   </message>
@@ -1309,6 +1441,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Check the folder or whether a drive is connected</source>
    <translation>Prüfen Sie den Ordner oder ob ein Laufwerk verbunden ist</translation>
+  </message>
+  <message>
+   <source>Cherry</source>
+   <translation>Kirschbaum</translation>
   </message>
   <message>
    <source>Choose a lat-long image</source>
@@ -1335,6 +1471,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Klarheit</translation>
   </message>
   <message>
+   <source>Clay pantiles</source>
+   <translation>Hohlpfannen</translation>
+  </message>
+  <message>
    <source>Clay view</source>
    <translation>Tonansicht</translation>
   </message>
@@ -1349,6 +1489,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Clear coat</source>
    <translation>Klarlack</translation>
+  </message>
+  <message>
+   <source>Clear glass</source>
+   <translation>Klarglas</translation>
   </message>
   <message>
    <source>Clear layer on top</source>
@@ -1483,6 +1627,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Geschnitten</translation>
   </message>
   <message>
+   <source>Clipped yew dome</source>
+   <translation>Eibenkuppel, geschnitten</translation>
+  </message>
+  <message>
    <source>Clocks of the site, with summer time; the sun of every shot follows</source>
    <translation>Uhren am Ort, mit Sommerzeit; die Sonne jeder Aufnahme folgt</translation>
   </message>
@@ -1505,6 +1653,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Coat roughness</source>
    <translation>Lackrauheit</translation>
+  </message>
+  <message>
+   <source>Cobbles</source>
+   <translation>Feldkiesel</translation>
   </message>
   <message>
    <source>Collect for hand-over</source>
@@ -1574,6 +1726,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kopiert; es kann auch in ein anderes Projekt eingefügt werden.</translation>
   </message>
   <message>
+   <source>Copper, patinated</source>
+   <translation>Kupfer, patiniert</translation>
+  </message>
+  <message>
    <source>Copy</source>
    <translation>Kopieren</translation>
   </message>
@@ -1634,6 +1790,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Stürzende Linien richten: aus Neigung wird Shift</translation>
   </message>
   <message>
+   <source>Corrugated steel</source>
+   <translation>Wellblech</translation>
+  </message>
+  <message>
    <source>Cost of one of its pixels relative to the average</source>
    <translation>Aufwand eines ihrer Pixel im Verhältnis zum Durchschnitt</translation>
   </message>
@@ -1662,6 +1822,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gegen den Uhrzeigersinn, von oben gesehen</translation>
   </message>
   <message>
+   <source>Cow parsley</source>
+   <translation>Wiesenkerbel</translation>
+  </message>
+  <message>
+   <source>Cracked mud</source>
+   <translation>Rissiger Schlamm</translation>
+  </message>
+  <message>
    <source>Create project</source>
    <translation>Projekt anlegen</translation>
   </message>
@@ -1676,6 +1844,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Crown</source>
    <translation>Krone</translation>
+  </message>
+  <message>
+   <source>Crushed rock</source>
+   <translation>Schotter</translation>
+  </message>
+  <message>
+   <source>Crushed stone</source>
+   <translation>Splitt</translation>
   </message>
   <message>
    <source>Ctrl in a drag</source>
@@ -1704,6 +1880,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Cushion</source>
    <translation>Polster</translation>
+  </message>
+  <message>
+   <source>Cushion moss</source>
+   <translation>Polstermoos</translation>
   </message>
   <message>
    <source>Custom</source>
@@ -1882,6 +2062,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Teilungen</translation>
   </message>
   <message>
+   <source>Dog rose</source>
+   <translation>Hundsrose</translation>
+  </message>
+  <message>
+   <source>Dogwood</source>
+   <translation>Hartriegel</translation>
+  </message>
+  <message>
    <source>Double click or F2 to rename</source>
    <translation>Doppelklick oder F2 zum Umbenennen</translation>
   </message>
@@ -1986,6 +2174,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Auf den Boden absetzen</translation>
   </message>
   <message>
+   <source>Dry-stone wall</source>
+   <translation>Trockenmauer</translation>
+  </message>
+  <message>
+   <source>Dry-stone walling</source>
+   <translation>Trockenmauerwerk</translation>
+  </message>
+  <message>
    <source>Duplicate</source>
    <translation>Duplizieren</translation>
   </message>
@@ -2034,12 +2230,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ellbogen</translation>
   </message>
   <message>
+   <source>Elder</source>
+   <translation>Holunder</translation>
+  </message>
+  <message>
    <source>Elevation</source>
    <translation>Höhe über dem Meer</translation>
   </message>
   <message>
    <source>Emission</source>
    <translation>Leuchten</translation>
+  </message>
+  <message>
+   <source>End grain</source>
+   <translation>Hirnholz</translation>
   </message>
   <message>
    <source>Enlarge it to the terrain</source>
@@ -2060,6 +2264,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Esc</source>
    <translation>Esc</translation>
+  </message>
+  <message>
+   <source>Estimate</source>
+   <translation>Schätzung</translation>
   </message>
   <message>
    <source>Evergreen</source>
@@ -2090,6 +2298,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Exportieren Sie das Gelände neu als GeoTIFF</translation>
   </message>
   <message>
+   <source>Exposed aggregate</source>
+   <translation>Waschbeton</translation>
+  </message>
+  <message>
    <source>Exposure</source>
    <translation>Belichtung</translation>
   </message>
@@ -2114,12 +2326,36 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zur Kamera gewandt</translation>
   </message>
   <message>
+   <source>Fair-faced concrete</source>
+   <translation>Sichtbeton</translation>
+  </message>
+  <message>
    <source>Fallen</source>
    <translation>Umgestürzt</translation>
   </message>
   <message>
+   <source>Fallen beech leaves</source>
+   <translation>Gefallenes Buchenlaub</translation>
+  </message>
+  <message>
+   <source>Fallen birch leaves</source>
+   <translation>Gefallenes Birkenlaub</translation>
+  </message>
+  <message>
+   <source>Fallen oak leaves</source>
+   <translation>Gefallenes Eichenlaub</translation>
+  </message>
+  <message>
+   <source>Fallen tree</source>
+   <translation>Umgestürzter Baum</translation>
+  </message>
+  <message>
    <source>Falloff</source>
    <translation>Abfall</translation>
+  </message>
+  <message>
+   <source>Fan palm</source>
+   <translation>Fächerpalme</translation>
   </message>
   <message>
    <source>Favourite</source>
@@ -2130,6 +2366,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Nur Favoriten</translation>
   </message>
   <message>
+   <source>Feather grass</source>
+   <translation>Federgras</translation>
+  </message>
+  <message>
    <source>Feet</source>
    <translation>Fuß</translation>
   </message>
@@ -2138,12 +2378,36 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Fuß und Zoll</translation>
   </message>
   <message>
+   <source>Fence post</source>
+   <translation>Zaunpfosten</translation>
+  </message>
+  <message>
    <source>Fern</source>
    <translation>Farn</translation>
   </message>
   <message>
    <source>Ferns</source>
    <translation>Farne</translation>
+  </message>
+  <message>
+   <source>Fescue</source>
+   <translation>Schwingel</translation>
+  </message>
+  <message>
+   <source>Fescue in ear</source>
+   <translation>Schwingel in Ähren</translation>
+  </message>
+  <message>
+   <source>Field gate</source>
+   <translation>Feldtor</translation>
+  </message>
+  <message>
+   <source>Field stone</source>
+   <translation>Feldstein</translation>
+  </message>
+  <message>
+   <source>Field-stone surface</source>
+   <translation>Feldsteinfläche</translation>
   </message>
   <message>
    <source>Figure</source>
@@ -2230,12 +2494,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Feste Tafel</translation>
   </message>
   <message>
+   <source>Flagstones</source>
+   <translation>Steinplatten</translation>
+  </message>
+  <message>
    <source>Flare at the foot</source>
    <translation>Wurzelanlauf</translation>
   </message>
   <message>
    <source>Flatness</source>
    <translation>Flachheit</translation>
+  </message>
+  <message>
+   <source>Flint and cobble wall</source>
+   <translation>Flint- und Kieselmauer</translation>
   </message>
   <message>
    <source>Floating leaves</source>
@@ -2306,6 +2578,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Vor zur nächsten Ansicht</translation>
   </message>
   <message>
+   <source>Foxglove</source>
+   <translation>Fingerhut</translation>
+  </message>
+  <message>
    <source>Frame</source>
    <translation>Rahmen</translation>
   </message>
@@ -2338,6 +2614,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wedel</translation>
   </message>
   <message>
+   <source>Frosted glass</source>
+   <translation>Mattglas</translation>
+  </message>
+  <message>
    <source>Full screen</source>
    <translation>Vollbild</translation>
   </message>
@@ -2346,8 +2626,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>G, P, F beim Ziehen</translation>
   </message>
   <message>
+   <source>Galvanised steel</source>
+   <translation>Verzinkter Stahl</translation>
+  </message>
+  <message>
    <source>Gaps</source>
    <translation>Lücken</translation>
+  </message>
+  <message>
+   <source>Garden bench</source>
+   <translation>Gartenbank</translation>
+  </message>
+  <message>
+   <source>Gardener</source>
+   <translation>Gärtner</translation>
   </message>
   <message>
    <source>General</source>
@@ -2374,6 +2666,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Farbkorrektur</translation>
   </message>
   <message>
+   <source>Granite setts</source>
+   <translation>Granitpflaster</translation>
+  </message>
+  <message>
    <source>Grasses</source>
    <translation>Gräser</translation>
   </message>
@@ -2388,6 +2684,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Grid spacing</source>
    <translation>Rasterweite</translation>
+  </message>
+  <message>
+   <source>Grooved decking</source>
+   <translation>Dielen, gerillt</translation>
   </message>
   <message>
    <source>Ground</source>
@@ -2414,12 +2714,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Griffe folgen dem Objekt statt Ost und Nord</translation>
   </message>
   <message>
+   <source>Hart's tongue</source>
+   <translation>Hirschzunge</translation>
+  </message>
+  <message>
    <source>Hat</source>
    <translation>Hut</translation>
   </message>
   <message>
+   <source>Hawthorn</source>
+   <translation>Weißdorn</translation>
+  </message>
+  <message>
+   <source>Hazel</source>
+   <translation>Hasel</translation>
+  </message>
+  <message>
    <source>Health</source>
    <translation>Gesundheit</translation>
+  </message>
+  <message>
+   <source>Heather</source>
+   <translation>Heidekraut</translation>
   </message>
   <message>
    <source>Hedges</source>
@@ -2482,6 +2798,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Staude</translation>
   </message>
   <message>
+   <source>Hewn oak</source>
+   <translation>Behauene Eiche</translation>
+  </message>
+  <message>
    <source>Hidden</source>
    <translation>Verborgen</translation>
   </message>
@@ -2530,6 +2850,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Hohler Fuß</translation>
   </message>
   <message>
+   <source>Hornbeam hedge</source>
+   <translation>Hainbuchenhecke</translation>
+  </message>
+  <message>
    <source>Hours ahead of UTC that clocks on the site show; the sun of every shot follows</source>
    <translation>Stunden, die Uhren am Ort vor UTC gehen; die Sonne jeder Aufnahme folgt</translation>
   </message>
@@ -2556,6 +2880,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>How the surface treats light</source>
    <translation>Wie die Oberfläche mit Licht umgeht</translation>
+  </message>
+  <message>
+   <source>Hydrangea</source>
+   <translation>Hortensie</translation>
   </message>
   <message>
    <source>ID mattes</source>
@@ -2686,6 +3014,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Es wurde ausgelassen</translation>
   </message>
   <message>
+   <source>Italian cypress</source>
+   <translation>Säulenzypresse</translation>
+  </message>
+  <message>
    <source>Item</source>
    <translation>Objekt</translation>
   </message>
@@ -2700,6 +3032,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Its light gets a pass of its own, for re-balancing later</source>
    <translation>Sein Licht bekommt einen eigenen Pass, um später abzustimmen</translation>
+  </message>
+  <message>
+   <source>Ivy, trunk</source>
+   <translation>Efeu am Stamm</translation>
+  </message>
+  <message>
+   <source>Ivy, wall</source>
+   <translation>Efeu an der Wand</translation>
+  </message>
+  <message>
+   <source>Juniper</source>
+   <translation>Wacholder</translation>
   </message>
   <message>
    <source>Keep its size, crop the terrain</source>
@@ -2738,6 +3082,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gruppe der Materialien</translation>
   </message>
   <message>
+   <source>Knapweed</source>
+   <translation>Flockenblume</translation>
+  </message>
+  <message>
    <source>Knees</source>
    <translation>Knie</translation>
   </message>
@@ -2754,6 +3102,22 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Sprache des Fensters, ab dem nächsten Start</translation>
   </message>
   <message>
+   <source>Larch</source>
+   <translation>Lärche</translation>
+  </message>
+  <message>
+   <source>Larch boards, fresh</source>
+   <translation>Lärchenbretter, frisch</translation>
+  </message>
+  <message>
+   <source>Larch boards, silvered</source>
+   <translation>Lärchenbretter, vergraut</translation>
+  </message>
+  <message>
+   <source>Larch decking</source>
+   <translation>Lärchendielen</translation>
+  </message>
+  <message>
    <source>Lasso selection</source>
    <translation>Lasso-Auswahl</translation>
   </message>
@@ -2766,8 +3130,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Breite und Länge: 52.1, -1.6 oder Grad, Minuten und Sekunden wie 52°06'00"N 1°36'00"W</translation>
   </message>
   <message>
+   <source>Lavender</source>
+   <translation>Lavendel</translation>
+  </message>
+  <message>
    <source>Lawn</source>
    <translation>Rasen</translation>
+  </message>
+  <message>
+   <source>Layered boulder</source>
+   <translation>Geschichteter Findling</translation>
   </message>
   <message>
    <source>Layers</source>
@@ -2784,6 +3156,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Leaf</source>
    <translation>Blatt</translation>
+  </message>
+  <message>
+   <source>Leaf litter</source>
+   <translation>Laubstreu</translation>
   </message>
   <message>
    <source>Leaf taper</source>
@@ -2922,6 +3298,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Äste</translation>
   </message>
   <message>
+   <source>Limewash</source>
+   <translation>Kalkanstrich</translation>
+  </message>
+  <message>
+   <source>Limewashed brick</source>
+   <translation>Ziegel, gekalkt</translation>
+  </message>
+  <message>
    <source>Limits for the panes only; final renders ignore them.</source>
    <translation>Grenzen nur für die Bereiche; das fertige Bild beachtet sie nicht.</translation>
   </message>
@@ -2986,6 +3370,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Stammholz</translation>
   </message>
   <message>
+   <source>Log pile</source>
+   <translation>Holzstapel</translation>
+  </message>
+  <message>
+   <source>Lombardy poplar</source>
+   <translation>Säulenpappel</translation>
+  </message>
+  <message>
    <source>Longer side of the sensor; 36 mm is full frame</source>
    <translation>Längere Seite des Sensors; 36 mm ist Kleinbild</translation>
   </message>
@@ -3008,6 +3400,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Made of</source>
    <translation>Besteht aus</translation>
+  </message>
+  <message>
+   <source>Male fern</source>
+   <translation>Wurmfarn</translation>
   </message>
   <message>
    <source>Manual</source>
@@ -3044,6 +3440,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Meadow</source>
    <translation>Wiese</translation>
+  </message>
+  <message>
+   <source>Meadow buttercup</source>
+   <translation>Hahnenfuß</translation>
+  </message>
+  <message>
+   <source>Meadow sage</source>
+   <translation>Wiesensalbei</translation>
   </message>
   <message>
    <source>Meadow soil</source>
@@ -3138,12 +3542,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Modelle und Bilder (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.png *.jpg *.jpeg *.tif *.tiff *.webp *.exr);;Alle Dateien (*)</translation>
   </message>
   <message>
+   <source>Moor grass</source>
+   <translation>Pfeifengras</translation>
+  </message>
+  <message>
    <source>More than this computer has: choose a smaller size or fewer passes.</source>
    <translation>Mehr, als dieser Rechner hat: wählen Sie eine kleinere Größe oder weniger Pässe.</translation>
   </message>
   <message>
    <source>Moss</source>
    <translation>Moos</translation>
+  </message>
+  <message>
+   <source>Moss cushion</source>
+   <translation>Moospolster</translation>
   </message>
   <message>
    <source>Mound at the foot</source>
@@ -3198,6 +3610,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bewegen und Fangen</translation>
   </message>
   <message>
+   <source>Mown lawn</source>
+   <translation>Gemähter Rasen</translation>
+  </message>
+  <message>
+   <source>Multi-stem birch</source>
+   <translation>Mehrstämmige Birke</translation>
+  </message>
+  <message>
    <source>Multiplies the colour; transparent parts are cut out</source>
    <translation>Multipliziert die Farbe; durchsichtige Stellen sind ausgeschnitten</translation>
   </message>
@@ -3248,6 +3668,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Near clipping…</source>
    <translation>Nahgrenze …</translation>
+  </message>
+  <message>
+   <source>Nettle</source>
+   <translation>Brennnessel</translation>
   </message>
   <message>
    <source>New empty project…</source>
@@ -3350,6 +3774,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Nord–Süd</translation>
   </message>
   <message>
+   <source>Norway maple</source>
+   <translation>Spitzahorn</translation>
+  </message>
+  <message>
    <source>Not in this shot's renders; ground and planting stay as they are</source>
    <translation>Nicht in den Bildern dieser Aufnahme; Boden und Bepflanzung bleiben, wie sie sind</translation>
   </message>
@@ -3390,6 +3818,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zahlenfelder</translation>
   </message>
   <message>
+   <source>Oak</source>
+   <translation>Eiche</translation>
+  </message>
+  <message>
+   <source>Oak bark</source>
+   <translation>Eichenrinde</translation>
+  </message>
+  <message>
    <source>Off: hidden in the panes and left out of renders</source>
    <translation>Aus: in den Bereichen verborgen und nicht im fertigen Bild</translation>
   </message>
@@ -3400,6 +3836,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Offers to save first</source>
    <translation>Bietet zuerst das Speichern an</translation>
+  </message>
+  <message>
+   <source>Old man with stick</source>
+   <translation>Alter Mann mit Stock</translation>
   </message>
   <message>
    <source>Older undo steps beyond this are kept on disk</source>
@@ -3486,6 +3926,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Eigene Mischung</translation>
   </message>
   <message>
+   <source>Oxeye daisy</source>
+   <translation>Margerite</translation>
+  </message>
+  <message>
    <source>PNG, JPEG or TIFF for a finished image, EXR for scene-linear data</source>
    <translation>PNG, JPEG oder TIFF für ein fertiges Bild, EXR für lineare Szenenwerte</translation>
   </message>
@@ -3510,8 +3954,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wiesenboden über Kies zurückmalen</translation>
   </message>
   <message>
+   <source>Painted weatherboarding</source>
+   <translation>Stülpschalung, gestrichen</translation>
+  </message>
+  <message>
    <source>Pairs</source>
    <translation>Paare</translation>
+  </message>
+  <message>
+   <source>Pampas grass</source>
+   <translation>Pampasgras</translation>
   </message>
   <message>
    <source>Pan</source>
@@ -3558,6 +4010,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rendern anhalten</translation>
   </message>
   <message>
+   <source>Pendulous sedge</source>
+   <translation>Hängende Segge</translation>
+  </message>
+  <message>
    <source>People</source>
    <translation>Menschen</translation>
   </message>
@@ -3574,16 +4030,44 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Stauden und Wildblumen</translation>
   </message>
   <message>
+   <source>Perforated steel</source>
+   <translation>Lochblech</translation>
+  </message>
+  <message>
    <source>Person</source>
    <translation>Person</translation>
+  </message>
+  <message>
+   <source>Person on a bench</source>
+   <translation>Person auf einer Bank</translation>
   </message>
   <message>
    <source>Petals</source>
    <translation>Blütenblätter</translation>
   </message>
   <message>
+   <source>Picket fence</source>
+   <translation>Lattenzaun</translation>
+  </message>
+  <message>
+   <source>Picnic table</source>
+   <translation>Picknicktisch</translation>
+  </message>
+  <message>
    <source>Pile height</source>
    <translation>Haufenhöhe</translation>
+  </message>
+  <message>
+   <source>Pine</source>
+   <translation>Kiefer</translation>
+  </message>
+  <message>
+   <source>Pine cones</source>
+   <translation>Kiefernzapfen</translation>
+  </message>
+  <message>
+   <source>Pine needles</source>
+   <translation>Kiefernnadeln</translation>
   </message>
   <message>
    <source>Place</source>
@@ -3608,6 +4092,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Place in scene</source>
    <translation>In der Szene aufstellen</translation>
+  </message>
+  <message>
+   <source>Plain clay tiles</source>
+   <translation>Biberschwanzziegel</translation>
   </message>
   <message>
    <source>Plain colour</source>
@@ -3646,6 +4134,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pflanzen: Bäume, Sträucher und Wiesen</translation>
   </message>
   <message>
+   <source>Planter</source>
+   <translation>Pflanzkasten</translation>
+  </message>
+  <message>
    <source>Planting</source>
    <translation>Bepflanzung</translation>
   </message>
@@ -3672,6 +4164,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Plumb</source>
    <translation>Lot</translation>
+  </message>
+  <message>
+   <source>Pollarded willow</source>
+   <translation>Kopfweide</translation>
+  </message>
+  <message>
+   <source>Poppy</source>
+   <translation>Mohn</translation>
   </message>
   <message>
    <source>Position of the building's centre, from the centre of the site</source>
@@ -3742,8 +4242,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zug zum Licht</translation>
   </message>
   <message>
+   <source>Purple lupin</source>
+   <translation>Lupine</translation>
+  </message>
+  <message>
    <source>Q, E, Page Up, Page Down</source>
    <translation>Q, E, Bild auf, Bild ab</translation>
+  </message>
+  <message>
+   <source>Quaking grass</source>
+   <translation>Zittergras</translation>
   </message>
   <message>
    <source>Quit</source>
@@ -3758,6 +4266,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zerzaust</translation>
   </message>
   <message>
+   <source>Rail fence</source>
+   <translation>Stangenzaun</translation>
+  </message>
+  <message>
    <source>Raise</source>
    <translation>Heben</translation>
   </message>
@@ -3768,6 +4280,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Raises or lowers the view and keeps verticals parallel</source>
    <translation>Hebt oder senkt den Ausschnitt und hält Senkrechte parallel</translation>
+  </message>
+  <message>
+   <source>Rammed earth</source>
+   <translation>Stampflehm</translation>
   </message>
   <message>
    <source>Random (no visible repeat)</source>
@@ -3784,6 +4300,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Reach of the brush ([ and ])</source>
    <translation>Reichweite des Pinsels ([ und ])</translation>
+  </message>
+  <message>
+   <source>Reader on a bench</source>
+   <translation>Lesende Person auf einer Bank</translation>
   </message>
   <message>
    <source>Reading %1</source>
@@ -3836,6 +4356,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Reduced from %1 to %2 triangles; fewer at a distance</source>
    <translation>Von %1 auf %2 Dreiecke verringert; in der Ferne weniger</translation>
+  </message>
+  <message>
+   <source>Reed</source>
+   <translation>Schilf</translation>
+  </message>
+  <message>
+   <source>Reed thatch</source>
+   <translation>Reetdach</translation>
+  </message>
+  <message>
+   <source>Reedmace</source>
+   <translation>Rohrkolben</translation>
   </message>
   <message>
    <source>Refine only a rectangle; again to clear it</source>
@@ -4018,6 +4550,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rand</translation>
   </message>
   <message>
+   <source>Rippled sand</source>
+   <translation>Sand mit Rippeln</translation>
+  </message>
+  <message>
    <source>Ripples</source>
    <translation>Wellen</translation>
   </message>
@@ -4026,8 +4562,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Anstieg %1 · Neigung %2°</translation>
   </message>
   <message>
+   <source>River gravel</source>
+   <translation>Flusskies</translation>
+  </message>
+  <message>
+   <source>River pebbles</source>
+   <translation>Flusskiesel</translation>
+  </message>
+  <message>
+   <source>Rock face</source>
+   <translation>Felswand</translation>
+  </message>
+  <message>
+   <source>Rock-faced ashlar</source>
+   <translation>Bossenquader</translation>
+  </message>
+  <message>
    <source>Role of %1</source>
    <translation>Rolle von %1</translation>
+  </message>
+  <message>
+   <source>Roman-format brick</source>
+   <translation>Langformatziegel</translation>
   </message>
   <message>
    <source>Rotate</source>
@@ -4054,6 +4610,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Raugras</translation>
   </message>
   <message>
+   <source>Roughcast</source>
+   <translation>Rauputz</translation>
+  </message>
+  <message>
    <source>Roughness</source>
    <translation>Rauheit</translation>
   </message>
@@ -4074,8 +4634,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rundung unten</translation>
   </message>
   <message>
+   <source>Rowan</source>
+   <translation>Eberesche</translation>
+  </message>
+  <message>
+   <source>Rubble, coursed</source>
+   <translation>Bruchstein, geschichtet</translation>
+  </message>
+  <message>
+   <source>Rubble, random</source>
+   <translation>Bruchstein, wild</translation>
+  </message>
+  <message>
    <source>Run of the side slope for 1 of rise: larger is gentler</source>
    <translation>Länge der Böschung auf 1 Höhe: größer ist sanfter</translation>
+  </message>
+  <message>
+   <source>Running child</source>
+   <translation>Laufendes Kind</translation>
+  </message>
+  <message>
+   <source>Rush</source>
+   <translation>Binse</translation>
   </message>
   <message>
    <source>S</source>
@@ -4185,6 +4765,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Maßstab</translation>
   </message>
   <message>
+   <source>Scale figure, looking up</source>
+   <translation>Maßfigur, aufblickend</translation>
+  </message>
+  <message>
+   <source>Scale figure, walking</source>
+   <translation>Maßfigur, gehend</translation>
+  </message>
+  <message>
    <source>Scale the selection about its pivot</source>
    <translation>Die Auswahl um ihren Drehpunkt skalieren</translation>
   </message>
@@ -4227,6 +4815,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Second key of %1</source>
    <translation>Zweite Taste für %1</translation>
+  </message>
+  <message>
+   <source>Sedum roof</source>
+   <translation>Sedumdach</translation>
   </message>
   <message>
    <source>Seed</source>
@@ -4363,6 +4955,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Shift+drag on empty</source>
    <translation>Umschalt+Ziehen ins Leere</translation>
+  </message>
+  <message>
+   <source>Shingles, weathered</source>
+   <translation>Schindeln, verwittert</translation>
   </message>
   <message>
    <source>Shoot length</source>
@@ -4513,6 +5109,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Himmel</translation>
   </message>
   <message>
+   <source>Slate roof</source>
+   <translation>Schieferdach</translation>
+  </message>
+  <message>
+   <source>Slatted bin</source>
+   <translation>Lattenbehälter</translation>
+  </message>
+  <message>
+   <source>Slatted screen</source>
+   <translation>Lattenwand</translation>
+  </message>
+  <message>
    <source>Slope of the whole site, rising to the east</source>
    <translation>Neigung des ganzen Grundstücks, nach Osten steigend</translation>
   </message>
@@ -4535,6 +5143,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Smooth</source>
    <translation>Glätten</translation>
+  </message>
+  <message>
+   <source>Smooth render</source>
+   <translation>Glattputz</translation>
   </message>
   <message>
    <source>Snap</source>
@@ -4645,6 +5257,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Frühling</translation>
   </message>
   <message>
+   <source>Spruce</source>
+   <translation>Fichte</translation>
+  </message>
+  <message>
+   <source>Spruce bark</source>
+   <translation>Fichtenrinde</translation>
+  </message>
+  <message>
    <source>Square in plan</source>
    <translation>Eckig im Grundriss</translation>
   </message>
@@ -4671,6 +5291,26 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Standing</source>
    <translation>Stehend</translation>
+  </message>
+  <message>
+   <source>Standing child</source>
+   <translation>Stehendes Kind</translation>
+  </message>
+  <message>
+   <source>Standing dead tree</source>
+   <translation>Stehender toter Baum</translation>
+  </message>
+  <message>
+   <source>Standing man</source>
+   <translation>Stehender Mann</translation>
+  </message>
+  <message>
+   <source>Standing woman with bag</source>
+   <translation>Stehende Frau mit Tasche</translation>
+  </message>
+  <message>
+   <source>Standing-seam zinc</source>
+   <translation>Stehfalzzink</translation>
   </message>
   <message>
    <source>Start</source>
@@ -4705,6 +5345,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Schritte, die ältesten zuerst</translation>
   </message>
   <message>
+   <source>Sticks</source>
+   <translation>Reisig</translation>
+  </message>
+  <message>
+   <source>Still water</source>
+   <translation>Stilles Wasser</translation>
+  </message>
+  <message>
+   <source>Stone tiles</source>
+   <translation>Steinfliesen</translation>
+  </message>
+  <message>
    <source>Stones</source>
    <translation>Steine</translation>
   </message>
@@ -4735,6 +5387,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Strength of the colours</source>
    <translation>Stärke der Farben</translation>
+  </message>
+  <message>
+   <source>Stump</source>
+   <translation>Baumstumpf</translation>
   </message>
   <message>
    <source>Summer</source>
@@ -4775,10 +5431,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Take the key from the other command</source>
    <translation>Dem anderen Befehl die Taste nehmen</translation>
-  </message>
-  <message>
-   <source>Takes</source>
-   <translation>Braucht</translation>
   </message>
   <message>
    <source>Tangent-space normals, green up</source>
@@ -5105,6 +5757,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zeitzone</translation>
   </message>
   <message>
+   <source>Tinted glass</source>
+   <translation>Getöntes Glas</translation>
+  </message>
+  <message>
    <source>To a grid</source>
    <translation>An ein Raster</translation>
   </message>
@@ -5123,6 +5779,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Tools</source>
    <translation>Werkzeuge</translation>
+  </message>
+  <message>
+   <source>Topsoil</source>
+   <translation>Oberboden</translation>
   </message>
   <message>
    <source>Translucency</source>
@@ -5345,6 +6005,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Senkrechte stürzen am Bildrand um %1°.</translation>
   </message>
   <message>
+   <source>Veteran oak</source>
+   <translation>Alte Eiche</translation>
+  </message>
+  <message>
    <source>View</source>
    <translation>Ansicht</translation>
   </message>
@@ -5363,6 +6027,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Vignette</source>
    <translation>Vignette</translation>
+  </message>
+  <message>
+   <source>Virginia creeper</source>
+   <translation>Wilder Wein</translation>
   </message>
   <message>
    <source>Visibility</source>
@@ -5389,6 +6057,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>In Augenhöhe gehen; Umschalt schneller</translation>
   </message>
   <message>
+   <source>Walking man</source>
+   <translation>Gehender Mann</translation>
+  </message>
+  <message>
+   <source>Walking woman</source>
+   <translation>Gehende Frau</translation>
+  </message>
+  <message>
+   <source>Walking woman with basket</source>
+   <translation>Gehende Frau mit Korb</translation>
+  </message>
+  <message>
    <source>Wander</source>
    <translation>Unruhe</translation>
   </message>
@@ -5401,8 +6081,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wasserhöhe</translation>
   </message>
   <message>
+   <source>Water lily</source>
+   <translation>Seerose</translation>
+  </message>
+  <message>
    <source>Wear</source>
    <translation>Abrundung</translation>
+  </message>
+  <message>
+   <source>Weathering steel</source>
+   <translation>Wetterfester Stahl</translation>
+  </message>
+  <message>
+   <source>Weeping willow</source>
+   <translation>Trauerweide</translation>
   </message>
   <message>
    <source>West</source>
@@ -5479,6 +6171,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>White balance</source>
    <translation>Weißabgleich</translation>
+  </message>
+  <message>
+   <source>White clover</source>
+   <translation>Weißklee</translation>
   </message>
   <message>
    <source>White is</source>
@@ -5561,8 +6257,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Y oben</translation>
   </message>
   <message>
+   <source>Yellow iris</source>
+   <translation>Sumpfschwertlilie</translation>
+  </message>
+  <message>
+   <source>Yew</source>
+   <translation>Eibe</translation>
+  </message>
+  <message>
    <source>Young fronds</source>
    <translation>Junge Wedel</translation>
+  </message>
+  <message>
+   <source>Young lime, staked</source>
+   <translation>Junge Linde, gepfählt</translation>
   </message>
   <message>
    <source>Z up</source>
@@ -5633,6 +6341,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Fläche %1</translation>
   </message>
   <message>
+   <source>bark</source>
+   <translation>Rinde</translation>
+  </message>
+  <message>
+   <source>brick</source>
+   <translation>Ziegel</translation>
+  </message>
+  <message>
    <source>brush</source>
    <translation>Pinsel</translation>
   </message>
@@ -5655,6 +6371,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>climber</source>
    <translation>Kletterpflanze</translation>
+  </message>
+  <message>
+   <source>concrete</source>
+   <translation>Beton</translation>
   </message>
   <message>
    <source>corners</source>
@@ -5684,8 +6404,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>alles bewegte sich mit dem Boden</translation>
   </message>
   <message>
+   <source>glass and water</source>
+   <translation>Glas und Wasser</translation>
+  </message>
+  <message>
    <source>grid %1</source>
    <translation>Raster %1</translation>
+  </message>
+  <message>
+   <source>ground</source>
+   <translation>Boden</translation>
   </message>
   <message>
    <source>group</source>
@@ -5723,6 +6451,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Messung</translation>
   </message>
   <message>
+   <source>metal</source>
+   <translation>Metall</translation>
+  </message>
+  <message>
    <source>mixed</source>
    <translation>gemischt</translation>
   </message>
@@ -5736,7 +6468,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>no sunrise or sunset</source>
-   <translation>kein Sonnenauf- oder -untergang</translation>
+   <translation>kein Auf- oder Untergang</translation>
   </message>
   <message>
    <source>north arrow and scale bar</source>
@@ -5763,6 +6495,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>angehalten · %1 setzt fort</translation>
   </message>
   <message>
+   <source>paving</source>
+   <translation>Pflaster</translation>
+  </message>
+  <message>
    <source>pixels</source>
    <translation>Pixel</translation>
   </message>
@@ -5779,12 +6515,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>vorläufige Schattierung</translation>
   </message>
   <message>
+   <source>render and plaster</source>
+   <translation>Putz</translation>
+  </message>
+  <message>
    <source>rise %1</source>
    <translation>Anstieg %1</translation>
   </message>
   <message>
-   <source>rows that all of them have</source>
-   <translation>Zeilen, die alle haben</translation>
+   <source>roofs</source>
+   <translation>Dächer</translation>
   </message>
   <message>
    <source>saved</source>
@@ -5797,6 +6537,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>several</source>
    <translation>verschieden</translation>
+  </message>
+  <message>
+   <source>shared values</source>
+   <translation>gemeinsame Werte</translation>
   </message>
   <message>
    <source>shot</source>
@@ -5815,12 +6559,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Solitäre</translation>
   </message>
   <message>
+   <source>stone walls</source>
+   <translation>Steinmauern</translation>
+  </message>
+  <message>
    <source>sun altitude %1°, azimuth %2°</source>
    <translation>Sonnenhöhe %1°, Azimut %2°</translation>
   </message>
   <message>
    <source>sunrise %1, sunset %2</source>
-   <translation>Sonnenaufgang %1, Sonnenuntergang %2</translation>
+   <translation>Aufgang %1, Untergang %2</translation>
   </message>
   <message>
    <source>the site becomes %1 with a grid of %2</source>
@@ -5833,6 +6581,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>this project</source>
    <translation>dieses Projekt</translation>
+  </message>
+  <message>
+   <source>timber</source>
+   <translation>Holz</translation>
   </message>
   <message>
    <source>time is being estimated…</source>

@@ -123,12 +123,9 @@ void smoothTube(Mesh& mesh, int base, int sides) {
         if (sums[i].length2() > 1e-16f) mesh.normals[static_cast<size_t>(base) + i] = sums[i].normalized();
 }
 
-void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& detail, Mesh& bark, Mesh& twigs,
-            uint64_t seed) {
+// The thickest child goes on with its parent's tube; a stem stays a stem. -1: none does.
+static std::vector<int> onwardOf(const Wood& wood, const Children& children) {
     const auto& nodes = wood.nodes;
-    const Children children = childrenOf(wood);
-    Random random(seed);
-    // The thickest child goes on with its parent's tube; a stem stays a stem.
     std::vector<int> onward(nodes.size(), -1);
     for (size_t i = 0; i < nodes.size(); ++i) {
         float best = -1;
@@ -145,6 +142,15 @@ void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& det
             }
         }
     }
+    return onward;
+}
+
+void barkOf(const Wood& wood, float flare, float twigFrom, const BarkDetail& detail, Mesh& bark, Mesh& twigs,
+            uint64_t seed) {
+    const auto& nodes = wood.nodes;
+    const Children children = childrenOf(wood);
+    Random random(seed);
+    const std::vector<int> onward = onwardOf(wood, children);
     size_t twigFeet = 0, twig = 0;
     int stem = 0;
     for (const WoodNode& n : nodes) twigFeet += n.order == 3 && n.parent >= 0 && nodes[n.parent].order < 3;

@@ -38,6 +38,10 @@ void candidates(uint64_t stream, int cx, int cy, float density, std::vector<Cand
     }
 }
 
+bool ranksBefore(const Candidate& a, const Candidate& b) {
+    return a.rank < b.rank || (a.rank == b.rank && a.key < b.key);
+}
+
 // Which species of the mix a candidate is.
 class Chooser {
 public:
@@ -95,9 +99,7 @@ public:
                 if (bin == bins_.end()) continue;
                 for (const auto& [o, spacing] : bin->second) {
                     const float least = (own + spacing) / 2;
-                    if ((o->at - c.at).length2() < least * least &&
-                        (o->rank < c.rank || (o->rank == c.rank && o->key < c.key)))
-                        return true;
+                    if ((o->at - c.at).length2() < least * least && ranksBefore(*o, c)) return true;
                 }
             }
         return false;
@@ -116,10 +118,94 @@ private:
     std::map<V2i, std::vector<std::pair<const Candidate*, float>>, Less> bins_;
 };
 
+// Candidates in bins no smaller than the spacing that they keep.
+class Crowd {
+public:
+    Crowd(const std::vector<Candidate>& all, const V2f& corner, const V2f& size, float spacing)
+        : all_(all), corner_(corner), spacing_(spacing), bin_(std::max(spacing, 0.05f)),
+          wide_(static_cast<int>(size.x / bin_) + 1), high_(static_cast<int>(size.y / bin_) + 1),
+          first_(static_cast<size_t>(wide_) * high_ + 1, 0), order_(all.size()) {
+        for (const Candidate& c : all) ++first_[binOf(c.at) + 1];
+        for (size_t i = 1; i < first_.size(); ++i) first_[i] += first_[i - 1];
+        std::vector<int> next(first_.begin(), first_.end() - 1);
+        for (size_t i = 0; i < all.size(); ++i) order_[next[binOf(all[i].at)]++] = static_cast<int>(i);
+    }
+    // Whether one that ranks higher stands nearer than the spacing.
+    bool crowds(const Candidate& c) const {
+        if (spacing_ <= 0) return false;
+        const int bx = static_cast<int>((c.at.x - corner_.x) / bin_),
+                  by = static_cast<int>((c.at.y - corner_.y) / bin_);
+        for (int y = std::max(by - 1, 0); y <= std::min(by + 1, high_ - 1); ++y)
+            for (int x = std::max(bx - 1, 0); x <= std::min(bx + 1, wide_ - 1); ++x) {
+                const size_t b = static_cast<size_t>(y) * wide_ + x;
+                for (int k = first_[b]; k < first_[b + 1]; ++k) {
+                    const Candidate& o = all_[order_[k]];
+                    if ((o.at - c.at).length2() < spacing_ * spacing_ && ranksBefore(o, c)) return true;
+                }
+            }
+        return false;
+    }
+
+private:
+    size_t binOf(const V2f& p) const {
+        const int bx = std::clamp(static_cast<int>((p.x - corner_.x) / bin_), 0, wide_ - 1),
+                  by = std::clamp(static_cast<int>((p.y - corner_.y) / bin_), 0, high_ - 1);
+        return static_cast<size_t>(by) * wide_ + bx;
+    }
+    const std::vector<Candidate>& all_;
+    V2f corner_;
+    float spacing_, bin_;
+    int wide_, high_;
+    std::vector<int> first_, order_;
+};
+
 struct Outline {
     Polygon polygon;
     Box2f box;
 };
+
+// Those that reach into the window.
+std::vector<Outline> outlinesIn(const Drift& drift, const Box2f& window) {
+    std::vector<Outline> outlines;
+    for (const auto& handles : drift.areas) {
+        if (handles.size() < 3) continue;
+        Outline o{smoothOutline(handles), {}};
+        o.box = bounds(o.polygon);
+        if (o.box.intersects(window)) outlines.push_back(std::move(o));
+    }
+    return outlines;
+}
+
+// Left out by the drift's patches.
+bool isBare(const Drift& drift, const Candidate& c) {
+    if (drift.patchiness <= 0) return false;
+    const float patch = 0.5f + 0.5f * fractalNoise(c.at.x / 5, c.at.y / 5, mix(drift.seed, 77), 3) * 1.6f;
+    return patch + 0.15f * (unitFloat(mix(c.key, 9)) - 0.5f) < drift.patchiness * 0.75f;
+}
+
+PlantRecord recordOf(const Drift& drift, const Candidate& c, int species, uint32_t item, const PlantingSite& site) {
+    PlantRecord r{};
+    r.x = c.at.x;
+    r.y = c.at.y;
+    r.z = site.height(c.at);
+    r.key = static_cast<uint32_t>(c.key >> 16);
+    r.yaw = static_cast<uint16_t>(mix(c.key, 5));
+    const float size = 1 + drift.sizeSpread * (2 * unitFloat(mix(c.key, 6)) - 1);
+    r.scale = static_cast<uint16_t>(std::clamp(size * 4096, 1.0f, 65535.0f));
+    if (drift.lean > 0) {
+        const V3f n = site.normal(c.at);
+        auto tilt = [&](float slope) {
+            return static_cast<int8_t>(std::clamp(slope * drift.lean * (127 / 0.785f), -127.0f, 127.0f));
+        };
+        r.tiltEast = tilt(n.x);
+        r.tiltNorth = tilt(n.y);
+    }
+    r.tint = static_cast<uint8_t>(mix(c.key, 7));
+    r.rank = static_cast<uint8_t>(mix(c.key, 8));
+    r.individual = IndividualId::of(species, static_cast<int>(mix(c.key, 10) % kIndividuals));
+    r.item = item;
+    return r;
+}
 
 } // namespace
 
@@ -132,101 +218,40 @@ float area(const Drift& drift) {
 void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<MixSpecies>& mixSpecies,
              const Box2f& window, const PlantingSite& site, std::vector<PlantRecord>& out) {
     if (mixSpecies.empty() || drift.density <= 0) return;
-    std::vector<Outline> outlines;
-    Box2f all;
-    for (const auto& handles : drift.areas) {
-        if (handles.size() < 3) continue;
-        Outline o{smoothOutline(handles), {}};
-        o.box = bounds(o.polygon);
-        if (!o.box.intersects(window)) continue;
-        all.extendBy(o.box);
-        outlines.push_back(std::move(o));
-    }
+    const std::vector<Outline> outlines = outlinesIn(drift, window);
     if (outlines.empty()) return;
+    Box2f all;
+    for (const Outline& o : outlines) all.extendBy(o.box);
     const Box2f box({std::max(all.min.x, window.min.x), std::max(all.min.y, window.min.y)},
                     {std::min(all.max.x, window.max.x), std::min(all.max.y, window.max.y)});
-    const uint64_t stream = mix(id, drift.seed, 1); // the same places in every version
     const Chooser choose(mixSpecies);
 
-    // All candidates that can stand in the box or push away one that does, in a grid of cells no smaller than the
-    // spacing.
+    // All candidates that can stand in the box or push away one that does.
     const float reach = std::max(drift.spacing, choose.widest());
-    const int x0 = static_cast<int>(std::floor((box.min.x - reach) / kCell)),
-              x1 = static_cast<int>(std::floor((box.max.x + reach) / kCell));
-    const int y0 = static_cast<int>(std::floor((box.min.y - reach) / kCell)),
-              y1 = static_cast<int>(std::floor((box.max.y + reach) / kCell));
+    const auto cellOf = [](float v) { return static_cast<int>(std::floor(v / kCell)); };
+    const V2i from(cellOf(box.min.x - reach), cellOf(box.min.y - reach)),
+        to(cellOf(box.max.x + reach) + 1, cellOf(box.max.y + reach) + 1);
+    const uint64_t stream = mix(id, drift.seed, 1); // the same places in every version
     std::vector<Candidate> found;
-    for (int cy = y0; cy <= y1; ++cy)
-        for (int cx = x0; cx <= x1; ++cx) candidates(stream, cx, cy, drift.density, found);
-
-    const float bin = std::max(drift.spacing, 0.05f);
-    const V2f corner(static_cast<float>(x0) * kCell, static_cast<float>(y0) * kCell);
-    const int bw = static_cast<int>(static_cast<float>(x1 - x0 + 1) * kCell / bin) + 1,
-              bh = static_cast<int>(static_cast<float>(y1 - y0 + 1) * kCell / bin) + 1;
-    std::vector<int> first(static_cast<size_t>(bw) * bh + 1, 0), order(found.size());
-    auto binOf = [&](const V2f& p) {
-        const int bx = std::clamp(static_cast<int>((p.x - corner.x) / bin), 0, bw - 1),
-                  by = std::clamp(static_cast<int>((p.y - corner.y) / bin), 0, bh - 1);
-        return static_cast<size_t>(by) * bw + bx;
-    };
-    for (const Candidate& c : found) ++first[binOf(c.at) + 1];
-    for (size_t i = 1; i < first.size(); ++i) first[i] += first[i - 1];
-    std::vector<int> next(first.begin(), first.end() - 1);
-    for (size_t i = 0; i < found.size(); ++i) order[next[binOf(found[i].at)]++] = static_cast<int>(i);
-
-    auto crowded = [&](const Candidate& c) {
-        const int bx = static_cast<int>((c.at.x - corner.x) / bin), by = static_cast<int>((c.at.y - corner.y) / bin);
-        for (int y = std::max(by - 1, 0); y <= std::min(by + 1, bh - 1); ++y)
-            for (int x = std::max(bx - 1, 0); x <= std::min(bx + 1, bw - 1); ++x) {
-                const size_t b = static_cast<size_t>(y) * bw + x;
-                for (int k = first[b]; k < first[b + 1]; ++k) {
-                    const Candidate& o = found[order[k]];
-                    if ((o.at - c.at).length2() >= drift.spacing * drift.spacing) continue;
-                    if (o.rank < c.rank || (o.rank == c.rank && o.key < c.key)) return true;
-                }
-            }
-        return false;
-    };
-
+    for (int cy = from.y; cy < to.y; ++cy)
+        for (int cx = from.x; cx < to.x; ++cx) candidates(stream, cx, cy, drift.density, found);
+    const V2f corner = V2f(from) * kCell;
+    const Crowd crowd(found, corner, V2f(to - from) * kCell, drift.spacing);
     const Apart apart(choose, found, corner);
+
     for (const Candidate& c : found) {
         if (c.at.x < box.min.x || c.at.y < box.min.y || c.at.x >= box.max.x || c.at.y >= box.max.y) continue;
-        if (drift.patchiness > 0) {
-            const float patch = 0.5f + 0.5f * fractalNoise(c.at.x / 5, c.at.y / 5, mix(drift.seed, 77), 3) * 1.6f;
-            if (patch + 0.15f * (unitFloat(mix(c.key, 9)) - 0.5f) < drift.patchiness * 0.75f) continue;
-        }
-        bool inside = false;
-        for (const Outline& o : outlines) inside = inside || (o.box.intersects(c.at) && contains(o.polygon, c.at));
-        if (!inside || (drift.spacing > 0 && crowded(c))) continue;
+        const bool inside = std::any_of(outlines.begin(), outlines.end(), [&](const Outline& o) {
+            return o.box.intersects(c.at) && contains(o.polygon, c.at);
+        });
+        if (isBare(drift, c) || !inside || crowd.crowds(c)) continue;
         size_t s = choose(c);
         if (apart.crowded(c, s)) {
             const auto low = choose.low(c);
             if (!low) continue;
             s = *low;
         }
-        if (!site.open(c.at, mixSpecies[s].spread)) continue;
-
-        PlantRecord r{};
-        r.x = c.at.x;
-        r.y = c.at.y;
-        r.z = site.height(c.at);
-        r.key = static_cast<uint32_t>(c.key >> 16);
-        r.yaw = static_cast<uint16_t>(mix(c.key, 5));
-        const float size = 1 + drift.sizeSpread * (2 * unitFloat(mix(c.key, 6)) - 1);
-        r.scale = static_cast<uint16_t>(std::clamp(size * 4096, 1.0f, 65535.0f));
-        if (drift.lean > 0) {
-            const V3f n = site.normal(c.at);
-            auto tilt = [&](float slope) {
-                return static_cast<int8_t>(std::clamp(slope * drift.lean * (127 / 0.785f), -127.0f, 127.0f));
-            };
-            r.tiltEast = tilt(n.x);
-            r.tiltNorth = tilt(n.y);
-        }
-        r.tint = static_cast<uint8_t>(mix(c.key, 7));
-        r.rank = static_cast<uint8_t>(mix(c.key, 8));
-        r.individual = IndividualId::of(mixSpecies[s].species, static_cast<int>(mix(c.key, 10) % kIndividuals));
-        r.item = item;
-        out.push_back(r);
+        if (site.open(c.at, mixSpecies[s].spread)) out.push_back(recordOf(drift, c, mixSpecies[s].species, item, site));
     }
 }
 

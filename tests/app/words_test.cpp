@@ -51,11 +51,11 @@ QStringList badIn(const QString& text) {
     return bad;
 }
 
-// Names of things in the library and in files are data: they are the same in every language.
+// Descriptions of plants and names in files are data: they are the same in every language.
 bool isData(const QWidget& w) {
-    static const QStringList names{"speciesList", "materialList", "materialFamily", "species",        "libraryMaterial",
-                                   "timeZone",    "recentList",   "material",       "recipeControls", "recipeGroup",
-                                   "guideText",   "licenceText",  "speciesTitle",   "importName",     "guidePages"};
+    static const QStringList names{"species",     "libraryMaterial", "timeZone",    "recentList",
+                                   "material",    "recipeControls",  "recipeGroup", "guideText",
+                                   "licenceText", "speciesTitle",    "importName",  "guidePages"};
     for (const QWidget* at = &w; at; at = at->parentWidget())
         if (names.contains(at->objectName())) return true;
     return false;
