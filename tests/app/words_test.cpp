@@ -53,9 +53,9 @@ QStringList badIn(const QString& text) {
 
 // Descriptions of plants and names in files are data: they are the same in every language.
 bool isData(const QWidget& w) {
-    static const QStringList names{"species",     "libraryMaterial", "timeZone",    "recentList",
-                                   "material",    "recipeControls",  "recipeGroup", "guideText",
-                                   "licenceText", "speciesTitle",    "importName",  "guidePages"};
+    static const QStringList names{"speciesMarks",   "timeZone",    "recentList", "material",
+                                   "recipeControls", "recipeGroup", "guideText",  "licenceText",
+                                   "speciesTitle",   "importName",  "guidePages"};
     for (const QWidget* at = &w; at; at = at->parentWidget())
         if (names.contains(at->objectName())) return true;
     return false;
