@@ -29,20 +29,54 @@ using namespace thallos;
 
 namespace {
 
-// A hilly sheet of 388 x 388 squares.
+// A hilly sheet of 388 x 388 squares, as a binary glTF file.
 std::filesystem::path largeModel() {
-    const std::filesystem::path file =
-        std::filesystem::temp_directory_path() / ("thallos-bench-" + std::to_string(getpid()) + ".obj");
-    std::ofstream out(file);
-    constexpr int kSide = 388;
-    for (int y = 0; y <= kSide; ++y)
-        for (int x = 0; x <= kSide; ++x)
-            out << "v " << 0.05 * x << ' ' << std::sin(0.07 * x) + std::cos(0.05 * y) << ' ' << 0.05 * y << '\n';
-    for (int y = 0; y < kSide; ++y)
-        for (int x = 0; x < kSide; ++x) {
-            const int a = y * (kSide + 1) + x + 1, b = a + kSide + 1;
-            out << "f " << a << ' ' << b << ' ' << b + 1 << ' ' << a + 1 << '\n';
+    constexpr uint32_t kSide = 388, kAcross = kSide + 1, kPoints = kAcross * kAcross, kCorners = kSide * kSide * 6;
+    std::string buffer;
+    const auto put = [&](const auto& v) { buffer.append(reinterpret_cast<const char*>(&v), sizeof v); };
+    for (uint32_t y = 0; y < kAcross; ++y)
+        for (uint32_t x = 0; x < kAcross; ++x) {
+            const float u = static_cast<float>(x), v = static_cast<float>(y);
+            put(0.05f * u);
+            put(std::sin(0.07f * u) + std::cos(0.05f * v));
+            put(0.05f * v);
         }
+    for (uint32_t y = 0; y < kSide; ++y)
+        for (uint32_t x = 0; x < kSide; ++x) {
+            const uint32_t a = y * kAcross + x, b = a + kAcross;
+            for (const uint32_t corner : {a, b, b + 1, a, b + 1, a + 1}) put(corner);
+        }
+    const nlohmann::json j{{"asset", {{"version", "2.0"}}},
+                           {"scenes", {{{"nodes", {0}}}}},
+                           {"nodes", {{{"mesh", 0}}}},
+                           {"meshes", {{{"primitives", {{{"attributes", {{"POSITION", 0}}}, {"indices", 1}}}}}}},
+                           {"buffers", {{{"byteLength", buffer.size()}}}},
+                           {"bufferViews",
+                            {{{"buffer", 0}, {"byteLength", kPoints * 12}},
+                             {{"buffer", 0}, {"byteOffset", kPoints * 12}, {"byteLength", kCorners * 4}}}},
+                           {"accessors",
+                            {{{"bufferView", 0},
+                              {"componentType", 5126},
+                              {"count", kPoints},
+                              {"type", "VEC3"},
+                              {"min", {0, -2, 0}},
+                              {"max", {20, 2, 20}}},
+                             {{"bufferView", 1}, {"componentType", 5125}, {"count", kCorners}, {"type", "SCALAR"}}}}};
+    std::string text = j.dump();
+    text.resize((text.size() + 3) / 4 * 4, ' ');
+    const std::filesystem::path file =
+        std::filesystem::temp_directory_path() / ("thallos-bench-" + std::to_string(getpid()) + ".glb");
+    std::ofstream out(file, std::ios::binary);
+    const auto word = [&](uint32_t v) { out.write(reinterpret_cast<const char*>(&v), 4); };
+    word(0x46546C67);
+    word(2);
+    word(static_cast<uint32_t>(28 + text.size() + buffer.size()));
+    word(static_cast<uint32_t>(text.size()));
+    word(0x4E4F534A);
+    out << text;
+    word(static_cast<uint32_t>(buffer.size()));
+    word(0x004E4942);
+    out << buffer;
     return file;
 }
 

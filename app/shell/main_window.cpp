@@ -66,7 +66,7 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     all->addWidget(workspace_, 1);
     library_ = new LibraryKeeper(
         std::move(library), session_, engine_, tools_, [this] { return mainPane().tool(); }, this);
-    files_ = new ProjectFiles(session_, shotPane(), *library_, this);
+    files_ = new ProjectFiles(session_, engine_, shotPane(), *library_, this);
     renders_ = new Renders(
         session_, engine_, [this] { return library_->library(); }, this);
     messageBar_ = new MessageBar(central);

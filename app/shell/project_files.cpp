@@ -30,8 +30,8 @@ namespace thallos {
 
 namespace fs = std::filesystem;
 
-ProjectFiles::ProjectFiles(Session& session, ShotPane& shot, LibraryKeeper& library, QWidget* window)
-    : QObject(window), session_(session), shot_(shot), library_(library), window_(window) {
+ProjectFiles::ProjectFiles(Session& session, Engine& engine, ShotPane& shot, LibraryKeeper& library, QWidget* window)
+    : QObject(window), session_(session), engine_(engine), shot_(shot), library_(library), window_(window) {
     connect(&session_.files, &Files::saved, this, [this](const QString& file) {
         remember(file.toStdString());
         tell(tr("Saved %1.").arg(QString::fromStdString(session_.files.file().filename().string())), false);
@@ -215,6 +215,9 @@ void ProjectFiles::askHow(const fs::path& file, const std::optional<V2f>& at, bo
             new ImportDialog(read, file, at, around, session_.document.project(), library_.library(), window_);
         dialog->setAttribute(Qt::WA_DeleteOnClose);
         dialog->setLight(*session_.document.project().site, session_.view.shot());
+        // The panes rest, so that the model is seen soon.
+        engine_.setPaused(true);
+        connect(dialog, &QDialog::finished, this, [this] { engine_.setPaused(session_.view.held()); });
         connect(dialog, &QDialog::accepted, this, [this, dialog, file, around] {
             guarded([&] {
                 if (around)

@@ -13,7 +13,7 @@ class LibraryKeeper;
 class ProjectFiles : public QObject {
     Q_OBJECT
 public:
-    ProjectFiles(Session& session, ShotPane& shot, LibraryKeeper& library, QWidget* window);
+    ProjectFiles(Session& session, Engine& engine, ShotPane& shot, LibraryKeeper& library, QWidget* window);
 
     void open(const std::filesystem::path& file); // tells failures in a message
     void newDialog();
@@ -42,6 +42,7 @@ private:
     void guarded(const std::function<void()>& act); // errors become a message
     void tell(const QString& sentence, bool trouble = true) { Q_EMIT session_.message(sentence, trouble); }
     Session& session_;
+    Engine& engine_;
     ShotPane& shot_;
     LibraryKeeper& library_;
     QWidget* window_;

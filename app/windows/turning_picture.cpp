@@ -1,6 +1,7 @@
 #include "app/windows/turning_picture.h"
 
 #include <cmath>
+#include <future>
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -110,20 +111,27 @@ void TurningPicture::draw(Staged& staged, const Order& order, uint64_t generatio
     const Daylight& daylight = order.shot.daylight;
     if (!staged.atmosphere || staged.atmosphere->visibility() != daylight.visibility)
         staged.atmosphere = std::make_shared<Atmosphere>(daylight.visibility);
+    // The light is found beside the scene: at first both take their time.
+    std::future<Environment> coming;
     if (!staged.light || !(staged.daylight == daylight) || !(staged.place == site.place)) {
-        staged.light = makeEnvironment(site.place, daylight, staged.atmosphere);
+        coming = std::async(std::launch::async, [place = site.place, daylight, atmosphere = staged.atmosphere] {
+            return makeEnvironment(place, daylight, atmosphere);
+        });
         staged.daylight = daylight;
         staged.place = site.place;
     }
-    const Environment& light = *staged.light;
-    const float bearing = bearingInLight(light.toSun);
+    const float bearing = bearingInLight(sunDirection(sunPosition(site.place, daylight.time), site.place.north));
     const bool same = staged.asked == order.asked && staged.stage.bearing == bearing;
     if (!same || staged.yaw != order.yaw) {
         staged.stage = same ? turned(staged.stage, order.yaw) : order.exhibit.stage(*library, order.yaw, bearing);
         if (!same) {
             staged.stage.project = withSite(staged.stage.project, site);
             staged.built = nullptr;
-            if (stop()) return;
+            if (stop()) {
+                staged.daylight = {}; // what is coming is not kept
+                staged.light.reset();
+                return;
+            }
         }
         staged.built = build(staged.stage.project, library, staged.built);
         staged.scene = staged.builder.update(staged.built);
@@ -131,6 +139,8 @@ void TurningPicture::draw(Staged& staged, const Order& order, uint64_t generatio
         staged.asked = order.asked;
         staged.yaw = order.yaw;
     }
+    if (coming.valid()) staged.light = coming.get();
+    const Environment& light = *staged.light;
     Shot shot = order.shot;
     const V2i size(order.size.width() & ~7, order.size.height() & ~7);
     shot.camera =
