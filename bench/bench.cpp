@@ -145,7 +145,6 @@ int main(int argc, char** argv) {
         d.mix = {{"Fescue", 0.9f}, {"Hazel", 0.06f}, {"Birch", 0.04f}};
         d.density = 5.2f;
         d.spacing = 0.1f;
-        d.version = 1; // as many shrubs and trees as asked
         p = added(p, "Plants", d);
         const std::filesystem::path file =
             std::filesystem::temp_directory_path() / ("thallos-bench-" + std::to_string(getpid()) + ".thallos");

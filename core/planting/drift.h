@@ -26,7 +26,7 @@ struct Drift {
     float lean = 0.15f;       // 0 upright .. 1 with the slope
     float patchiness = 0;     // 0 even .. 1 broken into patches
     uint64_t seed = 1;
-    int version = 2; // of the scatter algorithm; 1: trees and shrubs stand as close as all else
+    int version = 1; // of the scatter algorithm; from 2 on trees and shrubs keep a spacing of their own
     bool operator==(const Drift&) const = default;
 };
 

@@ -48,6 +48,7 @@ Drift planted(const Drift& drift, const Planting& p) {
     out.spacing = p.spacing;
     out.sizeSpread = p.sizeSpread;
     out.patchiness = p.patchiness;
+    out.version = 2;
     return out;
 }
 

@@ -18,7 +18,7 @@ struct Planting {
 
 // Lawn first; in an order that does not change.
 const std::vector<Planting>& plantings();
-// The drift with another planting: its areas, seed and lean stay.
+// The drift with another planting, of the newest scatter: its areas, seed and lean stay.
 Drift planted(const Drift& drift, const Planting& planting);
 // With one more species in its mix; the same when it is there already. A tree among grass keeps its distance, also in a
 // drift of the first version.
