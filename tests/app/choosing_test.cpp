@@ -199,7 +199,7 @@ TEST(Several, AreHiddenLockedAndDeletedInOneStep) {
     session().selection.setAll({idOf("Anna"), idOf("Ben")});
     items().setFocus();
     std::string before = documentHash();
-    key(Qt::Key_H);
+    key(Qt::Key_V, Qt::ShiftModifier);
     EXPECT_FALSE(session().document.item(idOf("Anna"))->visible);
     EXPECT_FALSE(session().document.item(idOf("Ben"))->visible);
     EXPECT_TRUE(session().document.item(idOf("Carl"))->visible);

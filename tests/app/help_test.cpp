@@ -36,7 +36,7 @@ TEST(Help, TheGuideOpensAtTheStageWithItsPictures) {
     EXPECT_TRUE(g.isVisible());
     auto* text = g.findChild<QTextBrowser*>("guideText");
     EXPECT_TRUE(text->toPlainText().contains("Species"));
-    EXPECT_EQ(shownPages(g).size(), 8);
+    EXPECT_EQ(shownPages(g).size(), 9);
     auto* list = g.findChild<QListWidget*>("guidePages");
     for (int i = 0; i < list->count(); ++i) {
         list->setCurrentRow(i);
@@ -67,7 +67,7 @@ TEST(Help, WordsFindTheirPage) {
     for (int i = 0; i < 40 && text->toPlainText().left(20) == first; ++i) QTest::keyClick(find, Qt::Key_Return);
     EXPECT_NE(text->toPlainText().left(20), first) << "Enter goes on to the next page";
     find->clear();
-    EXPECT_EQ(shownPages(g).size(), 8);
+    EXPECT_EQ(shownPages(g).size(), 9);
     g.close();
 }
 
