@@ -92,8 +92,9 @@ int64_t freeMemory() {
 void estimate(const Scene& scene, const Environment& env, const Shot& shot, const PictureSettings& asked, int samples,
               float denoising, const Delivery& delivery, const std::function<void(const Estimate&)>& tell,
               const std::function<bool()>& stop) {
-    constexpr int kRounds = 4, kAcross = 5, kDown = 4;
-    const V2i part(std::min(48, asked.size.x), std::min(32, asked.size.y));
+    constexpr int kRounds = 4, kAcross = 4, kDown = 3;
+    // As large as keeps all threads busy.
+    const V2i part(std::min(80, asked.size.x), std::min(56, asked.size.y));
     PictureSettings settings = asked;
     Camera camera = shot.camera;
     camera.aspect = static_cast<float>(settings.size.x) / static_cast<float>(settings.size.y);
