@@ -137,26 +137,21 @@ void locationRows(Rows& rows) {
             });
         });
     timeZoneRow(rows);
-    rows.value(
-        {"elevation", tr("Elevation")}, ValueRange{0, 4000, false, Dimension::Length, "m", 0, {}}.typed(-500, 9000),
-        tr("Height above sea level of the site's level 0: thinner air, deeper sky"),
-        [place] { return place().elevation; },
-        [&session](double v, bool dragging) {
-            Site s = *session.document.project().site;
-            s.place.elevation = v;
-            session.document.edit(tr("Elevation"), withSite(session.document.project(), s), "elevation",
-                                  dragging ? BuildMode::Moving : BuildMode::Rest);
-        });
-    rows.value(
-        {"trueNorth", tr("True north")}, {-180, 180, false, Dimension::Angle, "°", 1, 0},
-        tr("Clockwise from the top of the plan to true north, for a site drawn square to the sheet; the sun follows"),
-        [place] { return place().north; },
-        [&session](double v, bool dragging) {
-            Site s = *session.document.project().site;
-            s.place.north = v;
-            session.document.edit(tr("True north"), withSite(session.document.project(), s), "trueNorth",
-                                  dragging ? BuildMode::Moving : BuildMode::Rest);
-        });
+    const auto value = [&](const Label& label, const ValueRange& range, const QString& tip, double Place::*member) {
+        rows.value(
+            label, range, tip, [place, member] { return place().*member; },
+            [&session, label, member](double v, bool dragging) {
+                Site s = *session.document.project().site;
+                s.place.*member = v;
+                session.document.edit(label.text, withSite(session.document.project(), s), label.id,
+                                      dragging ? BuildMode::Moving : BuildMode::Rest);
+            });
+    };
+    value({"elevation", tr("Elevation")}, ValueRange{0, 4000, false, Dimension::Length, "m", 0, {}}.typed(-500, 9000),
+          tr("Height above sea level of the site's level 0: thinner air, deeper sky"), &Place::elevation);
+    value({"trueNorth", tr("True north")}, {-180, 180, false, Dimension::Angle, "°", 1, 0},
+          tr("Clockwise from the top of the plan to true north, for a site drawn square to the sheet; the sun follows"),
+          &Place::north);
 }
 
 void siteRows(Rows& rows) {

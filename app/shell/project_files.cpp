@@ -217,7 +217,8 @@ void ProjectFiles::askHow(const fs::path& file, const std::optional<V2f>& at, bo
         dialog->setLight(*session_.document.project().site, session_.view.shot());
         // The panes rest, so that the model is seen soon.
         engine_.setPaused(true);
-        connect(dialog, &QDialog::finished, this, [this] { engine_.setPaused(session_.view.held()); });
+        // Whether they go on hangs on more than this: a render may be running.
+        connect(dialog, &QDialog::finished, &session_.view, &View::refiningChanged);
         connect(dialog, &QDialog::accepted, this, [this, dialog, file, around] {
             guarded([&] {
                 if (around)

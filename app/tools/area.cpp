@@ -164,7 +164,7 @@ protected:
     Session& session_;
 
 private:
-    static Areas* areasOf(Item& item) {
+    template <class Of> static auto areasOf(Of& item) -> decltype(&std::get<Drift>(item.body).areas) {
         if (auto* drift = std::get_if<Drift>(&item.body)) return &drift->areas;
         if (auto* clearing = std::get_if<Clearing>(&item.body)) return &clearing->areas;
         return nullptr;
@@ -172,7 +172,7 @@ private:
     // Of the selected item; null: it is none of the tool's.
     const Areas* areas() const {
         const Item* item = session_.selection.item();
-        return item && mine(*item) ? areasOf(const_cast<Item&>(*item)) : nullptr;
+        return item && mine(*item) ? areasOf(*item) : nullptr;
     }
     std::optional<Corner> pickedCorner() const {
         const Areas* all = areas();

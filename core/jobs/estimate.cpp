@@ -93,8 +93,6 @@ void estimate(const Scene& scene, const Environment& env, const Shot& shot, cons
               float denoising, const Delivery& delivery, const std::function<void(const Estimate&)>& tell,
               const std::function<bool()>& stop) {
     constexpr int kRounds = 4, kAcross = 4, kDown = 3;
-    // As large as keeps all threads busy.
-    const V2i part(std::min(80, asked.size.x), std::min(56, asked.size.y));
     PictureSettings settings = asked;
     Camera camera = shot.camera;
     camera.aspect = static_cast<float>(settings.size.x) / static_cast<float>(settings.size.y);
@@ -107,6 +105,8 @@ void estimate(const Scene& scene, const Environment& env, const Shot& shot, cons
     samples = std::min(samples, kMostSamples);
     const V2i whole = settings.regionSize.x > 0 ? settings.regionSize : settings.size,
               from = settings.regionSize.x > 0 ? settings.regionStart : V2i(0);
+    // As large as keeps all threads busy.
+    const V2i part(std::min(80, whole.x), std::min(56, whole.y));
     double tracing = 0, filtering = 0, pixels = 0;
     for (uint64_t round = 0; round < kRounds; ++round) {
         for (const V2i& at : partsOf(whole, part, kAcross, kDown, round)) {
