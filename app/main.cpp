@@ -1,4 +1,5 @@
 // Thallos.
+#include <algorithm>
 #include <clocale>
 #include <cstdio>
 #include <cstdlib>
@@ -41,7 +42,14 @@ static void addOptions(QCommandLineParser& parser) {
     parser.addOption({"language", "en or de, for this run", "code"});
 }
 
+// What only prints needs no display.
+static void needNoDisplay(int argc, char** argv) {
+    for (const QByteArray word : {"--help", "-h", "--version", "-v", "--keys"})
+        if (std::find(argv + 1, argv + argc, word) != argv + argc) qputenv("QT_QPA_PLATFORM", "offscreen");
+}
+
 int main(int argc, char** argv) {
+    needNoDisplay(argc, argv);
     thallos::useSetTextSize();
 #ifdef NDEBUG
     thallos::Application app(argc, argv);

@@ -180,7 +180,7 @@ void frameRows(Rows& rows) {
     aspectAndExposureRows(rows);
     rows.note([&session] {
         return tr("Verticals lean by %1° at the edge of the frame.")
-            .arg(degrees(convergence(session.view.shot().camera)), 0, 'f', 1);
+            .arg(decimalText(degrees(convergence(session.view.shot().camera)), 1));
     });
 }
 

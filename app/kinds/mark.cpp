@@ -13,9 +13,9 @@ namespace {
 QString measured(const Mark& mark) {
     const Measures m = measure(mark.points);
     QStringList text{tr("Length %1 · in plan %2").arg(lengthText(m.length), lengthText(m.plan)),
-                     tr("Rise %1 · slope %2°").arg(lengthText(m.rise)).arg(degrees(m.slope), 0, 'f', 1)};
+                     tr("Rise %1 · slope %2°").arg(lengthText(m.rise)).arg(decimalText(degrees(m.slope), 1))};
     if (mark.points.size() > 2)
-        text << tr("Last angle %1° · area %2").arg(degrees(m.angle), 0, 'f', 1).arg(areaText(m.area));
+        text << tr("Last angle %1° · area %2").arg(decimalText(degrees(m.angle), 1)).arg(areaText(m.area));
     return text.join("\n");
 }
 

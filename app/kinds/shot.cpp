@@ -11,7 +11,7 @@ namespace {
 QString detail(const Shot& s, const Item&, Session& session) {
     switch (session.view.verb()) {
     case Verb::Frame:
-        return tr("%1 mm").arg(s.camera.focal, 0, 'f', 0);
+        return tr("%1 mm").arg(decimalText(s.camera.focal, 0));
     case Verb::Finish:
         return tr("%1 × %2").arg(s.size.x).arg(s.size.y);
     default:

@@ -114,7 +114,7 @@ QVariant ShotModel::data(const QModelIndex& index, int role) const {
         return picture == pictures_.end() ? QImage() : picture->second.image;
     }
     case LensRole:
-        return tr("%1 mm").arg(shot->camera.focal, 0, 'f', 0);
+        return tr("%1 mm").arg(decimalText(shot->camera.focal, 0));
     case ClockRole:
         return clockText(shot->daylight.time.hour);
     case LockedRole:

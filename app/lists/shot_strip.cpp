@@ -147,7 +147,6 @@ ShotStrip::ShotStrip(Session& session, Engine& engine, QWidget* parent) : QWidge
     plus_->setObjectName("addShot");
     plus_->setAccessibleName(tr("New shot from view"));
     plus_->setToolTip(tr("New shot from this view"));
-    plus_->setIcon(QIcon(icon("ui-plus", Theme::now().ink, 18, devicePixelRatioF())));
     plus_->setIconSize(QSize(18, 18));
     plus_->setFixedSize(40, 64);
     connect(plus_, &QToolButton::clicked, this, [&session] { addShot(session); });
@@ -156,6 +155,11 @@ ShotStrip::ShotStrip(Session& session, Engine& engine, QWidget* parent) : QWidge
     l->addWidget(view_, 1);
     l->addWidget(plus_);
     setFocusProxy(view_);
+    refreshLook();
+}
+
+void ShotStrip::refreshLook() {
+    plus_->setIcon(QIcon(icon("ui-plus", Theme::now().ink, 18, devicePixelRatioF())));
 }
 
 void ShotStrip::paintEvent(QPaintEvent*) {

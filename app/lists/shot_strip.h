@@ -33,6 +33,7 @@ class ShotStrip : public QWidget {
 public:
     ShotStrip(Session& session, Engine& engine, QWidget* parent);
     ShotView& view() { return *view_; }
+    void refreshLook(); // after the theme changed
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -55,10 +55,10 @@ void drawMeasured(QPainter& p, const Pane& pane, const std::vector<V3f>& points,
     if (!whole || points.size() < 2) return;
     const Measures m = measure(points);
     QStringList text{tr("plan %1").arg(lengthText(m.plan)), tr("rise %1").arg(lengthText(m.rise)),
-                     tr("slope %1°").arg(degrees(m.slope), 0, 'f', 1)};
+                     tr("slope %1°").arg(decimalText(degrees(m.slope), 1))};
     if (points.size() > 2) {
         text.prepend(tr("total %1").arg(lengthText(m.length)));
-        text << tr("angle %1°").arg(degrees(m.angle), 0, 'f', 1) << tr("area %1").arg(areaText(m.area));
+        text << tr("angle %1°").arg(decimalText(degrees(m.angle), 1)) << tr("area %1").arg(areaText(m.area));
     }
     drawTag(p, line.back() + QPointF(14, 10), text.join(" · "));
 }

@@ -84,7 +84,7 @@ void Pane::probe() {
         probed_ << head.join(" · ");
         if (!p.material.empty()) probed_ << text(p.material);
         QStringList where{tr("distance %1").arg(lengthText(p.distance)),
-                          tr("slope %1°").arg(degrees(p.slope), 0, 'f', 1)};
+                          tr("slope %1°").arg(decimalText(degrees(p.slope), 1))};
         probed_ << where.join(" · ");
         QString height = tr("height %1").arg(lengthText(p.position.z));
         if (p.onSite && std::abs(p.overGround) > 0.02f)
@@ -93,10 +93,11 @@ void Pane::probe() {
     }
     if (const auto light = luminanceAt(last_)) {
         const auto [cd, ev] = *light;
-        QString line = tr("%1 cd/m²").arg(cd, 0, 'f', cd < 10 ? 2 : 0);
+        QString line = tr("%1 cd/m²").arg(decimalText(cd, cd < 10 ? 2 : 0));
         if (cd > 0) {
             const double stops = std::log2(cd / (0.125 * std::exp2(ev)));
-            line += tr(" · %1%2 stops from middle grey").arg(stops < 0 ? "−" : "+").arg(std::abs(stops), 0, 'f', 1);
+            line +=
+                tr(" · %1%2 stops from middle grey").arg(stops < 0 ? "−" : "+").arg(decimalText(std::abs(stops), 1));
         }
         probed_ << line;
     }

@@ -167,7 +167,7 @@ void Pane::drawSnaps(QPainter& painter, const QPointF& topRight) const {
     if (h.snap.items) to << tr("centres");
     if (h.snap.edges) to << tr("edges");
     if (h.snap.grid) to << tr("grid %1").arg(lengthText(h.snap.gridStep));
-    if (h.snap.angle) to << tr("%1°").arg(degrees(h.snap.angleStep), 0, 'f', 0);
+    if (h.snap.angle) to << tr("%1°").arg(decimalText(degrees(h.snap.angleStep), 0));
     const QString text = !h.snapping || to.isEmpty() ? tr("Snap off (%1)").arg(session_.keyOf("snap.on"))
                                                      : tr("Snap: %1").arg(to.join(", "));
     const double w = QFontMetricsF(typeface(Type::Small)).horizontalAdvance(text) + 20;

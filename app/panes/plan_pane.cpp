@@ -242,7 +242,7 @@ void PlanPane::drawContours(QPainter& painter) {
             painter.setFont(typeface(Type::Small));
             painter.fillRect(box.adjusted(4, 1, -4, -1), Theme::now().paper);
             painter.setPen(Theme::now().indexContour);
-            painter.drawText(box, Qt::AlignCenter, QString::number(c.height, 'f', interval < 0.2f ? 2 : 1));
+            painter.drawText(box, Qt::AlignCenter, decimalText(c.height, interval < 0.2f ? 2 : 1));
             break;
         }
     }

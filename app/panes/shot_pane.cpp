@@ -362,7 +362,7 @@ QString ShotPane::tabText() const {
     const float eye = camera.position.z - groundAt(xy(camera.position));
     QString text = tr("%1 · %2 mm · eye %3 · %4")
                        .arg(item ? QString::fromStdString(item->name) : tr("No shot"))
-                       .arg(camera.focal, 0, 'f', 0)
+                       .arg(decimalText(camera.focal, 0))
                        .arg(lengthText(eye))
                        .arg(aspectText(camera.aspect));
     if (session_.view.looking())

@@ -163,7 +163,7 @@ void DayBand::paintEvent(QPaintEvent*) {
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
     p.drawText(QRectF(12, 25, 84, 20), Qt::AlignVCenter,
-               tr("%1° %2").arg(std::abs(place.latitude), 0, 'f', 1).arg(place.latitude >= 0 ? tr("N") : tr("S")));
+               tr("%1° %2").arg(decimalText(std::abs(place.latitude), 1)).arg(place.latitude >= 0 ? tr("N") : tr("S")));
 
     drawDay(p);
     drawHours(p);
@@ -173,7 +173,7 @@ void DayBand::paintEvent(QPaintEvent*) {
     p.setFont(typeface(Type::Medium));
     p.setPen(t.ink);
     p.drawText(QRectF(0, 4, width() - 12, 22), Qt::AlignVCenter | Qt::AlignRight,
-               tr("sun altitude %1°, azimuth %2°").arg(sun.altitude, 0, 'f', 1).arg(sun.azimuth, 0, 'f', 0));
+               tr("sun altitude %1°, azimuth %2°").arg(decimalText(sun.altitude, 1)).arg(decimalText(sun.azimuth, 0)));
     p.setFont(typeface(Type::Body));
     p.setPen(t.second);
     p.drawText(QRectF(0, 25, width() - 12, 20), Qt::AlignVCenter | Qt::AlignRight,

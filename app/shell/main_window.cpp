@@ -16,6 +16,7 @@
 #include "app/inspector/inspector.h"
 #include "app/lists/find_box.h"
 #include "app/lists/item_list.h"
+#include "app/lists/shot_strip.h"
 #include "app/shell/message_bar.h"
 #include "app/shell/start_page.h"
 #include "app/shell/top_bar.h"
@@ -194,6 +195,7 @@ void MainWindow::applyPreferences() {
     if (Theme::name() != p.theme) {
         Theme::load(p.theme);
         topBar_->refreshLook();
+        workspace_->shots().refreshLook();
         planPane().refreshPicture();
     }
     workspace_->inspector().rebuild();

@@ -1,4 +1,5 @@
 // The hand: selects, moves, turns and sizes whatever is selected, in both panes, by the thing itself or by handles.
+#include <algorithm>
 #include <cmath>
 
 #include <QKeyEvent>
@@ -72,10 +73,11 @@ public:
         if (drag_.grip == Grip::None) return nudge(pane, *event);
         // After a number the letters of a unit are typed: ft, in, deg.
         const QString word = event->text().toLower();
-        const QChar last = drag_.typed.isEmpty() ? QChar() : drag_.typed.back();
+        QString& typed = drag_.typed();
+        const QChar last = typed.isEmpty() ? QChar() : typed.back();
         if ((word == "f" && (last.isDigit() || last == ' ')) || (word == "n" && last == 'i') ||
             (word == "e" && last == 'd') || (word == "g" && last == 'e')) {
-            drag_.typed += word;
+            typed += word;
             moved_ = true;
             apply(pane);
             return true;
@@ -86,11 +88,21 @@ public:
             return true;
         case Qt::Key_Return:
         case Qt::Key_Enter:
-            if (moved_ || !drag_.typed.isEmpty()) apply(pane);
+            if (moved_ || drag_.anyTyped()) apply(pane);
             finish();
             return true;
         case Qt::Key_Backspace:
-            drag_.typed.chop(1);
+            if (typed.isEmpty() && drag_.field > 0)
+                drag_.nextField(-1);
+            else
+                typed.chop(1);
+            break;
+        case Qt::Key_Tab:
+        case Qt::Key_Semicolon:
+            drag_.nextField(1);
+            break;
+        case Qt::Key_Backtab:
+            drag_.nextField(-1);
             break;
         case Qt::Key_E:
             hold(pane, Grip::Along);
@@ -112,9 +124,9 @@ public:
             break;
         default: {
             const QString text = event->text();
-            if (text.isEmpty() || !(text[0].isDigit() || QString(".,-+*/();:% '\"°mcfkind").contains(text[0])))
+            if (text.isEmpty() || !(text[0].isDigit() || QString(".,-+*/():% '\"°mcfkind").contains(text[0])))
                 return true; // in a drag no key does anything else
-            drag_.typed += text;
+            typed += text;
         }
         }
         moved_ = true;
@@ -126,7 +138,7 @@ public:
         if (edited_) session_.document.abandonEdit();
         pivotMoved_ = pivotBefore_;
         drag_.grip = Grip::None;
-        drag_.typed.clear();
+        drag_.forgetTyped();
         drag_.snapped = {};
     }
     void doubleClick(Pane& pane, const PanePoint& point) override {
@@ -159,9 +171,11 @@ public:
         if (drag_.grip == Grip::Turn) return tr("Type degrees · Ctrl steps by 15° · Enter ends · Esc cancels");
         if (drag_.grip == Grip::Size) return tr("Type a factor · Enter ends · Esc cancels");
         if (drag_.grip != Grip::None)
-            return tr("Type a distance (or east; north) · E N U lock an axis · P level · G ground · F free · Ctrl: no "
-                      "snap · Esc cancels");
-        if (session_.selection.all().empty())
+            return tr(
+                "Type a distance, Tab: bearing, rise · E N U lock an axis · P level · G ground · F free · Ctrl: no "
+                "snap · Esc cancels");
+        const auto& selected = session_.selection.all();
+        if (std::none_of(selected.begin(), selected.end(), [this](Id id) { return movable(id); }))
             return tr("Click selects, again for what lies below · Shift adds or removes · drag on empty for a box "
                       "(Ctrl: lasso) · right drag orbits");
         return tr("Drag it, or: E N axes · arrow height · ring rotate · square scale · Shift+diamond pivot · arrow "
@@ -248,7 +262,7 @@ private:
                         : point.surface                      ? *point.surface
                                                              : drag_.pivot;
         moved_ = edited_ = false;
-        drag_.typed.clear();
+        drag_.forgetTyped();
         drag_.snapped = {};
         stroke_ = QString("hand %1").arg(++strokes_);
         drag_.corners = {xy(drag_.pivot)};
@@ -262,6 +276,7 @@ private:
     void hold(const Pane&, Grip grip) {
         if (drag_.grip == Grip::Turn || drag_.grip == Grip::Size || drag_.grip == Grip::Pivot) return;
         drag_.grip = drag_.grip == grip ? usual_ : grip; // the same key lets go
+        drag_.field = 0;
     }
     void finish() {
         if (moved_ && drag_.grip != Grip::Pivot) {
@@ -270,7 +285,7 @@ private:
             session_.document.endEdit();
         }
         drag_.grip = Grip::None;
-        drag_.typed.clear();
+        drag_.forgetTyped();
         drag_.snapped = {};
     }
 

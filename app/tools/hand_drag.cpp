@@ -1,5 +1,6 @@
 #include "app/tools/hand_drag.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "app/words/numbers.h"
@@ -83,13 +84,13 @@ void HandDrag::turn(const HandSettings& settings, bool fine) {
     SnapSettings s = settings.snap;
     s.angle = s.angle != fine;
     movement.turn = snapAngle(std::remainder(std::atan2(b.y, b.x) - std::atan2(a.y, a.x), 2 * kPi), s);
-    if (const auto degrees = read(Dimension::Angle, "deg")) movement.turn = radians(static_cast<float>(*degrees));
+    if (const auto typed = read(0, Dimension::Angle, "deg")) movement.turn = radians(*typed);
 }
 
 void HandDrag::size() {
     const float before = plate.toPlan(from.at).length();
     float size = before > 0 ? plate.toPlan(now.at).length() / before : 1;
-    if (const auto factor = read(Dimension::Plain, "")) size = static_cast<float>(*factor);
+    if (const auto factor = read(0, Dimension::Plain, "")) size = *factor;
     movement.size = std::clamp(size, 0.01f, 100.0f);
 }
 
@@ -112,7 +113,7 @@ void HandDrag::move(const Pane& pane, const HandSettings& settings, bool fine) {
     movement.by = by;
     // Held to an axis of the plan or free over the ground, things stay on the ground; on the level they keep their
     // height.
-    movement.toGround = grip == Grip::Ground || grip == Grip::Along || grip == Grip::Across;
+    movement.toGround = grip == Grip::Along || grip == Grip::Across || (grip == Grip::Ground && fields[2].isEmpty());
 }
 
 void HandDrag::update(const Pane& pane, const HandSettings& settings) {
@@ -128,50 +129,73 @@ void HandDrag::update(const Pane& pane, const HandSettings& settings) {
         move(pane, settings, fine);
 }
 
-std::optional<double> HandDrag::read(Dimension dimension, const char* unit) const {
-    if (typed.isEmpty()) return std::nullopt;
+int HandDrag::fieldCount() const {
+    return grip == Grip::Ground || grip == Grip::Level || grip == Grip::Free ? 3 : 1;
+}
+
+bool HandDrag::anyTyped() const {
+    return std::any_of(fields.begin(), fields.end(), [](const QString& f) { return !f.isEmpty(); });
+}
+
+void HandDrag::forgetTyped() {
+    fields = {};
+    field = 0;
+}
+
+void HandDrag::nextField(int by) {
+    const int n = fieldCount();
+    field = (field + by + n) % n;
+}
+
+std::optional<float> HandDrag::read(int at, Dimension dimension, const char* unit) const {
+    const QString& text = fields[static_cast<size_t>(at)];
+    if (text.isEmpty()) return std::nullopt;
     try {
-        return parseQuantity(typed.toStdString(), dimension, unit);
+        return static_cast<float>(parseQuantity(text.toStdString(), dimension, unit));
     } catch (const Error&) {
         return std::nullopt; // not finished yet
     }
 }
-// Typed lengths, in metres or feet as they are shown: one along the axis held or the way the pointer goes, two east
-// and north.
-std::optional<V3f> HandDrag::readShift(const V3f& by) const {
-    if (typed.isEmpty()) return std::nullopt;
-    const QStringList parts = typed.split(';');
-    const auto metres = [](const QString& s) -> std::optional<float> {
-        try {
-            return static_cast<float>(parseQuantity(s.toStdString(), Dimension::Length, showsFeet() ? "ft" : "m"));
-        } catch (const Error&) {
-            return std::nullopt;
-        }
-    };
-    const auto a = metres(parts[0]);
-    if (!a) return std::nullopt;
-    if (grip == Grip::Along || grip == Grip::Across || grip == Grip::Up) return axis(grip) * *a;
-    if (parts.size() > 1) {
-        const auto b = metres(parts[1]);
-        return axis(Grip::Along) * *a + axis(Grip::Across) * b.value_or(0);
-    }
-    const V3f flat = grip == Grip::Free ? by : V3f(by.x, by.y, 0);
-    return flat.length() > 1e-4f ? flat.normalized() * *a : axis(Grip::Along) * *a;
+
+// As lengths are shown: metres or feet.
+std::optional<float> HandDrag::readLength(int at) const {
+    return read(at, Dimension::Length, showsFeet() ? "ft" : "m");
 }
+
+// What is not typed is as the pointer has it.
+std::optional<V3f> HandDrag::readShift(const V3f& by) const {
+    const auto distance = readLength(0);
+    if (grip == Grip::Along || grip == Grip::Across || grip == Grip::Up)
+        return distance ? std::optional<V3f>(axis(grip) * *distance) : std::nullopt;
+    const auto bearing = read(1, Dimension::Angle, "deg"), rise = readLength(2);
+    if (!distance && !bearing && !rise) return std::nullopt;
+    V2f way = xy(by);
+    const float length = distance.value_or(way.length());
+    if (way.length() < 1e-4f) way = xy(axis(Grip::Along));
+    way.normalize();
+    if (bearing) way = {std::sin(radians(*bearing)), std::cos(radians(*bearing))};
+    return V3f(way.x * length, way.y * length, rise.value_or(by.z));
+}
+
 QString HandDrag::readout() const {
-    QString text;
-    if (grip == Grip::Turn)
-        text = tr("%1°").arg(degrees(movement.turn), 0, 'f', 1);
-    else if (grip == Grip::Size)
-        text = tr("× %1").arg(movement.size, 0, 'f', 3);
-    else if (grip == Grip::Up)
-        text = tr("up %1").arg(lengthText(movement.by.z));
-    else {
-        text = tr("%1 · E %2 N %3")
-                   .arg(lengthText(movement.by.length()), lengthText(movement.by.x), lengthText(movement.by.y));
-        if (movement.by.z != 0) text += tr(" U %1").arg(lengthText(movement.by.z));
-    }
-    return typed.isEmpty() ? text : text + "   " + typed + "▏";
+    // A field that was typed into shows what was typed, the one in use a caret.
+    const auto shown = [this](int at, const QString& value) {
+        const QString& text = fields[static_cast<size_t>(at)];
+        if (!anyTyped() && field == 0) return value;
+        return (text.isEmpty() ? value : text) + (field == at ? QStringLiteral("▏") : QString());
+    };
+    if (grip == Grip::Turn) return shown(0, tr("%1°").arg(decimalText(degrees(movement.turn), 1)));
+    if (grip == Grip::Size) return shown(0, tr("× %1").arg(decimalText(movement.size, 3)));
+    if (grip == Grip::Up) return tr("up %1").arg(shown(0, lengthText(movement.by.z)));
+    const V2f flat = xy(movement.by);
+    if (fieldCount() == 1) return shown(0, lengthText(flat.length()));
+    const float bearing = degrees(std::atan2(flat.x, flat.y));
+    QString text = tr("%1 at %2")
+                       .arg(shown(0, lengthText(flat.length())),
+                            shown(1, tr("%1°").arg(decimalText(bearing < 0 ? bearing + 360 : bearing, 1))));
+    if (movement.by.z != 0 || !fields[2].isEmpty() || field == 2)
+        text += " · " + tr("rise %1").arg(shown(2, lengthText(movement.by.z)));
+    return text;
 }
 
 } // namespace thallos

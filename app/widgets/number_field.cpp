@@ -5,6 +5,7 @@
 #include <QCoreApplication>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QLocale>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QStyle>
@@ -23,8 +24,8 @@ double ValueRow::unit() const {
 
 QString ValueRow::textOf(double value) const {
     if (inFeet()) return QString::fromStdString(formatFeet(value, inchParts(range_.decimals)));
-    return QString::fromStdString(range_.dimension == Dimension::Clock ? formatClock(value)
-                                                                       : formatNumber(value / unit(), range_.decimals));
+    if (range_.dimension == Dimension::Clock) return QString::fromStdString(formatClock(value));
+    return QString::fromStdString(formatNumber(value / unit(), range_.decimals)).replace('.', QLocale().decimalPoint());
 }
 
 QString ValueRow::withUnit(double value) const {

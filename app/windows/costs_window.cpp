@@ -8,6 +8,8 @@
 #include <QVBoxLayout>
 
 #include "app/widgets/theme.h"
+#include "app/words/names.h"
+#include "app/words/numbers.h"
 #include "app/work/stand_back.h"
 #include "core/trace/render.h"
 
@@ -72,21 +74,19 @@ void CostsWindow::show(const std::vector<Cost>& costs) {
     double all = 0;
     for (const Cost& c : costs) {
         all += c.time;
-        const auto number = [](double v, int decimals, const QString& unit) {
-            return QString::number(v, 'f', decimals) + unit;
-        };
-        auto* row = new QTreeWidgetItem(
-            list_, {QString::fromStdString(c.name), number(c.time * 100, 1, " %"), number(c.seen * 100, 1, " %"),
-                    c.seen > 0.001 ? number(c.weight(), 1, " ×") : QString(),
-                    c.bytes > 0 ? number(static_cast<double>(c.bytes) / (1 << 20), 1, " MiB") : QString(),
-                    c.count > 0 ? QString::number(c.count) : QString()});
+        const auto number = [](double v, int decimals, const QString& unit) { return decimalText(v, decimals) + unit; };
+        auto* row = new QTreeWidgetItem(list_, {libraryName(c.name), number(c.time * 100, 1, " %"),
+                                                number(c.seen * 100, 1, " %"),
+                                                c.seen > 0.001 ? number(c.weight(), 1, " ×") : QString(),
+                                                c.bytes > 0 ? bytesText(static_cast<int64_t>(c.bytes)) : QString(),
+                                                c.count > 0 ? countText(static_cast<int64_t>(c.count)) : QString()});
         row->setToolTip(0, c.species ? tr("Species: its leaves, blades and wood") : tr("Material"));
         for (int k = 1; k < 6; ++k) row->setTextAlignment(k, Qt::AlignRight | Qt::AlignVCenter);
     }
     for (int c = 1; c < 6; ++c) list_->resizeColumnToContents(c);
     note_->setText(
         tr("Render time by what is visible. The remaining %1 % is sky. Plants share memory between instances.")
-            .arg(std::max(0.0, 1 - all) * 100, 0, 'f', 1));
+            .arg(decimalText(std::max(0.0, 1 - all) * 100, 1)));
 }
 
 } // namespace thallos

@@ -21,7 +21,7 @@ QList<QStringList> KeysSheet::gestures() {
         {tr("Moving"), tr("Drag an item or a handle"), tr("Move, rotate or scale the selection")},
         {tr("Moving"), tr("E, N, U in a drag"), tr("Lock to the east, north or up axis; again releases")},
         {tr("Moving"), tr("G, P, F in a drag"), tr("On the ground, level, free in the view plane")},
-        {tr("Moving"), tr("Digits in a drag"), tr("Type a distance, angle or factor; two distances with “;” between")},
+        {tr("Moving"), tr("Digits in a drag"), tr("Type a distance, angle or factor; Tab goes on to bearing and rise")},
         {tr("Moving"), tr("Ctrl in a drag"), tr("Reverse snapping; rotation steps by 15°")},
         {tr("Moving"), tr("Arrows"),
          tr("Nudge one step; Shift ten steps, Ctrl a tenth; Page Up and Page Down for height")},

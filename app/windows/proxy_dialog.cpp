@@ -28,7 +28,7 @@ namespace thallos {
 namespace {
 
 QString megabytes(size_t bytes) {
-    return QString::number(static_cast<double>(bytes) / 1e6, 'f', 1);
+    return decimalText(static_cast<double>(bytes) / 1e6, 1);
 }
 
 QLineEdit* lineOf(QWidget* parent, const char* id, const QString& name, const QString& text, const QString& tip) {

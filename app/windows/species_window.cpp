@@ -59,7 +59,7 @@ SpeciesWindow::SpeciesWindow(std::shared_ptr<const PlantLibrary> library, QWidge
     whole->addLayout(makeRecipe(), 5);
     connectAll();
     fillList();
-    list_->setCurrentRow(0);
+    choose();
 }
 
 QLayout* SpeciesWindow::makeList() {
@@ -244,10 +244,14 @@ void SpeciesWindow::setLight(const Site& site, const Shot& shot) {
 
 void SpeciesWindow::setLibrary(std::shared_ptr<const PlantLibrary> library) {
     const QString name = current();
+    const bool edited = changed();
     library_ = std::move(library);
     fillList();
-    QListWidgetItem* item = itemOf(name);
-    list_->setCurrentItem(item ? item : list_->item(0));
+    {
+        const QSignalBlocker quiet(list_);
+        if (QListWidgetItem* item = itemOf(name)) list_->setCurrentItem(item);
+    }
+    if (!edited || current() != name) choose();
 }
 
 void SpeciesWindow::fillList() {
@@ -265,13 +269,14 @@ void SpeciesWindow::fillList() {
         item->setData(kName, text(s->recipe.name));
         item->setSizeHint(QSize(0, kPicture + 6));
         item->setData(Qt::UserRole, nameOf(s->recipe.kind));
-        QStringList words{text(s->recipe.name), text(s->recipe.latin), text(s->recipe.habit)};
+        QStringList words{text(s->recipe.name), libraryName(s->recipe.name), text(s->recipe.latin),
+                          text(s->recipe.habit), libraryName(s->recipe.habit)};
         for (const auto* list : {&s->recipe.marks, &s->recipe.tags})
-            for (const std::string& w : *list) words << text(w);
+            for (const std::string& w : *list) words << text(w) << libraryName(w);
         if (s->origin == SpeciesOrigin::Own) words << tr("my library");
         if (s->origin == SpeciesOrigin::Carried) words << tr("this project");
         item->setData(Qt::UserRole + 1, words.join(' '));
-        QStringList tip{item->data(Qt::UserRole).toString(), text(s->recipe.habit)};
+        QStringList tip{item->data(Qt::UserRole).toString(), libraryName(s->recipe.habit)};
         if (!s->recipe.latin.empty()) tip.prepend(text(s->recipe.latin));
         item->setToolTip(tip.join(", "));
     }
@@ -291,7 +296,7 @@ void SpeciesWindow::filter() {
                                       [&](const QString& w) { return all.contains(w, Qt::CaseInsensitive); });
         item->setHidden(!fits);
     }
-    // What is typed for is shown at once.
+    // Something is always shown, what is typed for at once.
     if (const QListWidgetItem* now = list_->currentItem(); !now || now->isHidden())
         for (int i = 0; i < list_->count(); ++i)
             if (!list_->item(i)->isHidden()) {
@@ -310,13 +315,13 @@ void SpeciesWindow::choose() {
             ? libraryName(s.recipe.name)
             : tr("%1 · %2", "a species, its Latin name").arg(libraryName(s.recipe.name), text(s.recipe.latin)));
     QStringList marks;
-    for (const std::string& m : s.recipe.marks) marks << "· " + text(m);
+    for (const std::string& m : s.recipe.marks) marks << "· " + libraryName(m);
     const Rights& r = s.recipe.rights;
     if (!r.maker.empty()) marks << tr("· author: %1").arg(text(r.maker));
     if (!(r == Rights())) marks << tr("· licence: %1").arg(r.licence.empty() ? tr("not set") : text(r.licence));
-    marks_->setText(text(s.recipe.habit) + "\n" + marks.join("\n"));
+    marks_->setText(libraryName(s.recipe.habit) + "\n" + marks.join("\n"));
     star_->setChecked(QSettings().value(kFavourites).toStringList().contains(current()));
-    name_->setText(s.origin == SpeciesOrigin::Own ? current() : tr("My %1").arg(current().toLower()));
+    name_->setText(s.origin == SpeciesOrigin::Own ? current() : tr("%1 (mine)", "a species").arg(libraryName(current().toStdString())));
     forget_->setEnabled(s.origin == SpeciesOrigin::Own);
     figures_->clear();
     note_->clear();
@@ -401,11 +406,11 @@ QWidget* SpeciesWindow::numberControl(const RecipeField& f, QWidget* page) {
 
 QComboBox* SpeciesWindow::choiceControl(const RecipeField& f, QWidget* page) {
     auto* box = new QComboBox(page);
-    for (const std::string& w : f.words) box->addItem(text(w));
-    box->setCurrentText(text(f.word));
-    connect(box, &QComboBox::currentTextChanged, this, [this, f](const QString& word) {
+    for (const std::string& w : f.words) box->addItem(recipeWord(w), text(w));
+    box->setCurrentIndex(box->findData(text(f.word)));
+    connect(box, &QComboBox::currentIndexChanged, this, [this, f, box] {
         RecipeField now = f;
-        now.word = word.toStdString();
+        now.word = box->currentData().toString().toStdString();
         edit(now);
     });
     return box;

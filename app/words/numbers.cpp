@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include <QLocale>
+
 #include "app/words/text.h"
 #include "core/base/quantity.h"
 
@@ -21,6 +23,12 @@ bool showsFeet() {
     return feet;
 }
 
+QString decimalText(double value, int decimals) {
+    QLocale plain;
+    plain.setNumberOptions(QLocale::OmitGroupSeparator);
+    return plain.toString(value, 'f', decimals);
+}
+
 int inchParts(int decimals) {
     return decimals >= 3 ? 16 : decimals == 2 ? 8 : decimals == 1 ? 2 : 1;
 }
@@ -34,23 +42,26 @@ QString feetText(double metres, int decimals) {
 } // namespace
 
 QString lengthText(double metres, int decimals) {
-    return feet ? feetText(metres, decimals) : tr("%1 m").arg(metres, 0, 'f', decimals);
+    return feet ? feetText(metres, decimals) : tr("%1 m").arg(decimalText(metres, decimals));
 }
 
 QString sizeText(double x, double y, double z, int decimals) {
     if (feet) return tr("%1 × %2 × %3").arg(feetText(x, decimals), feetText(y, decimals), feetText(z, decimals));
-    return tr("%1 × %2 × %3 m").arg(x, 0, 'f', decimals).arg(y, 0, 'f', decimals).arg(z, 0, 'f', decimals);
+    return tr("%1 × %2 × %3 m")
+        .arg(decimalText(x, decimals))
+        .arg(decimalText(y, decimals))
+        .arg(decimalText(z, decimals));
 }
 
 QString extentText(double x, double y, int decimals) {
     if (feet) return tr("%1 × %2").arg(feetText(x, decimals), feetText(y, decimals));
-    return tr("%1 × %2 m").arg(x, 0, 'f', decimals).arg(y, 0, 'f', decimals);
+    return tr("%1 × %2 m").arg(decimalText(x, decimals)).arg(decimalText(y, decimals));
 }
 
 QString areaText(double squareMetres) {
     const double shown = feet ? squareMetres / (kFoot * kFoot) : squareMetres;
     const int decimals = shown < 100 ? 2 : 0;
-    return feet ? tr("%1 ft²").arg(shown, 0, 'f', decimals) : tr("%1 m²").arg(shown, 0, 'f', decimals);
+    return feet ? tr("%1 ft²").arg(decimalText(shown, decimals)) : tr("%1 m²").arg(decimalText(shown, decimals));
 }
 
 QString clockText(double hours) {
@@ -66,12 +77,12 @@ QString countText(int64_t n) {
 QString aspectText(double aspect) {
     for (const Aspect& a : kAspects)
         if (std::abs(aspect - static_cast<double>(a.value)) < 0.004 * aspect) return QString::fromUtf8(a.text);
-    return QString::number(aspect, 'f', 2) + ":1";
+    return decimalText(aspect, 2) + ":1";
 }
 
 QString bytesText(int64_t bytes) {
     const double mb = static_cast<double>(bytes) / (1 << 20);
-    return mb < 100 ? tr("%1 MB").arg(mb, 0, 'f', 1) : tr("%1 GB").arg(mb / 1024, 0, 'f', 2);
+    return mb < 100 ? tr("%1 MB").arg(decimalText(mb, 1)) : tr("%1 GB").arg(decimalText(mb / 1024, 2));
 }
 
 QString timeText(double seconds) {

@@ -8,6 +8,8 @@ namespace thallos {
 // All lengths from now on, in fields that are made from now on too.
 void showFeet(bool feet);
 bool showsFeet();
+// With the decimal mark of the language: "12.3", "12,3".
+QString decimalText(double value, int decimals);
 // "12.30 m", or as many feet and inches as the decimals tell: 40'-4 1/4".
 QString lengthText(double metres, int decimals = 2);
 // Of an inch, that is about as fine as so many decimals of a metre.

@@ -8,7 +8,7 @@ namespace thallos {
 
 namespace {
 
-// By the last part of a value's path in a recipe, or the part before: as docs/recipes.md describes them.
+// By the last part of a value's path in a recipe, the part before, or the word of a choice: as docs/recipes.md describes them.
 const std::unordered_map<std::string, Text>& words() {
     static const std::unordered_map<std::string, Text> all{
         {"angle_deg", Text("Angle")},
@@ -159,11 +159,95 @@ const std::unordered_map<std::string, Text>& words() {
         {"thing", Text("Prop")},
         {"proxy", Text("Imported model")},
         {"seasons", Text("Seasons")},
+        {"height_spread", Text("Height variation")},
+        {"leaf_area", Text("Leaf area per m² of ground")},
+        {"bark", Text("Bark")},
+        {"blossom", Text("Blossom")},
+        {"foliage", Text("Foliage")},
+        {"rosette", Text("Rosette")},
+        {"twig", Text("Twig")},
+        {"eye", Text("Flower centre")},
+        {"stone", Text("Stone")},
+        {"cut", Text("Cut")},
+        {"ground", Text("Ground")},
+        {"skin", Text("Skin")},
+        {"legs", Text("Legs")},
+        {"shoes", Text("Shoes")},
+        {"extra", Text("Extra")},
+        {"timber", Text("Timber")},
+        {"metal", Text("Metal")},
+        {"dark", Text("Dark parts")},
+        {"glass", Text("Glass")},
+        {"color_srgb", Text("Colour")},
+        {"roughness", Text("Roughness")},
+        {"translucency", Text("Translucency")},
+        {"ovate", Text("Ovate")},
+        {"lance", Text("Lanceolate")},
+        {"heart", Text("Heart-shaped")},
+        {"lobed", Text("Lobed")},
+        {"palmate", Text("Palmate")},
+        {"pinnate", Text("Pinnate")},
+        {"needle", Text("Needle")},
+        {"rhomb", Text("Rhombic")},
+        {"brush", Text("Brush")},
+        {"alternate", Text("Alternate")},
+        {"opposite", Text("Opposite")},
+        {"ranked", Text("Two-ranked")},
+        {"around", Text("All round")},
+        {"along", Text("Along the twig")},
+        {"none", Text("None")},
+        {"ear", Text("Ear")},
+        {"panicle", Text("Panicle")},
+        {"plume", Text("Plume")},
+        {"cob", Text("Cob")},
+        {"knot", Text("Knot")},
+        {"daisy", Text("Daisy")},
+        {"cup", Text("Cup")},
+        {"umbel", Text("Umbel")},
+        {"spike", Text("Spike")},
+        {"bells", Text("Bells")},
+        {"ball", Text("Ball")},
+        {"needles", Text("Needles")},
+        {"cones", Text("Cones")},
+        {"sticks", Text("Sticks")},
+        {"flakes", Text("Bark flakes")},
+        {"trousers", Text("Trousers")},
+        {"shorts", Text("Shorts")},
+        {"skirt", Text("Skirt")},
+        {"coat", Text("Coat")},
+        {"short", Text("Short")},
+        {"long", Text("Long")},
+        {"bun", Text("Bun")},
+        {"bald", Text("Bald")},
+        {"brim", Text("Brimmed hat")},
+        {"cap", Text("Cap")},
+        {"veil", Text("Veil")},
+        {"bag", Text("Bag")},
+        {"stick", Text("Stick")},
+        {"spade", Text("Spade")},
+        {"book", Text("Book")},
+        {"basket", Text("Basket")},
+        {"wall", Text("Wall")},
+        {"trunk", Text("Trunk")},
+        {"bench", Text("Bench")},
+        {"table", Text("Table")},
+        {"hive", Text("Bee hive")},
+        {"bollard lamp", Text("Bollard light")},
+        {"bin", Text("Bin")},
+        {"bicycle", Text("Bicycle")},
+        {"post", Text("Post")},
+        {"rails", Text("Rail fence")},
+        {"picket", Text("Picket fence")},
+        {"dry-stone wall", Text("Dry-stone wall")},
+        {"gate", Text("Field gate")},
+        {"planter", Text("Planter")},
     };
     return all;
 }
 
-QString word(const std::string& key) {
+} // namespace
+
+QString recipeWord(const std::string& key) {
     const auto found = words().find(key);
     if (found != words().end()) return tr(found->second);
     QString text = QString::fromStdString(key).replace('_', ' ');
@@ -171,12 +255,10 @@ QString word(const std::string& key) {
     return text;
 }
 
-} // namespace
-
 RecipeLabel recipeLabel(const std::string& path) {
     static const std::pair<const char*, const char*> kUnits[] = {{"_deg_m", "°/m"}, {"_deg", "°"}, {"_m", "m"}};
     const std::string key = path.substr(path.find_last_of('/') + 1);
-    RecipeLabel label{word(key), {}};
+    RecipeLabel label{recipeWord(key), {}};
     for (const auto& [ending, unit] : kUnits)
         if (QString::fromStdString(key).endsWith(QLatin1String(ending))) {
             label.unit = QString::fromUtf8(unit);
@@ -190,7 +272,7 @@ QString recipeGroup(const std::string& path) {
     if (end == std::string::npos) return tr("Overall");
     QStringList parts;
     for (const QString& part : QString::fromStdString(path.substr(0, end)).split('/'))
-        parts << word(part.toStdString());
+        parts << recipeWord(part.toStdString());
     return parts.join(" · ");
 }
 

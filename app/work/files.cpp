@@ -59,7 +59,7 @@ void Files::open(const fs::path& file) {
     const QString name = QString::fromStdString(file.filename().string());
     QStringList missing, mended;
     for (const std::string& item : report.leftOut) missing += QString::fromStdString(item);
-    for (const std::string& sentence : report.mended) mended += QString::fromStdString(sentence);
+    for (const Text& sentence : report.mended) mended += thallos::tr(sentence);
     if (report.damaged) {
         document_.neverSaved();
         Q_EMIT changed();

@@ -4,10 +4,6 @@
  <context>
   <name>thallos</name>
   <message>
-   <source> U %1</source>
-   <translation> H %1</translation>
-  </message>
-  <message>
    <source> · %1%2 stops from middle grey</source>
    <translation> · %1%2 Blenden ab Mittelgrau</translation>
   </message>
@@ -65,6 +61,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 (laut Datei)</translation>
   </message>
   <message>
+   <source>%1 (mine)</source>
+   <comment>a species</comment>
+   <translation>%1 (eigene)</translation>
+  </message>
+  <message>
    <source>%1 GB</source>
    <translation>%1 GB</translation>
   </message>
@@ -95,6 +96,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1 assigned to %2.</source>
    <translation>%1 auf %2 gelegt.</translation>
+  </message>
+  <message>
+   <source>%1 at %2</source>
+   <translation>%1 auf %2</translation>
+  </message>
+  <message>
+   <source>%1 belonged to a group that is not there</source>
+   <translation>%1 gehörte zu einer Gruppe, die es nicht gibt</translation>
   </message>
   <message>
    <source>%1 below ground</source>
@@ -206,6 +215,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 Dreiecke</translation>
   </message>
   <message>
+   <source>%1 was left out: %2</source>
+   <translation>%1 wurde ausgelassen: %2</translation>
+  </message>
+  <message>
    <source>%1 was made with a newer Thallos. Opened read-only; use Save as.</source>
    <translation>%1 stammt aus einem neueren Thallos. Schreibgeschützt geöffnet; verwenden Sie „Speichern unter“.</translation>
   </message>
@@ -233,10 +246,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
     <numerusform>%1 · %n weitere Ihrer Arten konnte nicht gelesen werden</numerusform>
     <numerusform>%1 · %n weitere Ihrer Arten konnten nicht gelesen werden</numerusform>
    </translation>
-  </message>
-  <message>
-   <source>%1 · E %2 N %3</source>
-   <translation>%1 · O %2 N %3</translation>
   </message>
   <message>
    <source>%1 · a sheet of %2 × %3 m in true size</source>
@@ -274,6 +283,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1, %2 triangles</source>
    <translation>%1, %2 Dreiecke</translation>
+  </message>
+  <message>
+   <source>%1: %2 must be %3 to %4; it was set to %5</source>
+   <translation>%1: %2 muss %3 bis %4 sein; es wurde auf %5 gesetzt</translation>
   </message>
   <message numerus="yes">
    <source>%1: %n shot(s) changed</source>
@@ -321,6 +334,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1: height slot held a normal map; moved to the normal slot</source>
    <translation>%1: im Höhenkanal lag eine Normalenkarte; in den Normalenkanal verschoben</translation>
+  </message>
+  <message>
+   <source>%1: its location is not on the earth and was set to the default</source>
+   <translation>%1: Der Standort liegt nicht auf der Erde und wurde auf die Vorgabe gesetzt</translation>
+  </message>
+  <message>
+   <source>%1: its name or number was another item's; it is now %2</source>
+   <translation>%1: Name oder Nummer gehörte schon einem anderen Objekt; es heißt jetzt %2</translation>
   </message>
   <message>
    <source>%1: leaf translucency added</source>
@@ -373,6 +394,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1: texture reduced from %2 to %3 x %4</source>
    <translation>%1: Textur von %2 auf %3 x %4 verkleinert</translation>
+  </message>
+  <message>
+   <source>%1: the date or time is not one; it was set to midsummer</source>
+   <translation>%1: Datum oder Uhrzeit gibt es nicht; auf Mittsommer gesetzt</translation>
   </message>
   <message>
    <source>%1: the plant library has no climber “%2”.</source>
@@ -915,8 +940,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Alle Meldungen seit dem Start, die neuesten zuerst</translation>
   </message>
   <message>
+   <source>All round</source>
+   <translation>Ringsum</translation>
+  </message>
+  <message>
    <source>Allowed: %1</source>
    <translation>Erlaubt: %1</translation>
+  </message>
+  <message>
+   <source>Along the twig</source>
+   <translation>Am Zweig entlang</translation>
   </message>
   <message>
    <source>Alpha</source>
@@ -925,6 +958,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Alt+Backspace, double click on the label</source>
    <translation>Alt+Rücktaste, Doppelklick auf die Bezeichnung</translation>
+  </message>
+  <message>
+   <source>Alternate</source>
+   <translation>Wechselständig</translation>
   </message>
   <message>
    <source>An import is already running. Wait for it, or cancel it at the top right.</source>
@@ -1091,8 +1128,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Hintergründe und Nebelkarten werden als Objekte aufgestellt</translation>
   </message>
   <message>
+   <source>Bag</source>
+   <translation>Tasche</translation>
+  </message>
+  <message>
    <source>Baked textures</source>
    <translation>Gebackene Texturen</translation>
+  </message>
+  <message>
+   <source>Bald</source>
+   <translation>Glatze</translation>
+  </message>
+  <message>
+   <source>Ball</source>
+   <translation>Kugel</translation>
   </message>
   <message>
    <source>Bamboo</source>
@@ -1101,6 +1150,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Bare inside</source>
    <translation>Innen kahl</translation>
+  </message>
+  <message>
+   <source>Bark</source>
+   <translation>Rinde</translation>
   </message>
   <message>
    <source>Bark flakes</source>
@@ -1131,6 +1184,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Unterkanten</translation>
   </message>
   <message>
+   <source>Basket</source>
+   <translation>Korb</translation>
+  </message>
+  <message>
    <source>Batter 1 :</source>
    <translation>Böschung 1 :</translation>
   </message>
@@ -1159,6 +1216,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Beginnen</translation>
   </message>
   <message>
+   <source>Bells</source>
+   <translation>Glocken</translation>
+  </message>
+  <message>
+   <source>Bench</source>
+   <translation>Bank</translation>
+  </message>
+  <message>
    <source>Bend</source>
    <translation>Biegung</translation>
   </message>
@@ -1169,6 +1234,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Billboard, faces the camera</source>
    <translation>Tafel, der Kamera zugewandt</translation>
+  </message>
+  <message>
+   <source>Bin</source>
+   <translation>Abfallkorb</translation>
   </message>
   <message>
    <source>Birch</source>
@@ -1199,6 +1268,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Halme</translation>
   </message>
   <message>
+   <source>Blossom</source>
+   <translation>Blüte</translation>
+  </message>
+  <message>
    <source>Blue oat grass</source>
    <translation>Blaustrahlhafer</translation>
   </message>
@@ -1213,6 +1286,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Bollard lamp</source>
    <translation>Pollerleuchte</translation>
+  </message>
+  <message>
+   <source>Bollard light</source>
+   <translation>Pollerleuchte</translation>
+  </message>
+  <message>
+   <source>Book</source>
+   <translation>Buch</translation>
   </message>
   <message>
    <source>Boulder</source>
@@ -1271,6 +1352,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ziegel, Läuferverband</translation>
   </message>
   <message>
+   <source>Brimmed hat</source>
+   <translation>Hut mit Krempe</translation>
+  </message>
+  <message>
    <source>Bring everything into view</source>
    <translation>Alles in den Blick bringen</translation>
   </message>
@@ -1299,6 +1384,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Durchsuchen …</translation>
   </message>
   <message>
+   <source>Brush</source>
+   <translation>Bürste</translation>
+  </message>
+  <message>
    <source>Brushes</source>
    <translation>Pinsel</translation>
   </message>
@@ -1321,6 +1410,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Bump</source>
    <translation>Relief</translation>
+  </message>
+  <message>
+   <source>Bun</source>
+   <translation>Knoten</translation>
   </message>
   <message>
    <source>Butterbur</source>
@@ -1385,6 +1478,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Cannot read "%1" as a location</source>
    <translation>„%1“ ist kein verständlicher Ort</translation>
+  </message>
+  <message>
+   <source>Cap</source>
+   <translation>Mütze</translation>
   </message>
   <message>
    <source>Capsules</source>
@@ -1651,8 +1748,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bewölkung</translation>
   </message>
   <message>
+   <source>Coat</source>
+   <translation>Mantel</translation>
+  </message>
+  <message>
    <source>Coat roughness</source>
    <translation>Lackrauheit</translation>
+  </message>
+  <message>
+   <source>Cob</source>
+   <translation>Kolben</translation>
   </message>
   <message>
    <source>Cobbles</source>
@@ -1704,6 +1809,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Compensation</source>
    <translation>Korrektur</translation>
+  </message>
+  <message>
+   <source>Cones</source>
+   <translation>Zapfen</translation>
   </message>
   <message>
    <source>Conifers</source>
@@ -1866,6 +1975,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Strg+rechts ziehen</translation>
   </message>
   <message>
+   <source>Cup</source>
+   <translation>Schale</translation>
+  </message>
+  <message>
    <source>Curl</source>
    <translation>Einrollung</translation>
   </message>
@@ -1900,6 +2013,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Cut: lower the ground under the brush</source>
    <translation>Abtrag: den Boden unter dem Pinsel senken</translation>
+  </message>
+  <message>
+   <source>Daisy</source>
+   <translation>Korbblüte</translation>
+  </message>
+  <message>
+   <source>Dark parts</source>
+   <translation>Dunkle Teile</translation>
   </message>
   <message>
    <source>Date</source>
@@ -2202,6 +2323,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>EV100</translation>
   </message>
   <message>
+   <source>Ear</source>
+   <translation>Ähre</translation>
+  </message>
+  <message>
    <source>Early spring</source>
    <translation>Vorfrühling</translation>
   </message>
@@ -2312,6 +2437,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Exposure value at ISO 100; setting it makes the exposure manual</source>
    <translation>Lichtwert bei ISO 100; ihn zu setzen macht die Belichtung manuell</translation>
+  </message>
+  <message>
+   <source>Extra</source>
+   <translation>Zubehör</translation>
   </message>
   <message>
    <source>Eye height</source>
@@ -2518,6 +2647,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Blüte</translation>
   </message>
   <message>
+   <source>Flower centre</source>
+   <translation>Blütenmitte</translation>
+  </message>
+  <message>
    <source>Flower head</source>
    <translation>Blütenstand</translation>
   </message>
@@ -2552,6 +2685,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Fold</source>
    <translation>Faltung</translation>
+  </message>
+  <message>
+   <source>Foliage</source>
+   <translation>Laub</translation>
   </message>
   <message>
    <source>Follow slope</source>
@@ -2662,6 +2799,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Geben Sie Jahr, Monat und Tag an</translation>
   </message>
   <message>
+   <source>Glass</source>
+   <translation>Glas</translation>
+  </message>
+  <message>
    <source>Grade</source>
    <translation>Farbkorrektur</translation>
   </message>
@@ -2734,6 +2875,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gesundheit</translation>
   </message>
   <message>
+   <source>Heart-shaped</source>
+   <translation>Herzförmig</translation>
+  </message>
+  <message>
    <source>Heather</source>
    <translation>Heidekraut</translation>
   </message>
@@ -2784,6 +2929,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Height that pure white stands for; black is 0</source>
    <translation>Höhe, für die reines Weiß steht; Schwarz ist 0</translation>
+  </message>
+  <message>
+   <source>Height variation</source>
+   <translation>Höhe schwankt</translation>
   </message>
   <message>
    <source>Heights (*.tif *.tiff *.asc *.hgt *.png);;All files (*)</source>
@@ -3010,10 +3159,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Alleinstellen</translation>
   </message>
   <message>
-   <source>It was left out</source>
-   <translation>Es wurde ausgelassen</translation>
-  </message>
-  <message>
    <source>Italian cypress</source>
    <translation>Säulenzypresse</translation>
   </message>
@@ -3090,8 +3235,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Knie</translation>
   </message>
   <message>
+   <source>Knot</source>
+   <translation>Knoten</translation>
+  </message>
+  <message>
    <source>Lamp group</source>
    <translation>Lampengruppe</translation>
+  </message>
+  <message>
+   <source>Lanceolate</source>
+   <translation>Lanzettlich</translation>
   </message>
   <message>
    <source>Language</source>
@@ -3158,6 +3311,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Blatt</translation>
   </message>
   <message>
+   <source>Leaf area per m² of ground</source>
+   <translation>Blattfläche je m² Boden</translation>
+  </message>
+  <message>
    <source>Leaf litter</source>
    <translation>Laubstreu</translation>
   </message>
@@ -3208,6 +3365,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Legend</source>
    <translation>Legende</translation>
+  </message>
+  <message>
+   <source>Legs</source>
+   <translation>Beine</translation>
   </message>
   <message>
    <source>Length</source>
@@ -3330,6 +3491,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Datei laden …</translation>
   </message>
   <message>
+   <source>Lobed</source>
+   <translation>Gelappt</translation>
+  </message>
+  <message>
    <source>Lobes</source>
    <translation>Buchten</translation>
   </message>
@@ -3376,6 +3541,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Lombardy poplar</source>
    <translation>Säulenpappel</translation>
+  </message>
+  <message>
+   <source>Long</source>
+   <translation>Lang</translation>
   </message>
   <message>
    <source>Longer side of the sensor; 36 mm is full frame</source>
@@ -3622,10 +3791,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Multipliziert die Farbe; durchsichtige Stellen sind ausgeschnitten</translation>
   </message>
   <message>
-   <source>My %1</source>
-   <translation>Meine %1</translation>
-  </message>
-  <message>
    <source>N</source>
    <translation>N</translation>
   </message>
@@ -3668,6 +3833,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Near clipping…</source>
    <translation>Nahgrenze …</translation>
+  </message>
+  <message>
+   <source>Needle</source>
+   <translation>Nadel</translation>
+  </message>
+  <message>
+   <source>Needles</source>
+   <translation>Nadeln</translation>
   </message>
   <message>
    <source>Nettle</source>
@@ -3752,6 +3925,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Noise threshold</source>
    <translation>Rauschgrenze</translation>
+  </message>
+  <message>
+   <source>None</source>
+   <translation>Keine</translation>
   </message>
   <message>
    <source>Normal map</source>
@@ -3894,6 +4071,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Öffnen …</translation>
   </message>
   <message>
+   <source>Opposite</source>
+   <translation>Gegenständig</translation>
+  </message>
+  <message>
    <source>Orbit what lies under the pointer; in the plan pan</source>
    <translation>Um das kreisen, was unter dem Zeiger liegt; im Plan schieben</translation>
   </message>
@@ -3912,6 +4093,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Output file</source>
    <translation>Ausgabedatei</translation>
+  </message>
+  <message>
+   <source>Ovate</source>
+   <translation>Eiförmig</translation>
   </message>
   <message>
    <source>Overall</source>
@@ -3962,6 +4147,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Paare</translation>
   </message>
   <message>
+   <source>Palmate</source>
+   <translation>Handförmig</translation>
+  </message>
+  <message>
    <source>Pampas grass</source>
    <translation>Pampasgras</translation>
   </message>
@@ -3972,6 +4161,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Panes</source>
    <translation>Bereiche</translation>
+  </message>
+  <message>
+   <source>Panicle</source>
+   <translation>Rispe</translation>
   </message>
   <message>
    <source>Parameter group</source>
@@ -4070,6 +4263,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kiefernnadeln</translation>
   </message>
   <message>
+   <source>Pinnate</source>
+   <translation>Gefiedert</translation>
+  </message>
+  <message>
    <source>Place</source>
    <translation>Ort</translation>
   </message>
@@ -4166,6 +4363,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Lot</translation>
   </message>
   <message>
+   <source>Plume</source>
+   <translation>Fahne</translation>
+  </message>
+  <message>
    <source>Pollarded willow</source>
    <translation>Kopfweide</translation>
   </message>
@@ -4184,6 +4385,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Position of the stem, from the centre of the site</source>
    <translation>Lage des Stammes, von der Mitte des Grundstücks</translation>
+  </message>
+  <message>
+   <source>Post</source>
+   <translation>Pfosten</translation>
   </message>
   <message>
    <source>Preferences</source>
@@ -4542,6 +4747,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zur Art, wie sie in der Bibliothek steht, zurück</translation>
   </message>
   <message>
+   <source>Rhombic</source>
+   <translation>Rautenförmig</translation>
+  </message>
+  <message>
    <source>Right drag</source>
    <translation>Rechts ziehen</translation>
   </message>
@@ -4584,6 +4793,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Roman-format brick</source>
    <translation>Langformatziegel</translation>
+  </message>
+  <message>
+   <source>Rosette</source>
+   <translation>Rosette</translation>
   </message>
   <message>
    <source>Rotate</source>
@@ -4961,12 +5174,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Schindeln, verwittert</translation>
   </message>
   <message>
+   <source>Shoes</source>
+   <translation>Schuhe</translation>
+  </message>
+  <message>
    <source>Shoot length</source>
    <translation>Trieblänge</translation>
   </message>
   <message>
    <source>Shoots</source>
    <translation>Triebe</translation>
+  </message>
+  <message>
+   <source>Short</source>
+   <translation>Kurz</translation>
   </message>
   <message>
    <source>Short takes in more and adds depth; long brings the background near</source>
@@ -4979,6 +5200,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Shortest stalk</source>
    <translation>Kürzester Stiel</translation>
+  </message>
+  <message>
+   <source>Shorts</source>
+   <translation>Kurze Hose</translation>
   </message>
   <message>
    <source>Shot</source>
@@ -5105,6 +5330,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Größenstreuung</translation>
   </message>
   <message>
+   <source>Skin</source>
+   <translation>Haut</translation>
+  </message>
+  <message>
+   <source>Skirt</source>
+   <translation>Rock</translation>
+  </message>
+  <message>
    <source>Sky</source>
    <translation>Himmel</translation>
   </message>
@@ -5217,6 +5450,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Weite des Rasters</translation>
   </message>
   <message>
+   <source>Spade</source>
+   <translation>Spaten</translation>
+  </message>
+  <message>
    <source>Species</source>
    <translation>Art</translation>
   </message>
@@ -5243,6 +5480,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Specular</source>
    <translation>Glanz</translation>
+  </message>
+  <message>
+   <source>Spike</source>
+   <translation>Ähre</translation>
   </message>
   <message>
    <source>Split or simplify it and import again</source>
@@ -5345,12 +5586,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Schritte, die ältesten zuerst</translation>
   </message>
   <message>
+   <source>Stick</source>
+   <translation>Stock</translation>
+  </message>
+  <message>
    <source>Sticks</source>
    <translation>Reisig</translation>
   </message>
   <message>
    <source>Still water</source>
    <translation>Stilles Wasser</translation>
+  </message>
+  <message>
+   <source>Stone</source>
+   <translation>Stein</translation>
   </message>
   <message>
    <source>Stone tiles</source>
@@ -5427,6 +5676,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Tab</source>
    <translation>Tab</translation>
+  </message>
+  <message>
+   <source>Table</source>
+   <translation>Tisch</translation>
   </message>
   <message>
    <source>Take the key from the other command</source>
@@ -5733,6 +5986,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Neigung</translation>
   </message>
   <message>
+   <source>Timber</source>
+   <translation>Holz</translation>
+  </message>
+  <message>
    <source>Time</source>
    <translation>Uhrzeit</translation>
   </message>
@@ -5805,8 +6062,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Dreiecke: %1 ganz nah, %2 nah, %3 mittel, %4 fern · %5</translation>
   </message>
   <message>
+   <source>Trousers</source>
+   <translation>Hose</translation>
+  </message>
+  <message>
    <source>True north</source>
    <translation>Wahrer Norden</translation>
+  </message>
+  <message>
+   <source>Trunk</source>
+   <translation>Stamm</translation>
   </message>
   <message>
    <source>Try the autosave or a copy</source>
@@ -5821,6 +6086,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Dreht Bretter, Lagen und Karten auf ihrer Fläche</translation>
   </message>
   <message>
+   <source>Twig</source>
+   <translation>Zweig</translation>
+  </message>
+  <message>
    <source>Twigs</source>
    <translation>Feinzweige</translation>
   </message>
@@ -5833,16 +6102,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zwei Finger</translation>
   </message>
   <message>
+   <source>Two-ranked</source>
+   <translation>Zweizeilig</translation>
+  </message>
+  <message>
    <source>Type</source>
    <translation>Typ</translation>
   </message>
   <message>
-   <source>Type a distance (or east; north) · E N U lock an axis · P level · G ground · F free · Ctrl: no snap · Esc cancels</source>
-   <translation>Weite eintippen (oder Ost; Nord) · E N U binden an eine Achse · P waagrecht · G Boden · F frei · Strg: kein Fangen · Esc bricht ab</translation>
+   <source>Type a distance, Tab: bearing, rise · E N U lock an axis · P level · G ground · F free · Ctrl: no snap · Esc cancels</source>
+   <translation>Strecke eingeben, Tab: Richtung, Höhe · E N U sperrt eine Achse · P eben · G Boden · F frei · Strg: kein Fang · Esc bricht ab</translation>
   </message>
   <message>
-   <source>Type a distance, angle or factor; two distances with “;” between</source>
-   <translation>Weite, Winkel oder Faktor eintippen; zwei Weiten mit „;“ dazwischen</translation>
+   <source>Type a distance, angle or factor; Tab goes on to bearing and rise</source>
+   <translation>Strecke, Winkel oder Faktor eingeben; Tab geht weiter zu Richtung und Höhe</translation>
   </message>
   <message>
    <source>Type a factor · Enter ends · Esc cancels</source>
@@ -5859,6 +6132,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>UTC offset, no summer time</source>
    <translation>UTC-Abstand, keine Sommerzeit</translation>
+  </message>
+  <message>
+   <source>Umbel</source>
+   <translation>Dolde</translation>
   </message>
   <message>
    <source>Under floors</source>
@@ -5997,6 +6274,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Variiert</translation>
   </message>
   <message>
+   <source>Veil</source>
+   <translation>Schleier</translation>
+  </message>
+  <message>
    <source>Version, and the licences of what comes with it</source>
    <translation>Version, und die Lizenzen dessen, was mitkommt</translation>
   </message>
@@ -6067,6 +6348,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Walking woman with basket</source>
    <translation>Gehende Frau mit Korb</translation>
+  </message>
+  <message>
+   <source>Wall</source>
+   <translation>Wand</translation>
   </message>
   <message>
    <source>Wander</source>
@@ -6305,6 +6590,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>eine Gebäudegruppe</translation>
   </message>
   <message>
+   <source>a heap of pieces</source>
+   <translation>ein Haufen Stücke</translation>
+  </message>
+  <message>
    <source>a house</source>
    <translation>ein Haus</translation>
   </message>
@@ -6325,6 +6614,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>ein Stadtviertel</translation>
   </message>
   <message>
+   <source>airy, branched</source>
+   <translation>luftig, verzweigt</translation>
+  </message>
+  <message>
+   <source>all limbs pressed upwards</source>
+   <translation>alle Äste nach oben gedrängt</translation>
+  </message>
+  <message>
+   <source>all ways</source>
+   <translation>nach allen Seiten</translation>
+  </message>
+  <message>
    <source>an area that you draw</source>
    <translation>eine Fläche, die Sie zeichnen</translation>
   </message>
@@ -6337,28 +6638,216 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>wirkt sofort</translation>
   </message>
   <message>
+   <source>arching blades</source>
+   <translation>überhängende Halme</translation>
+  </message>
+  <message>
+   <source>arching canes</source>
+   <translation>überhängende Ruten</translation>
+  </message>
+  <message>
+   <source>arching, untidy</source>
+   <translation>überhängend, unordentlich</translation>
+  </message>
+  <message>
    <source>area %1</source>
    <translation>Fläche %1</translation>
+  </message>
+  <message>
+   <source>arm rests</source>
+   <translation>Armlehnen</translation>
+  </message>
+  <message>
+   <source>arms bent</source>
+   <translation>Arme angewinkelt</translation>
+  </message>
+  <message>
+   <source>arms down</source>
+   <translation>Arme hängen</translation>
+  </message>
+  <message>
+   <source>arms swing</source>
+   <translation>Arme schwingen</translation>
+  </message>
+  <message>
+   <source>bag at her side</source>
+   <translation>Tasche an der Seite</translation>
+  </message>
+  <message>
+   <source>ball-shaped flower heads</source>
+   <translation>kugelige Blütenköpfe</translation>
+  </message>
+  <message>
+   <source>bare red stem, crown on top</source>
+   <translation>kahler roter Stamm, Krone obenauf</translation>
+  </message>
+  <message>
+   <source>bare upper stalk</source>
+   <translation>oben kahler Stiel</translation>
   </message>
   <message>
    <source>bark</source>
    <translation>Rinde</translation>
   </message>
   <message>
+   <source>basket</source>
+   <translation>Korb</translation>
+  </message>
+  <message>
+   <source>bells on one side</source>
+   <translation>Glocken auf einer Seite</translation>
+  </message>
+  <message>
+   <source>bends forward</source>
+   <translation>beugt sich vor</translation>
+  </message>
+  <message>
+   <source>bin</source>
+   <translation>Tonne</translation>
+  </message>
+  <message>
+   <source>black</source>
+   <translation>schwarz</translation>
+  </message>
+  <message>
+   <source>blossom in spring before all leaves are out</source>
+   <translation>Blüte im Frühling vor dem vollen Laub</translation>
+  </message>
+  <message>
+   <source>blossom with the first leaves</source>
+   <translation>Blüte mit den ersten Blättern</translation>
+  </message>
+  <message>
+   <source>blue hedgehog</source>
+   <translation>blauer Igel</translation>
+  </message>
+  <message>
+   <source>blue shirt</source>
+   <translation>blaues Hemd</translation>
+  </message>
+  <message>
+   <source>blue-green</source>
+   <translation>blaugrün</translation>
+  </message>
+  <message>
+   <source>blue-green needles</source>
+   <translation>blaugrüne Nadeln</translation>
+  </message>
+  <message>
+   <source>blue-violet spikes</source>
+   <translation>blauviolette Ähren</translation>
+  </message>
+  <message>
+   <source>blunt edges</source>
+   <translation>stumpfe Kanten</translation>
+  </message>
+  <message>
+   <source>boards</source>
+   <translation>Bretter</translation>
+  </message>
+  <message>
+   <source>book in hand</source>
+   <translation>Buch in der Hand</translation>
+  </message>
+  <message>
+   <source>box</source>
+   <translation>Kasten</translation>
+  </message>
+  <message>
+   <source>branch stubs</source>
+   <translation>Aststummel</translation>
+  </message>
+  <message>
+   <source>branches pressed upwards</source>
+   <translation>Zweige nach oben gedrängt</translation>
+  </message>
+  <message>
    <source>brick</source>
    <translation>Ziegel</translation>
+  </message>
+  <message>
+   <source>bright shirt</source>
+   <translation>helles Hemd</translation>
+  </message>
+  <message>
+   <source>broad and rugged</source>
+   <translation>breit und knorrig</translation>
+  </message>
+  <message>
+   <source>broad arching tuft</source>
+   <translation>breiter, überhängender Horst</translation>
+  </message>
+  <message>
+   <source>broad foot</source>
+   <translation>breiter Fuß</translation>
+  </message>
+  <message>
+   <source>broad foot in the ground</source>
+   <translation>breiter Fuß im Boden</translation>
+  </message>
+  <message>
+   <source>broken crown at one end</source>
+   <translation>gebrochene Krone an einem Ende</translation>
+  </message>
+  <message>
+   <source>broken limbs</source>
+   <translation>gebrochene Äste</translation>
+  </message>
+  <message>
+   <source>broken stone</source>
+   <translation>gebrochener Stein</translation>
+  </message>
+  <message>
+   <source>brown cobs</source>
+   <translation>braune Kolben</translation>
+  </message>
+  <message>
+   <source>brown knots near the tips</source>
+   <translation>braune Knoten nahe den Spitzen</translation>
+  </message>
+  <message>
+   <source>brown leaves that stay in winter</source>
+   <translation>braune Blätter, die im Winter bleiben</translation>
   </message>
   <message>
    <source>brush</source>
    <translation>Pinsel</translation>
   </message>
   <message>
+   <source>brush of green rods</source>
+   <translation>Besen aus grünen Ruten</translation>
+  </message>
+  <message>
+   <source>brush of young rods from its head</source>
+   <translation>Schopf junger Ruten auf dem Kopf</translation>
+  </message>
+  <message>
    <source>building</source>
    <translation>Gebäude</translation>
   </message>
   <message>
+   <source>canes that bow to the ground</source>
+   <translation>Ruten, die sich zum Boden neigen</translation>
+  </message>
+  <message>
+   <source>cap</source>
+   <translation>Mütze</translation>
+  </message>
+  <message>
+   <source>capsules on hairs</source>
+   <translation>Kapseln an Haaren</translation>
+  </message>
+  <message>
+   <source>carpet</source>
+   <translation>Teppich</translation>
+  </message>
+  <message>
    <source>centres</source>
    <translation>Mitten</translation>
+  </message>
+  <message>
+   <source>child</source>
+   <translation>Kind</translation>
   </message>
   <message>
    <source>clay view</source>
@@ -6373,12 +6862,160 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kletterpflanze</translation>
   </message>
   <message>
+   <source>clipped dome</source>
+   <translation>geschnittene Kuppel</translation>
+  </message>
+  <message>
+   <source>clipped high</source>
+   <translation>hoch geschnitten</translation>
+  </message>
+  <message>
+   <source>clipped low</source>
+   <translation>niedrig geschnitten</translation>
+  </message>
+  <message>
+   <source>closely strewn</source>
+   <translation>dicht gestreut</translation>
+  </message>
+  <message>
+   <source>closes to a surface when dense</source>
+   <translation>schließt sich dicht gepflanzt zur Fläche</translation>
+  </message>
+  <message>
+   <source>clouds of needles at branch ends</source>
+   <translation>Nadelwolken an den Zweigenden</translation>
+  </message>
+  <message>
+   <source>coat</source>
+   <translation>Mantel</translation>
+  </message>
+  <message>
    <source>concrete</source>
    <translation>Beton</translation>
   </message>
   <message>
+   <source>coping on edge</source>
+   <translation>hochkant gestellte Abdeckung</translation>
+  </message>
+  <message>
+   <source>copper</source>
+   <translation>kupferfarben</translation>
+  </message>
+  <message>
+   <source>corky crooked stems</source>
+   <translation>korkige, krumme Stämme</translation>
+  </message>
+  <message>
    <source>corners</source>
    <translation>Ecken</translation>
+  </message>
+  <message>
+   <source>courses without mortar</source>
+   <translation>Lagen ohne Mörtel</translation>
+  </message>
+  <message>
+   <source>covers a wall</source>
+   <translation>bedeckt eine Wand</translation>
+  </message>
+  <message>
+   <source>covers all beneath</source>
+   <translation>bedeckt alles darunter</translation>
+  </message>
+  <message>
+   <source>creeps</source>
+   <translation>kriecht</translation>
+  </message>
+  <message>
+   <source>creeps up a wall</source>
+   <translation>kriecht eine Wand hinauf</translation>
+  </message>
+  <message>
+   <source>crooked</source>
+   <translation>krumm</translation>
+  </message>
+  <message>
+   <source>crooked limbs</source>
+   <translation>krumme Äste</translation>
+  </message>
+  <message>
+   <source>crossed legs</source>
+   <translation>gekreuzte Beine</translation>
+  </message>
+  <message>
+   <source>crown of fans against the sky</source>
+   <translation>Fächerkrone vor dem Himmel</translation>
+  </message>
+  <message>
+   <source>croziers in its middle</source>
+   <translation>eingerollte Wedel in der Mitte</translation>
+  </message>
+  <message>
+   <source>curled and brown</source>
+   <translation>gerollt und braun</translation>
+  </message>
+  <message>
+   <source>curtains of hanging twigs</source>
+   <translation>Vorhänge aus hängenden Zweigen</translation>
+  </message>
+  <message>
+   <source>cut leaves</source>
+   <translation>geschlitzte Blätter</translation>
+  </message>
+  <message>
+   <source>dark cone</source>
+   <translation>dunkler Kegel</translation>
+  </message>
+  <message>
+   <source>dark even surface</source>
+   <translation>dunkle, gleichmäßige Fläche</translation>
+  </message>
+  <message>
+   <source>dark flame-like outline</source>
+   <translation>dunkler, flammenförmiger Umriss</translation>
+  </message>
+  <message>
+   <source>dark glossy lobed leaves like tiles</source>
+   <translation>dunkle, glänzende, gelappte Blätter wie Ziegel</translation>
+  </message>
+  <message>
+   <source>dark green</source>
+   <translation>dunkelgrün</translation>
+  </message>
+  <message>
+   <source>dark leaves all round</source>
+   <translation>ringsum dunkle Blätter</translation>
+  </message>
+  <message>
+   <source>dark, many-stemmed</source>
+   <translation>dunkel, vielstämmig</translation>
+  </message>
+  <message>
+   <source>dead, standing</source>
+   <translation>tot, stehend</translation>
+  </message>
+  <message>
+   <source>deeply furrowed bark</source>
+   <translation>tief gefurchte Rinde</translation>
+  </message>
+  <message>
+   <source>dense and thorny</source>
+   <translation>dicht und dornig</translation>
+  </message>
+  <message>
+   <source>dense even dome</source>
+   <translation>dichte, gleichmäßige Kuppel</translation>
+  </message>
+  <message>
+   <source>dense flat sprays</source>
+   <translation>dichte, flache Zweige</translation>
+  </message>
+  <message>
+   <source>dense tapering spires</source>
+   <translation>dichte, spitz zulaufende Kerzen</translation>
+  </message>
+  <message>
+   <source>dense to the ground</source>
+   <translation>dicht bis zum Boden</translation>
   </message>
   <message>
    <source>distance %1</source>
@@ -6396,16 +7033,212 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    </translation>
   </message>
   <message>
+   <source>drooping green</source>
+   <translation>herabhängendes Grün</translation>
+  </message>
+  <message>
+   <source>drooping side shoots</source>
+   <translation>hängende Seitentriebe</translation>
+  </message>
+  <message>
+   <source>dry leaves that stay on low twigs in winter</source>
+   <translation>trockenes Laub, das im Winter unten bleibt</translation>
+  </message>
+  <message>
    <source>edges</source>
    <translation>Kanten</translation>
+  </message>
+  <message>
+   <source>edges up</source>
+   <translation>Kanten nach oben</translation>
+  </message>
+  <message>
+   <source>even height</source>
+   <translation>gleichmäßige Höhe</translation>
+  </message>
+  <message>
+   <source>evergreen</source>
+   <translation>immergrün</translation>
   </message>
   <message>
    <source>everything moved with the ground</source>
    <translation>alles bewegte sich mit dem Boden</translation>
   </message>
   <message>
+   <source>fan shape</source>
+   <translation>Fächerform</translation>
+  </message>
+  <message>
+   <source>feathered leaves</source>
+   <translation>gefiederte Blätter</translation>
+  </message>
+  <message>
+   <source>feathered leaves in pairs</source>
+   <translation>gefiederte Blätter in Paaren</translation>
+  </message>
+  <message>
+   <source>feathered leaves of nine leaflets</source>
+   <translation>gefiederte Blätter aus neun Blättchen</translation>
+  </message>
+  <message>
+   <source>fence kit</source>
+   <translation>Zaunteil</translation>
+  </message>
+  <message>
+   <source>fern-like leaves</source>
+   <translation>farnartige Blätter</translation>
+  </message>
+  <message>
+   <source>few</source>
+   <translation>wenige</translation>
+  </message>
+  <message>
+   <source>few huge crooked limbs</source>
+   <translation>wenige riesige, krumme Äste</translation>
+  </message>
+  <message>
+   <source>few together</source>
+   <translation>wenige beisammen</translation>
+  </message>
+  <message>
+   <source>few-leaved with large flowers</source>
+   <translation>wenige Blätter, große Blüten</translation>
+  </message>
+  <message>
+   <source>fine needles</source>
+   <translation>feine Nadeln</translation>
+  </message>
+  <message>
+   <source>fine stalks</source>
+   <translation>feine Stiele</translation>
+  </message>
+  <message>
+   <source>fine tuft</source>
+   <translation>feiner Horst</translation>
+  </message>
+  <message>
+   <source>fine tuft with ears</source>
+   <translation>feiner Horst mit Ähren</translation>
+  </message>
+  <message>
+   <source>fist-sized and smaller</source>
+   <translation>faustgroß und kleiner</translation>
+  </message>
+  <message>
+   <source>fist-sized stones</source>
+   <translation>faustgroße Steine</translation>
+  </message>
+  <message>
+   <source>five white stems that lean apart</source>
+   <translation>fünf weiße Stämme, die auseinanderstreben</translation>
+  </message>
+  <message>
+   <source>flared roots</source>
+   <translation>ausladende Wurzelanläufe</translation>
+  </message>
+  <message>
+   <source>flat</source>
+   <translation>flach</translation>
+  </message>
+  <message>
+   <source>flat faces</source>
+   <translation>flache Seiten</translation>
+  </message>
+  <message>
+   <source>flat rosette</source>
+   <translation>flache Rosette</translation>
+  </message>
+  <message>
+   <source>flat upright swords</source>
+   <translation>flache, aufrechte Schwerter</translation>
+  </message>
+  <message>
+   <source>flat white flower plates</source>
+   <translation>flache, weiße Blütenteller</translation>
+  </message>
+  <message>
+   <source>floating pads</source>
+   <translation>schwimmende Blätter</translation>
+  </message>
+  <message>
+   <source>foliage to the ground</source>
+   <translation>Laub bis zum Boden</translation>
+  </message>
+  <message>
+   <source>for a seat of 0.45 m</source>
+   <translation>für einen Sitz von 0,45 m</translation>
+  </message>
+  <message>
+   <source>for a trunk of half a metre</source>
+   <translation>für einen Stamm von einem halben Meter</translation>
+  </message>
+  <message>
+   <source>forked stubs</source>
+   <translation>gegabelte Stummel</translation>
+  </message>
+  <message>
+   <source>fountain of threads</source>
+   <translation>Fontäne aus Fäden</translation>
+  </message>
+  <message>
+   <source>four bars and a brace</source>
+   <translation>vier Latten und eine Strebe</translation>
+  </message>
+  <message>
+   <source>four red petals round black</source>
+   <translation>vier rote Blütenblätter um Schwarz</translation>
+  </message>
+  <message>
+   <source>fronds from one point</source>
+   <translation>Wedel aus einem Punkt</translation>
+  </message>
+  <message>
+   <source>fronds in a ring</source>
+   <translation>Wedel im Kreis</translation>
+  </message>
+  <message>
+   <source>furrowed bark</source>
+   <translation>gefurchte Rinde</translation>
+  </message>
+  <message>
+   <source>gate</source>
+   <translation>Tor</translation>
+  </message>
+  <message>
+   <source>giant fountain</source>
+   <translation>riesige Fontäne</translation>
+  </message>
+  <message>
    <source>glass and water</source>
    <translation>Glas und Wasser</translation>
+  </message>
+  <message>
+   <source>glass under a cap</source>
+   <translation>Glas unter einer Haube</translation>
+  </message>
+  <message>
+   <source>glossy wavy straps</source>
+   <translation>glänzende, gewellte Riemen</translation>
+  </message>
+  <message>
+   <source>glossy yellow cups</source>
+   <translation>glänzend gelbe Schalen</translation>
+  </message>
+  <message>
+   <source>golden autumn</source>
+   <translation>goldener Herbst</translation>
+  </message>
+  <message>
+   <source>grey hair tied</source>
+   <translation>graues Haar gebunden</translation>
+  </message>
+  <message>
+   <source>grey timber</source>
+   <translation>graues Holz</translation>
+  </message>
+  <message>
+   <source>grey-green ovate leaves</source>
+   <translation>graugrüne, eiförmige Blätter</translation>
   </message>
   <message>
    <source>grid %1</source>
@@ -6427,24 +7260,296 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    </translation>
   </message>
   <message>
+   <source>grove of canes</source>
+   <translation>Hain aus Halmen</translation>
+  </message>
+  <message>
+   <source>hair flies</source>
+   <translation>Haar weht</translation>
+  </message>
+  <message>
+   <source>hair tied</source>
+   <translation>Haar gebunden</translation>
+  </message>
+  <message>
+   <source>hair-fine blades</source>
+   <translation>haarfeine Halme</translation>
+  </message>
+  <message>
+   <source>half sunk</source>
+   <translation>halb versenkt</translation>
+  </message>
+  <message>
+   <source>half-round outline</source>
+   <translation>halbrunder Umriss</translation>
+  </message>
+  <message>
+   <source>hands low</source>
+   <translation>Hände unten</translation>
+  </message>
+  <message>
+   <source>hands on thighs</source>
+   <translation>Hände auf den Oberschenkeln</translation>
+  </message>
+  <message>
+   <source>hanging spikes</source>
+   <translation>hängende Ähren</translation>
+  </message>
+  <message>
+   <source>hanging twigs</source>
+   <translation>hängende Zweige</translation>
+  </message>
+  <message>
+   <source>hangs a little</source>
+   <translation>hängt ein wenig</translation>
+  </message>
+  <message>
+   <source>hangs off the wall</source>
+   <translation>hängt von der Wand</translation>
+  </message>
+  <message>
+   <source>head back</source>
+   <translation>Kopf zurück</translation>
+  </message>
+  <message>
+   <source>head down</source>
+   <translation>Kopf gesenkt</translation>
+  </message>
+  <message>
+   <source>heart-shaped leaves</source>
+   <translation>herzförmige Blätter</translation>
+  </message>
+  <message>
+   <source>heart-shaped spikelets on hairs</source>
+   <translation>herzförmige Ährchen an Haaren</translation>
+  </message>
+  <message>
    <source>height %1</source>
    <translation>Höhe %1</translation>
+  </message>
+  <message>
+   <source>held level</source>
+   <translation>waagerecht gehalten</translation>
   </message>
   <message>
    <source>hidden</source>
    <translation>verborgen</translation>
   </message>
   <message>
+   <source>hive</source>
+   <translation>Bienenstock</translation>
+  </message>
+  <message>
+   <source>hollow plates</source>
+   <translation>hohle Platten</translation>
+  </message>
+  <message>
+   <source>hollow ribbed stalks</source>
+   <translation>hohle, gerippte Stiele</translation>
+  </message>
+  <message>
+   <source>hollows</source>
+   <translation>Höhlungen</translation>
+  </message>
+  <message>
+   <source>huge leaves on the ground</source>
+   <translation>riesige Blätter am Boden</translation>
+  </message>
+  <message>
+   <source>keeled glossy leaves</source>
+   <translation>gekielte, glänzende Blätter</translation>
+  </message>
+  <message>
+   <source>knee-high</source>
+   <translation>kniehoch</translation>
+  </message>
+  <message>
+   <source>knob-headed, cut back</source>
+   <translation>Kopfbaum, zurückgeschnitten</translation>
+  </message>
+  <message>
+   <source>large felted rosette</source>
+   <translation>große, filzige Rosette</translation>
+  </message>
+  <message>
+   <source>large head for its height</source>
+   <translation>große Krone für seine Höhe</translation>
+  </message>
+  <message>
+   <source>large leaves in pairs</source>
+   <translation>große Blätter in Paaren</translation>
+  </message>
+  <message>
+   <source>large palmate leaves</source>
+   <translation>große, handförmige Blätter</translation>
+  </message>
+  <message>
+   <source>large round soft leaves</source>
+   <translation>große, runde, weiche Blätter</translation>
+  </message>
+  <message>
+   <source>large stone</source>
+   <translation>großer Stein</translation>
+  </message>
+  <message>
+   <source>large stone in layers</source>
+   <translation>großer Stein in Schichten</translation>
+  </message>
+  <message>
    <source>larger than anything built</source>
    <translation>größer als alles Gebaute</translation>
+  </message>
+  <message>
+   <source>lawn, cut</source>
+   <translation>Rasen, gemäht</translation>
+  </message>
+  <message>
+   <source>layered sprays of ovate leaves</source>
+   <translation>eiförmige Blätter in Etagen</translation>
+  </message>
+  <message>
+   <source>layered, flat-topped</source>
+   <translation>in Etagen, oben flach</translation>
+  </message>
+  <message>
+   <source>leafy stalks with single flowers</source>
+   <translation>beblätterte Stiele mit einzelnen Blüten</translation>
+  </message>
+  <message>
+   <source>leaves in pairs</source>
+   <translation>Blätter in Paaren</translation>
+  </message>
+  <message>
+   <source>leaves in two rows along the culm</source>
+   <translation>Blätter in zwei Reihen am Halm</translation>
+  </message>
+  <message>
+   <source>leaves only on top</source>
+   <translation>Blätter nur oben</translation>
   </message>
   <message>
    <source>legend</source>
    <translation>Legende</translation>
   </message>
   <message>
+   <source>level beds</source>
+   <translation>ebene Lager</translation>
+  </message>
+  <message>
+   <source>level cut</source>
+   <translation>waagerecht geschnitten</translation>
+  </message>
+  <message>
+   <source>level plates of foliage</source>
+   <translation>ebene Laubteller</translation>
+  </message>
+  <message>
+   <source>level tables on stalks</source>
+   <translation>ebene Teller auf Stielen</translation>
+  </message>
+  <message>
+   <source>lie across each other</source>
+   <translation>liegen übereinander</translation>
+  </message>
+  <message>
+   <source>lie on each other</source>
+   <translation>liegen aufeinander</translation>
+  </message>
+  <message>
+   <source>lies flat</source>
+   <translation>liegt flach</translation>
+  </message>
+  <message>
+   <source>light</source>
+   <translation>Leuchte</translation>
+  </message>
+  <message>
+   <source>light cone that loses its needles</source>
+   <translation>lichter Kegel, der die Nadeln verliert</translation>
+  </message>
+  <message>
+   <source>light crown that lets the sky through</source>
+   <translation>lichte Krone, durch die der Himmel scheint</translation>
+  </message>
+  <message>
+   <source>light foliage</source>
+   <translation>lichtes Laub</translation>
+  </message>
+  <message>
+   <source>lilac spikes in late summer</source>
+   <translation>lila Ähren im Spätsommer</translation>
+  </message>
+  <message>
+   <source>litter</source>
+   <translation>Streu</translation>
+  </message>
+  <message>
+   <source>lobed leaves</source>
+   <translation>gelappte Blätter</translation>
+  </message>
+  <message>
+   <source>lobed outline</source>
+   <translation>gelappter Umriss</translation>
+  </message>
+  <message>
    <source>locked</source>
    <translation>gesperrt</translation>
+  </message>
+  <message>
+   <source>long hair</source>
+   <translation>langes Haar</translation>
+  </message>
+  <message>
+   <source>long narrow leaves</source>
+   <translation>lange, schmale Blätter</translation>
+  </message>
+  <message>
+   <source>long stalks</source>
+   <translation>lange Stiele</translation>
+  </message>
+  <message>
+   <source>loose panicles</source>
+   <translation>lockere Rispen</translation>
+  </message>
+  <message>
+   <source>loose, branched</source>
+   <translation>locker, verzweigt</translation>
+  </message>
+  <message>
+   <source>low cushion</source>
+   <translation>niedriges Polster</translation>
+  </message>
+  <message>
+   <source>low dome</source>
+   <translation>niedrige Kuppel</translation>
+  </message>
+  <message>
+   <source>low mound</source>
+   <translation>niedriger Hügel</translation>
+  </message>
+  <message>
+   <source>lying trunk</source>
+   <translation>liegender Stamm</translation>
+  </message>
+  <message>
+   <source>lying, with its roots</source>
+   <translation>liegend, mit Wurzeln</translation>
+  </message>
+  <message>
+   <source>many rods from one stool</source>
+   <translation>viele Ruten aus einem Stock</translation>
+  </message>
+  <message>
+   <source>many sizes</source>
+   <translation>viele Größen</translation>
+  </message>
+  <message>
+   <source>many times as high as wide</source>
+   <translation>viel höher als breit</translation>
+  </message>
+  <message>
+   <source>massive short stem</source>
+   <translation>massiger, kurzer Stamm</translation>
   </message>
   <message>
    <source>measurement</source>
@@ -6455,40 +7560,192 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Metall</translation>
   </message>
   <message>
+   <source>mid step</source>
+   <translation>mitten im Schritt</translation>
+  </message>
+  <message>
    <source>mixed</source>
    <translation>gemischt</translation>
+  </message>
+  <message>
+   <source>moves as one</source>
+   <translation>bewegt sich als Ganzes</translation>
   </message>
   <message>
    <source>my library</source>
    <translation>meine Bibliothek</translation>
   </message>
   <message>
+   <source>narrow column</source>
+   <translation>schmale Säule</translation>
+  </message>
+  <message>
+   <source>narrow fluttering leaves</source>
+   <translation>schmale, flatternde Blätter</translation>
+  </message>
+  <message>
+   <source>narrow grey leaves</source>
+   <translation>schmale, graue Blätter</translation>
+  </message>
+  <message>
+   <source>narrow leaves</source>
+   <translation>schmale Blätter</translation>
+  </message>
+  <message>
+   <source>narrower at the top</source>
+   <translation>nach oben schmaler</translation>
+  </message>
+  <message>
    <source>near clipping %1</source>
    <translation>Nahgrenze %1</translation>
+  </message>
+  <message>
+   <source>nearly leafless</source>
+   <translation>fast blattlos</translation>
+  </message>
+  <message>
+   <source>needle leaves</source>
+   <translation>nadelförmige Blätter</translation>
+  </message>
+  <message>
+   <source>no cuts</source>
+   <translation>keine Schnitte</translation>
+  </message>
+  <message>
+   <source>no flat leaves</source>
+   <translation>keine flachen Blätter</translation>
+  </message>
+  <message>
+   <source>no leaf or twig</source>
+   <translation>weder Blatt noch Zweig</translation>
+  </message>
+  <message>
+   <source>no low limbs</source>
+   <translation>keine tiefen Äste</translation>
+  </message>
+  <message>
+   <source>no stem to be seen</source>
+   <translation>kein Stamm zu sehen</translation>
   </message>
   <message>
    <source>no sunrise or sunset</source>
    <translation>kein Auf- oder Untergang</translation>
   </message>
   <message>
+   <source>no trunk</source>
+   <translation>kein Stamm</translation>
+  </message>
+  <message>
+   <source>nodding buds on thin stalks</source>
+   <translation>nickende Knospen auf dünnen Stielen</translation>
+  </message>
+  <message>
+   <source>nodding plume</source>
+   <translation>nickende Fahne</translation>
+  </message>
+  <message>
    <source>north arrow and scale bar</source>
    <translation>Nordpfeil und Maßstab</translation>
+  </message>
+  <message>
+   <source>not quite level</source>
+   <translation>nicht ganz eben</translation>
   </message>
   <message>
    <source>not set</source>
    <translation>nicht angegeben</translation>
   </message>
   <message>
+   <source>old, broad and hollow-looking</source>
+   <translation>alt, breit, wie hohl</translation>
+  </message>
+  <message>
+   <source>on legs</source>
+   <translation>auf Beinen</translation>
+  </message>
+  <message>
+   <source>on one foot</source>
+   <translation>auf einem Fuß</translation>
+  </message>
+  <message>
    <source>one of %1</source>
    <translation>eine von %1</translation>
+  </message>
+  <message>
+   <source>one pale tone all over</source>
+   <translation>überall ein heller Ton</translation>
   </message>
   <message>
    <source>one per click</source>
    <translation>eine je Klick</translation>
   </message>
   <message>
+   <source>one post</source>
+   <translation>ein Pfosten</translation>
+  </message>
+  <message>
+   <source>open at the foot</source>
+   <translation>am Fuß offen</translation>
+  </message>
+  <message>
+   <source>open foot</source>
+   <translation>offener Fuß</translation>
+  </message>
+  <message>
+   <source>open scales in spirals</source>
+   <translation>offene Schuppen in Spiralen</translation>
+  </message>
+  <message>
+   <source>open top</source>
+   <translation>oben offen</translation>
+  </message>
+  <message>
+   <source>orange autumn</source>
+   <translation>orange im Herbst</translation>
+  </message>
+  <message>
+   <source>orchard-pruned, low and open</source>
+   <translation>Obstschnitt, niedrig und offen</translation>
+  </message>
+  <message>
+   <source>overhanging edges</source>
+   <translation>überstehende Kanten</translation>
+  </message>
+  <message>
    <source>pad</source>
    <translation>Planum</translation>
+  </message>
+  <message>
+   <source>pale cuts</source>
+   <translation>helle Schnittflächen</translation>
+  </message>
+  <message>
+   <source>pale shirt</source>
+   <translation>helles Hemd</translation>
+  </message>
+  <message>
+   <source>pale wood</source>
+   <translation>helles Holz</translation>
+  </message>
+  <message>
+   <source>pale wood without bark</source>
+   <translation>helles Holz ohne Rinde</translation>
+  </message>
+  <message>
+   <source>palmate leaves at the foot</source>
+   <translation>handförmige Blätter am Fuß</translation>
+  </message>
+  <message>
+   <source>palmate leaves like hands</source>
+   <translation>handförmige Blätter</translation>
+  </message>
+  <message>
+   <source>palmate lobed leaves</source>
+   <translation>handförmig gelappte Blätter</translation>
+  </message>
+  <message>
+   <source>parked</source>
+   <translation>abgestellt</translation>
   </message>
   <message>
    <source>paused · %1 resumes</source>
@@ -6497,6 +7754,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>paving</source>
    <translation>Pflaster</translation>
+  </message>
+  <message>
+   <source>pink flowers singly along the canes</source>
+   <translation>einzelne rosa Blüten an den Ruten</translation>
   </message>
   <message>
    <source>pixels</source>
@@ -6511,64 +7772,504 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pflanzen aus</translation>
   </message>
   <message>
+   <source>pleated leaves</source>
+   <translation>gefaltete Blätter</translation>
+  </message>
+  <message>
+   <source>pointed pickets</source>
+   <translation>spitze Latten</translation>
+  </message>
+  <message>
+   <source>pointed top</source>
+   <translation>spitzer Kopf</translation>
+  </message>
+  <message>
    <source>preview shading</source>
    <translation>vorläufige Schattierung</translation>
+  </message>
+  <message>
+   <source>prickly short shoots</source>
+   <translation>stachlige Kurztriebe</translation>
+  </message>
+  <message>
+   <source>purple brush on a dark knob</source>
+   <translation>purpurner Schopf auf dunklem Knopf</translation>
+  </message>
+  <message>
+   <source>ragged upper edge</source>
+   <translation>ausgefranste Oberkante</translation>
+  </message>
+  <message>
+   <source>red autumn</source>
+   <translation>rot im Herbst</translation>
+  </message>
+  <message>
+   <source>red coat</source>
+   <translation>roter Mantel</translation>
+  </message>
+  <message>
+   <source>red rods, bright in winter</source>
+   <translation>rote Ruten, leuchtend im Winter</translation>
+  </message>
+  <message>
+   <source>red-brown flaking stems</source>
+   <translation>rotbraune, schuppende Stämme</translation>
+  </message>
+  <message>
+   <source>red-brown threads</source>
+   <translation>rotbraune Fäden</translation>
+  </message>
+  <message>
+   <source>reddish</source>
+   <translation>rötlich</translation>
+  </message>
+  <message>
+   <source>reddish upper stem</source>
+   <translation>oben rötlicher Stamm</translation>
   </message>
   <message>
    <source>render and plaster</source>
    <translation>Putz</translation>
   </message>
   <message>
+   <source>ringed stem without branches</source>
+   <translation>geringelter Stamm ohne Äste</translation>
+  </message>
+  <message>
    <source>rise %1</source>
-   <translation>Anstieg %1</translation>
+   <translation>Höhe %1</translation>
+  </message>
+  <message>
+   <source>rising limbs from a short stem</source>
+   <translation>aufsteigende Äste aus kurzem Stamm</translation>
   </message>
   <message>
    <source>roofs</source>
    <translation>Dächer</translation>
   </message>
   <message>
+   <source>root plate at the other</source>
+   <translation>Wurzelteller am anderen</translation>
+  </message>
+  <message>
+   <source>rough column</source>
+   <translation>raue Säule</translation>
+  </message>
+  <message>
+   <source>round and flat</source>
+   <translation>rund und flach</translation>
+  </message>
+  <message>
+   <source>round cushion</source>
+   <translation>rundes Polster</translation>
+  </message>
+  <message>
+   <source>round ends</source>
+   <translation>runde Enden</translation>
+  </message>
+  <message>
+   <source>round leaves larger than a plate</source>
+   <translation>runde Blätter, größer als ein Teller</translation>
+  </message>
+  <message>
+   <source>round notched pads</source>
+   <translation>runde, gekerbte Schwimmblätter</translation>
+  </message>
+  <message>
+   <source>round of slats</source>
+   <translation>rund aus Latten</translation>
+  </message>
+  <message>
+   <source>round pointed stems</source>
+   <translation>runde, spitze Stängel</translation>
+  </message>
+  <message>
+   <source>round with large heads</source>
+   <translation>rund mit großen Köpfen</translation>
+  </message>
+  <message>
+   <source>round-headed</source>
+   <translation>mit runder Krone</translation>
+  </message>
+  <message>
+   <source>rounded</source>
+   <translation>gerundet</translation>
+  </message>
+  <message>
+   <source>rows on gaps</source>
+   <translation>Reihen auf Lücke</translation>
+  </message>
+  <message>
+   <source>sat in the ground</source>
+   <translation>in den Boden gesetzt</translation>
+  </message>
+  <message>
    <source>saved</source>
    <translation>gespeichert</translation>
+  </message>
+  <message>
+   <source>sawn ends</source>
+   <translation>gesägte Enden</translation>
+  </message>
+  <message>
+   <source>sawn, standing</source>
+   <translation>gesägt, stehend</translation>
   </message>
   <message>
    <source>scale figure</source>
    <translation>Figur</translation>
   </message>
   <message>
+   <source>scarlet autumn</source>
+   <translation>scharlachrot im Herbst</translation>
+  </message>
+  <message>
+   <source>seat</source>
+   <translation>Sitz</translation>
+  </message>
+  <message>
+   <source>seat and table</source>
+   <translation>Sitz und Tisch</translation>
+  </message>
+  <message>
+   <source>see-through heads</source>
+   <translation>durchsichtige Blütenstände</translation>
+  </message>
+  <message>
    <source>several</source>
    <translation>verschieden</translation>
+  </message>
+  <message>
+   <source>several stems from one foot</source>
+   <translation>mehrere Stämme aus einem Fuß</translation>
   </message>
   <message>
    <source>shared values</source>
    <translation>gemeinsame Werte</translation>
   </message>
   <message>
+   <source>sharp edges</source>
+   <translation>scharfe Kanten</translation>
+  </message>
+  <message>
+   <source>sharp-edged arching leaves</source>
+   <translation>scharfkantige, überhängende Blätter</translation>
+  </message>
+  <message>
+   <source>short leaves</source>
+   <translation>kurze Blätter</translation>
+  </message>
+  <message>
+   <source>short stem under a bowl of limbs</source>
+   <translation>kurzer Stamm unter einer Schale aus Ästen</translation>
+  </message>
+  <message>
+   <source>short step</source>
+   <translation>kurzer Schritt</translation>
+  </message>
+  <message>
+   <source>short upright blades</source>
+   <translation>kurze, aufrechte Halme</translation>
+  </message>
+  <message>
+   <source>shorts</source>
+   <translation>kurze Hose</translation>
+  </message>
+  <message>
    <source>shot</source>
    <translation>Aufnahme</translation>
+  </message>
+  <message>
+   <source>shuttlecock</source>
+   <translation>Federball</translation>
+  </message>
+  <message>
+   <source>silhouette, looking up</source>
+   <translation>Silhouette, blickt auf</translation>
+  </message>
+  <message>
+   <source>silhouette, strolling</source>
+   <translation>Silhouette, spaziert</translation>
+  </message>
+  <message>
+   <source>silky plumes</source>
+   <translation>seidige Fahnen</translation>
+  </message>
+  <message>
+   <source>silver mound with spikes</source>
+   <translation>silbriger Hügel mit Ähren</translation>
+  </message>
+  <message>
+   <source>single fronds from the ground</source>
+   <translation>einzelne Wedel aus dem Boden</translation>
+  </message>
+  <message>
+   <source>single stem with a tuft</source>
+   <translation>ein Stamm mit Schopf</translation>
+  </message>
+  <message>
+   <source>single stone</source>
+   <translation>einzelner Stein</translation>
+  </message>
+  <message>
+   <source>sitting</source>
+   <translation>sitzend</translation>
+  </message>
+  <message>
+   <source>skirt</source>
+   <translation>Rock</translation>
+  </message>
+  <message>
+   <source>skirt and bun</source>
+   <translation>Rock und Haarknoten</translation>
+  </message>
+  <message>
+   <source>slatted seat and back</source>
+   <translation>Sitz und Lehne aus Latten</translation>
+  </message>
+  <message>
+   <source>sleeve round a trunk</source>
+   <translation>Manschette um einen Stamm</translation>
+  </message>
+  <message>
+   <source>slender ears over the blades</source>
+   <translation>schlanke Ähren über den Halmen</translation>
+  </message>
+  <message>
+   <source>slender stem</source>
+   <translation>schlanker Stamm</translation>
+  </message>
+  <message>
+   <source>slender, hanging</source>
+   <translation>schlank, hängend</translation>
+  </message>
+  <message>
+   <source>slightly leaning</source>
+   <translation>leicht geneigt</translation>
   </message>
   <message>
    <source>slope %1°</source>
    <translation>Neigung %1°</translation>
   </message>
   <message>
+   <source>slow step</source>
+   <translation>langsamer Schritt</translation>
+  </message>
+  <message>
+   <source>small cut leaves</source>
+   <translation>kleine, geschlitzte Blätter</translation>
+  </message>
+  <message>
+   <source>small feathered leaves</source>
+   <translation>kleine, gefiederte Blätter</translation>
+  </message>
+  <message>
+   <source>small oval crown</source>
+   <translation>kleine, ovale Krone</translation>
+  </message>
+  <message>
+   <source>small rhombic leaves</source>
+   <translation>kleine, rautenförmige Blätter</translation>
+  </message>
+  <message>
+   <source>small stones</source>
+   <translation>kleine Steine</translation>
+  </message>
+  <message>
+   <source>small with trembling heads</source>
+   <translation>klein mit zitternden Köpfen</translation>
+  </message>
+  <message>
+   <source>small yellow rhombs</source>
+   <translation>kleine, gelbe Rauten</translation>
+  </message>
+  <message>
+   <source>small, upright</source>
+   <translation>klein, aufrecht</translation>
+  </message>
+  <message>
    <source>smaller than a matchbox</source>
    <translation>kleiner als eine Streichholzschachtel</translation>
+  </message>
+  <message>
+   <source>smooth bark</source>
+   <translation>glatte Rinde</translation>
+  </message>
+  <message>
+   <source>smooth grey bark</source>
+   <translation>glatte, graue Rinde</translation>
+  </message>
+  <message>
+   <source>smooth ovals</source>
+   <translation>glatte Ovale</translation>
+  </message>
+  <message>
+   <source>smooth upright canes</source>
+   <translation>glatte, aufrechte Halme</translation>
+  </message>
+  <message>
+   <source>soft bright needles</source>
+   <translation>weiche, helle Nadeln</translation>
+  </message>
+  <message>
+   <source>soil inside</source>
+   <translation>innen Erde</translation>
+  </message>
+  <message>
+   <source>spade</source>
+   <translation>Spaten</translation>
   </message>
   <message>
    <source>specimens</source>
    <translation>Solitäre</translation>
   </message>
   <message>
+   <source>spires over hands</source>
+   <translation>Kerzen über Händen</translation>
+  </message>
+  <message>
+   <source>spires side by side</source>
+   <translation>Kerzen nebeneinander</translation>
+  </message>
+  <message>
+   <source>splintered top</source>
+   <translation>zersplitterter Kopf</translation>
+  </message>
+  <message>
+   <source>square</source>
+   <translation>rechteckig</translation>
+  </message>
+  <message>
+   <source>square stems</source>
+   <translation>vierkantige Stängel</translation>
+  </message>
+  <message>
+   <source>stacked wood</source>
+   <translation>gestapeltes Holz</translation>
+  </message>
+  <message>
+   <source>staked street tree</source>
+   <translation>angepfählter Straßenbaum</translation>
+  </message>
+  <message>
+   <source>stalks twice as high as the leaves</source>
+   <translation>Stiele doppelt so hoch wie das Laub</translation>
+  </message>
+  <message>
+   <source>stand of straight stems</source>
+   <translation>Bestand gerader Stängel</translation>
+  </message>
+  <message>
+   <source>standing</source>
+   <translation>stehend</translation>
+  </message>
+  <message>
+   <source>steel rings</source>
+   <translation>Stahlringe</translation>
+  </message>
+  <message>
+   <source>stems that do not branch</source>
+   <translation>unverzweigte Stämme</translation>
+  </message>
+  <message>
+   <source>stick</source>
+   <translation>Stock</translation>
+  </message>
+  <message>
+   <source>stiff and upright</source>
+   <translation>steif und aufrecht</translation>
+  </message>
+  <message>
+   <source>stiff blue blades</source>
+   <translation>steife, blaue Halme</translation>
+  </message>
+  <message>
+   <source>stiff stalks</source>
+   <translation>steife Stiele</translation>
+  </message>
+  <message>
+   <source>stiff upright tuft</source>
+   <translation>steif aufrechter Horst</translation>
+  </message>
+  <message>
+   <source>stone on the roof</source>
+   <translation>Stein auf dem Dach</translation>
+  </message>
+  <message>
    <source>stone walls</source>
    <translation>Steinmauern</translation>
+  </message>
+  <message>
+   <source>stout stems</source>
+   <translation>kräftige Stängel</translation>
+  </message>
+  <message>
+   <source>straight rods from the ground</source>
+   <translation>gerade Ruten aus dem Boden</translation>
+  </message>
+  <message>
+   <source>straight stems</source>
+   <translation>gerade Stängel</translation>
+  </message>
+  <message>
+   <source>straw ears high above</source>
+   <translation>strohfarbene Ähren hoch darüber</translation>
+  </message>
+  <message>
+   <source>straw hat</source>
+   <translation>Strohhut</translation>
+  </message>
+  <message>
+   <source>straw-coloured in late summer</source>
+   <translation>strohfarben im Spätsommer</translation>
   </message>
   <message>
    <source>sun altitude %1°, azimuth %2°</source>
    <translation>Sonnenhöhe %1°, Azimut %2°</translation>
   </message>
   <message>
+   <source>sunk</source>
+   <translation>versenkt</translation>
+  </message>
+  <message>
    <source>sunrise %1, sunset %2</source>
    <translation>Aufgang %1, Untergang %2</translation>
+  </message>
+  <message>
+   <source>sword leaves</source>
+   <translation>Schwertblätter</translation>
+  </message>
+  <message>
+   <source>sword leaves at the water</source>
+   <translation>Schwertblätter am Wasser</translation>
+  </message>
+  <message>
+   <source>tall at the water</source>
+   <translation>hoch am Wasser</translation>
+  </message>
+  <message>
+   <source>tall dome to the ground</source>
+   <translation>hohe Kuppel bis zum Boden</translation>
+  </message>
+  <message>
+   <source>tall narrow column</source>
+   <translation>hohe, schmale Säule</translation>
+  </message>
+  <message>
+   <source>tall spire</source>
+   <translation>hohe Spitze</translation>
+  </message>
+  <message>
+   <source>tall stand at the water</source>
+   <translation>hoher Bestand am Wasser</translation>
+  </message>
+  <message>
+   <source>tall, open dome</source>
+   <translation>hohe, offene Kuppel</translation>
+  </message>
+  <message>
+   <source>taller than wide</source>
+   <translation>höher als breit</translation>
   </message>
   <message>
    <source>the site becomes %1 with a grid of %2</source>
@@ -6579,8 +8280,80 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>das ganze Grundstück ist bedeckt</translation>
   </message>
   <message>
+   <source>thick boards</source>
+   <translation>dicke Bretter</translation>
+  </message>
+  <message>
+   <source>thick leaning stem</source>
+   <translation>dicker, geneigter Stamm</translation>
+  </message>
+  <message>
+   <source>thick short trunk</source>
+   <translation>dicker, kurzer Stamm</translation>
+  </message>
+  <message>
+   <source>thick stems below</source>
+   <translation>unten dicke Stämme</translation>
+  </message>
+  <message>
+   <source>thicket of upright rods</source>
+   <translation>Dickicht aufrechter Ruten</translation>
+  </message>
+  <message>
+   <source>thin carpet</source>
+   <translation>dünner Teppich</translation>
+  </message>
+  <message>
+   <source>thin crown with holes</source>
+   <translation>dünne Krone mit Lücken</translation>
+  </message>
+  <message>
+   <source>thin post</source>
+   <translation>dünner Pfosten</translation>
+  </message>
+  <message>
+   <source>thin stalks</source>
+   <translation>dünne Stiele</translation>
+  </message>
+  <message>
+   <source>thin twigs that hang like cords</source>
+   <translation>dünne Zweige, die wie Schnüre hängen</translation>
+  </message>
+  <message>
+   <source>thinly strewn</source>
+   <translation>dünn gestreut</translation>
+  </message>
+  <message>
    <source>this project</source>
    <translation>dieses Projekt</translation>
+  </message>
+  <message>
+   <source>thread-like blades</source>
+   <translation>fadenförmige Halme</translation>
+  </message>
+  <message>
+   <source>three boxes</source>
+   <translation>drei Kästen</translation>
+  </message>
+  <message>
+   <source>three leaflets</source>
+   <translation>drei Blättchen</translation>
+  </message>
+  <message>
+   <source>three rails</source>
+   <translation>drei Riegel</translation>
+  </message>
+  <message>
+   <source>thrice as wide as others</source>
+   <translation>dreimal so breit wie andere</translation>
+  </message>
+  <message>
+   <source>tiers of drooping branches</source>
+   <translation>Etagen hängender Äste</translation>
+  </message>
+  <message>
+   <source>tight clump</source>
+   <translation>dichter Horst</translation>
   </message>
   <message>
    <source>timber</source>
@@ -6591,8 +8364,76 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zeit wird geschätzt …</translation>
   </message>
   <message>
+   <source>tiny glossy leaves</source>
+   <translation>winzige, glänzende Blätter</translation>
+  </message>
+  <message>
+   <source>toothed leaves in crossed pairs</source>
+   <translation>gezähnte Blätter in gekreuzten Paaren</translation>
+  </message>
+  <message>
+   <source>torn, standing</source>
+   <translation>abgerissen, stehend</translation>
+  </message>
+  <message>
    <source>total %1</source>
    <translation>gesamt %1</translation>
+  </message>
+  <message>
+   <source>trembling leaves</source>
+   <translation>zitternde Blätter</translation>
+  </message>
+  <message>
+   <source>trunk along the ground</source>
+   <translation>Stamm am Boden entlang</translation>
+  </message>
+  <message>
+   <source>tussock with tall panicles</source>
+   <translation>Bult mit hohen Rispen</translation>
+  </message>
+  <message>
+   <source>twice cut</source>
+   <translation>zweimal geschnitten</translation>
+  </message>
+  <message>
+   <source>two benches</source>
+   <translation>zwei Bänke</translation>
+  </message>
+  <message>
+   <source>two posts</source>
+   <translation>zwei Pfosten</translation>
+  </message>
+  <message>
+   <source>two rails</source>
+   <translation>zwei Riegel</translation>
+  </message>
+  <message>
+   <source>two stakes and a tie</source>
+   <translation>zwei Pfähle und ein Band</translation>
+  </message>
+  <message>
+   <source>two wheels and guards</source>
+   <translation>zwei Räder und Schutzbleche</translation>
+  </message>
+  <message>
+   <source>unbranched</source>
+   <translation>unverzweigt</translation>
+  </message>
+  <message>
+   <source>undivided straps</source>
+   <translation>ungeteilte Riemen</translation>
+  </message>
+  <message>
+   <source>uneven faces</source>
+   <translation>unebene Seiten</translation>
+  </message>
+  <message>
+   <source>uneven height</source>
+   <translation>ungleiche Höhe</translation>
+  </message>
+  <message>
+   <source>unmown</source>
+   <translation>ungemäht</translation>
   </message>
   <message>
    <source>unsaved changes</source>
@@ -6603,16 +8444,156 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>hoch %1</translation>
   </message>
   <message>
+   <source>upright</source>
+   <translation>aufrecht</translation>
+  </message>
+  <message>
+   <source>upright bars</source>
+   <translation>senkrechte Stäbe</translation>
+  </message>
+  <message>
+   <source>upright slab</source>
+   <translation>stehende Platte</translation>
+  </message>
+  <message>
+   <source>upright spikes</source>
+   <translation>aufrechte Ähren</translation>
+  </message>
+  <message>
+   <source>upswept limbs with few twigs</source>
+   <translation>aufstrebende Äste mit wenigen Zweigen</translation>
+  </message>
+  <message>
+   <source>vase-shaped</source>
+   <translation>vasenförmig</translation>
+  </message>
+  <message>
+   <source>veil and brim</source>
+   <translation>Schleier und Krempe</translation>
+  </message>
+  <message>
+   <source>velvet surface</source>
+   <translation>samtige Fläche</translation>
+  </message>
+  <message>
+   <source>very thick short trunk</source>
+   <translation>sehr dicker, kurzer Stamm</translation>
+  </message>
+  <message>
    <source>view not saved</source>
    <translation>Ansicht nicht gespeichert</translation>
+  </message>
+  <message>
+   <source>violet spikes on bare stalks</source>
+   <translation>violette Ähren auf kahlen Stielen</translation>
+  </message>
+  <message>
+   <source>walking</source>
+   <translation>gehend</translation>
+  </message>
+  <message>
+   <source>wall piece</source>
+   <translation>Mauerstück</translation>
+  </message>
+  <message>
+   <source>warm colour</source>
+   <translation>warme Farbe</translation>
   </message>
   <message>
    <source>water</source>
    <translation>Wasser</translation>
   </message>
   <message>
+   <source>weathered</source>
+   <translation>verwittert</translation>
+  </message>
+  <message>
+   <source>weeping</source>
+   <translation>hängend</translation>
+  </message>
+  <message>
+   <source>weight on both feet</source>
+   <translation>steht auf beiden Füßen</translation>
+  </message>
+  <message>
    <source>where the terrain ends its edge goes on level</source>
    <translation>wo das Gelände endet, geht sein Rand eben weiter</translation>
+  </message>
+  <message>
+   <source>white</source>
+   <translation>weiß</translation>
+  </message>
+  <message>
+   <source>white bark</source>
+   <translation>weiße Rinde</translation>
+  </message>
+  <message>
+   <source>white blossom along twigs</source>
+   <translation>weiße Blüten an den Zweigen</translation>
+  </message>
+  <message>
+   <source>white clothes</source>
+   <translation>weiße Kleidung</translation>
+  </message>
+  <message>
+   <source>white cups on the water</source>
+   <translation>weiße Schalen auf dem Wasser</translation>
+  </message>
+  <message>
+   <source>white heads on short stalks</source>
+   <translation>weiße Köpfe auf kurzen Stielen</translation>
+  </message>
+  <message>
+   <source>white plumes above head height</source>
+   <translation>weiße Fahnen über Kopfhöhe</translation>
+  </message>
+  <message>
+   <source>white rays round a yellow disc</source>
+   <translation>weiße Strahlen um eine gelbe Scheibe</translation>
+  </message>
+  <message>
+   <source>white umbels</source>
+   <translation>weiße Dolden</translation>
+  </message>
+  <message>
+   <source>wider than high when old</source>
+   <translation>im Alter breiter als hoch</translation>
+  </message>
+  <message>
+   <source>wiry stems</source>
+   <translation>drahtige Stängel</translation>
+  </message>
+  <message>
+   <source>wiry, branched</source>
+   <translation>drahtig, verzweigt</translation>
+  </message>
+  <message>
+   <source>working</source>
+   <translation>arbeitend</translation>
+  </message>
+  <message>
+   <source>worn faces</source>
+   <translation>abgenutzte Seiten</translation>
+  </message>
+  <message>
+   <source>wrinkled rosette</source>
+   <translation>runzlige Rosette</translation>
+  </message>
+  <message>
+   <source>yellow autumn</source>
+   <translation>gelb im Herbst</translation>
+  </message>
+  <message>
+   <source>yellow flowers</source>
+   <translation>gelbe Blüten</translation>
+  </message>
+  <message>
+   <source>yellow flowers along the rods</source>
+   <translation>gelbe Blüten an den Ruten</translation>
+  </message>
+  <message>
+   <source>zigzag branches</source>
+   <translation>zickzackförmige Zweige</translation>
   </message>
   <message>
    <source>· author: %1</source>

@@ -6,7 +6,7 @@ namespace thallos {
 
 const std::vector<Planting>& plantings() {
     static const std::vector<Planting> all{
-        {"lawn", Text("Lawn"), {{"Mown lawn", 0.95f}, {"White clover", 0.05f}}, 32, 0.06f, 0.2f, 0},
+        {"lawn", Text("Lawn"), {{"Mown lawn", 0.99f}, {"White clover", 0.01f}}, 32, 0.06f, 0.2f, 0},
         {"meadow",
          Text("Meadow"),
          {{"Fescue", 0.62f},

@@ -17,9 +17,6 @@ std::string text(float f) {
     if (s.back() == '.') s.pop_back();
     return s;
 }
-std::string outOfRange(const char* what, float low, float high) {
-    return std::string(what) + " must be " + text(low) + " to " + text(high);
-}
 
 // Refuses what lies outside its range; leaves the item as it is.
 class Refuse : public Limits {
@@ -40,35 +37,40 @@ private:
 
 class Mend : public Limits {
 public:
-    Mend(const Item& item, std::vector<std::string>& told) : item_(item), told_(told) {}
+    Mend(const Item& item, std::vector<Text>& told) : item_(item), told_(told) {}
     bool drop = false; // the item can't be kept
     void range(const char* what, float& v, float low, float high) override {
         if (v >= low && v <= high) return;
         v = std::isnan(v) ? std::clamp(0.0f, low, high) : std::clamp(v, low, high);
-        told_.push_back(item_.name + ": " + outOfRange(what, low, high) + "; it was set to " + text(v));
+        outOfRange(what, text(low), text(high), text(v));
     }
     void range(const char* what, int& v, int low, int high) override {
         if (v >= low && v <= high) return;
         v = std::clamp(v, low, high);
-        told_.push_back(item_.name + ": " + outOfRange(what, static_cast<float>(low), static_cast<float>(high)) +
-                        "; it was set to " + std::to_string(v));
+        outOfRange(what, std::to_string(low), std::to_string(high), std::to_string(v));
     }
     void time(CivilTime& t) override {
         try {
             check(t);
         } catch (const Error&) {
-            told_.push_back(item_.name + ": the date or time is not one; it was set to midsummer");
+            told_.push_back(Text("%1: the date or time is not one; it was set to midsummer", item_.name));
             t = {2026, 6, 21, 15.5, 0};
         }
     }
     void broken(const Text& what) override {
-        if (!drop) told_.push_back(Error(Error::Kind::Invalid, what, item_.name, Text("It was left out")).what());
+        if (!drop)
+            told_.push_back(
+                Text("%1 was left out: %2", item_.name, Error(Error::Kind::Invalid, what, item_.name).what()));
         drop = true;
     }
 
 private:
+    void outOfRange(const char* what, const std::string& low, const std::string& high, const std::string& now) {
+        told_.push_back(
+            Text("%1: %2 must be %3 to %4; it was set to %5", item_.name, std::string(what), low, high, now));
+    }
     const Item& item_;
-    std::vector<std::string>& told_;
+    std::vector<Text>& told_;
 };
 
 void tellLimits(Body& body, Limits& limits) {
@@ -127,13 +129,13 @@ void check(const Project& project, const Project* before) {
                     "");
 }
 
-Project mended(const Project& project, std::vector<std::string>& told) {
+Project mended(const Project& project, std::vector<Text>& told) {
     Project out = project;
     if (!onEarth(out.site->place)) {
         Site site = *out.site;
         site.place = {};
         out.site = std::make_shared<const Site>(site);
-        told.push_back(site.name + ": its place is not on the earth and was set to the default");
+        told.push_back(Text("%1: its location is not on the earth and was set to the default", site.name));
     }
     // Ids and names first: references are told by them.
     std::set<uint64_t> ids;
@@ -157,7 +159,7 @@ Project mended(const Project& project, std::vector<std::string>& told) {
             item.name = stem;
             for (int n = 2; !isFree(names, item.name); ++n) item.name = stem + " " + std::to_string(n);
         }
-        told.push_back(slot->name + ": its name or id was another item's; it is now " + item.name);
+        told.push_back(Text("%1: its name or number was another item's; it is now %2", slot->name, item.name));
         slots.back() = std::make_shared<const Item>(std::move(item));
     }
     out.items.assign(std::move(slots));
@@ -173,7 +175,7 @@ Project mended(const Project& project, std::vector<std::string>& told) {
             if (!mend.drop) tellLimits(item->body, mend);
             if (wrongGroup(out.items, *item)) {
                 item->group = {};
-                told.push_back(item->name + " belonged to a group that is not there");
+                told.push_back(Text("%1 belonged to a group that is not there", item->name));
             }
             again = again || mend.drop;
             if (mend.drop) return nullptr;

@@ -19,7 +19,7 @@ struct OpenReport {
     bool later = false;               // of a later version: as far as it is understood
     bool damaged = false;             // parts of the file can't be read: without them, or as it was saved before
     std::vector<std::string> leftOut; // names of items and parts that are not there
-    std::vector<std::string> mended;  // sentences of mended()
+    std::vector<Text> mended;         // sentences of mended()
     std::string savedAt;              // when what was read was saved, if it is not the newest state
 };
 // Throws Error::Unreadable naming the place, Error::Newer for a later schema, Error::Invalid of check(). With a

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/ground/ground.h"
 #include "core/light/sun.h"
 #include "core/planting/species.h"
@@ -109,6 +110,6 @@ inline constexpr uint64_t kLargestId = UINT32_MAX; // of an item
 void check(const Project& project, const Project* before = nullptr);
 // The project with all mended that check() would refuse: values are brought into their range, names and ids made
 // unique, items left out that depend on what is not there. `told` gets a sentence for each. Needs a ground.
-Project mended(const Project& project, std::vector<std::string>& told);
+Project mended(const Project& project, std::vector<Text>& told);
 
 } // namespace thallos

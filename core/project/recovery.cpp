@@ -102,7 +102,7 @@ void writeRecovery(const Project& project, const fs::path& folder, const std::st
     fs::create_directories(folder, e);
     // The note first: alone it is offered to nobody, while work without a note would lie there unseen.
     writeNote(folder / (session + ".json"), {original.string(), project.site->name, ::getpid()});
-    std::vector<std::string> told;
+    std::vector<Text> told;
     saveProject(mended(project, told), folder / (session + ".thallos"));
 }
 

@@ -154,11 +154,25 @@ TEST_P(Hands, ADragTakesAnAxisAndTypedMetres) {
     session().document.undo();
     settle();
     during(pane, grip, grip + QPointF(30, 12), [] {
-        type("2;-1,5");
+        type("2,5");
+        key(Qt::Key_Tab);
+        type("180");
+        key(Qt::Key_Return);
+    });
+    EXPECT_NEAR(barn().position.x, start.x, 1e-5f);
+    EXPECT_FLOAT_EQ(barn().position.y, start.y - 2.5f) << "a bearing of 180 degrees is south";
+    session().document.undo();
+    settle();
+    during(pane, grip, grip + QPointF(30, 12), [] {
+        type("2");
+        key(Qt::Key_Tab);
+        type("90");
+        key(Qt::Key_Tab);
+        type("0.7");
         key(Qt::Key_Return);
     });
     EXPECT_FLOAT_EQ(barn().position.x, start.x + 2);
-    EXPECT_FLOAT_EQ(barn().position.y, start.y - 1.5f);
+    EXPECT_FLOAT_EQ(barn().position.z, start.z + 0.7f) << "a rise from where it stood";
 }
 
 TEST_P(Hands, UpAndLevelKeepWhatTheyShould) {
@@ -176,7 +190,9 @@ TEST_P(Hands, UpAndLevelKeepWhatTheyShould) {
     settle();
     during(pane, grip, grip + QPointF(20, -8), [] {
         key(Qt::Key_P);
-        type("4;4");
+        type("4");
+        key(Qt::Key_Tab);
+        type("90");
         key(Qt::Key_Return);
     });
     EXPECT_EQ(barn().position.z, start.z) << "on the level the height stays";

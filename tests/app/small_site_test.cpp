@@ -77,7 +77,9 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     moveTo(plan(), grip, Qt::NoModifier, Qt::NoButton);
     press(plan(), grip);
     moveTo(plan(), grip + QPointF(30, -10));
-    type("6;4");
+    type("7.2111"); // six east and four north
+    key(Qt::Key_Tab);
+    type("56.31");
     key(Qt::Key_Return);
     release(plan(), grip + QPointF(30, -10));
     EXPECT_NEAR(position().x, 6, 0.01f);

@@ -53,6 +53,7 @@ TEST(SpeciesWindow, FindsByWordsAndKind) {
     SpeciesWindow& w = species();
     ASSERT_TRUE(w.isVisible());
     EXPECT_GE(visible(w), 60);
+    EXPECT_FALSE(child<QLabel>(w, "speciesTitle").text().isEmpty()) << "the species it opens with is shown";
     auto& find = child<QLineEdit>(w, "findSpecies");
     find.setText("white bark");
     EXPECT_GE(visible(w), 1);

@@ -79,7 +79,7 @@ TEST(Legend, IsKeptInTheFileWhichThenNeedsALaterProgram) {
 
 TEST(Legend, IsRefusedWithoutALength) {
     EXPECT_THROW(check(withLegend({{0, 0}, 0})), Error);
-    std::vector<std::string> told;
+    std::vector<Text> told;
     EXPECT_GE(legendOf(mended(withLegend({{0, 0}, -5}), told)).length, 0.5f);
     EXPECT_EQ(told.size(), 1u);
 }

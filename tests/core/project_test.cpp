@@ -96,18 +96,18 @@ TEST(Project, WhatCheckRefusesIsMendedAndTold) {
     EXPECT_THROW(check(p), Error);
     EXPECT_THROW(saveProject(p, scratch() / "refused.thallos"), Error) << "what can't be opened is not saved";
     EXPECT_FALSE(std::filesystem::exists(scratch() / "refused.thallos"));
-    std::vector<std::string> told;
+    std::vector<Text> told;
     const Project good = mended(p, told);
     EXPECT_NO_THROW(check(good));
     EXPECT_EQ(good.items.size(), p.items.size() - 2) << "only what hangs on nothing goes";
     EXPECT_GE(told.size(), 7u);
     for (const char* name : {"Pond", "Shed", "First look", "Lost pad", "Short"})
-        EXPECT_TRUE(std::any_of(told.begin(), told.end(), [&](const std::string& s) {
-            return s.find(name) != std::string::npos;
+        EXPECT_TRUE(std::any_of(told.begin(), told.end(), [&](const Text& s) {
+            return s.english().find(name) != std::string::npos;
         })) << name;
     EXPECT_EQ(bodyOf<Water>(find(good, "Pond"))->level, -1e4f);
     // What is right stays the very same.
-    std::vector<std::string> none;
+    std::vector<Text> none;
     const Project same = mended(sample(), none);
     EXPECT_TRUE(none.empty());
     EXPECT_EQ(text(same), text(sample()));
