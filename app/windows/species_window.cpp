@@ -321,7 +321,9 @@ void SpeciesWindow::choose() {
     if (!(r == Rights())) marks << tr("· licence: %1").arg(r.licence.empty() ? tr("not set") : text(r.licence));
     marks_->setText(libraryName(s.recipe.habit) + "\n" + marks.join("\n"));
     star_->setChecked(QSettings().value(kFavourites).toStringList().contains(current()));
-    name_->setText(s.origin == SpeciesOrigin::Own ? current() : tr("%1 (mine)", "a species").arg(libraryName(current().toStdString())));
+    name_->setText(s.origin == SpeciesOrigin::Own
+                       ? current()
+                       : tr("%1 (mine)", "a species").arg(libraryName(current().toStdString())));
     forget_->setEnabled(s.origin == SpeciesOrigin::Own);
     figures_->clear();
     note_->clear();

@@ -8,7 +8,8 @@ namespace thallos {
 
 namespace {
 
-// By the last part of a value's path in a recipe, the part before, or the word of a choice: as docs/recipes.md describes them.
+// By the last part of a value's path in a recipe, the part before, or the word of a choice: as docs/recipes.md
+// describes them.
 const std::unordered_map<std::string, Text>& words() {
     static const std::unordered_map<std::string, Text> all{
         {"angle_deg", Text("Angle")},

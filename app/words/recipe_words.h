@@ -13,6 +13,6 @@ struct RecipeLabel {
 RecipeLabel recipeLabel(const std::string& path); // of a value: "wood/crown/width"
 QString recipeGroup(const std::string& path);     // that it belongs to: "Wood · Crown"
 
-QString recipeWord(const std::string& word);      // one key, or one of the words to choose from
+QString recipeWord(const std::string& word); // one key, or one of the words to choose from
 
 } // namespace thallos
