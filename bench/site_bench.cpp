@@ -39,7 +39,7 @@ Model box(const std::string& name, const V3f& size, const Rgb& colour) {
     mesh.triangles = {{0, 2, 1}, {1, 2, 3}, {4, 5, 6}, {5, 7, 6}, {0, 1, 4}, {1, 5, 4},
                       {2, 6, 3}, {3, 6, 7}, {0, 4, 2}, {2, 4, 6}, {1, 3, 5}, {3, 7, 5}};
     m.materials = {{.name = "walls", .baseColor = colour, .roughness = 0.8f}};
-    m.parts = {{"box", 0, std::move(mesh)}};
+    m.parts = {partOf("box", 0, std::move(mesh))};
     tidy(m);
     return m;
 }

@@ -80,7 +80,7 @@ void info(const std::string& file) {
             items.push_back({{"id", i},
                              {"name", model.parts[i].name},
                              {"type", "part"},
-                             {"count", model.parts[i].mesh.triangles.size()}});
+                             {"count", model.parts[i].mesh->triangles.size()}});
         report({{"kind", "model"},
                 {"items", items},
                 {"triangles", triangleCount(model)},

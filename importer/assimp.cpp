@@ -229,9 +229,14 @@ ForeignModel readWithAssimp(const fs::path& file, float unit, char up) {
     int depth = 0;
     // In double precision until the model is at its own origin: far from it a float holds no centimetres.
     std::optional<V3d> origin;
-    std::function<void(const aiNode&, const Imath::M44d&)> visit = [&](const aiNode& node, const Imath::M44d& parent) {
+    std::function<void(const aiNode&, const Imath::M44d&, int)> visit = [&](const aiNode& node,
+                                                                            const Imath::M44d& parent, int group) {
         if (++depth > 200) throw Error(Error::Kind::Unreadable, Text("The hierarchy of %w is nested too deeply"), "");
         const Imath::M44d world = rowsOf(node.mTransformation) * parent;
+        if (node.mNumChildren > 0) {
+            model.groups.push_back({node.mName.length ? node.mName.C_Str() : "group", group});
+            group = static_cast<int>(model.groups.size()) - 1;
+        }
         const bool mirrored = world.determinant() < 0;
         const Imath::M44d turn = world.inverse().transposed();
         const auto place = [&](const aiVector3D& v) {
@@ -246,33 +251,33 @@ ForeignModel readWithAssimp(const fs::path& file, float unit, char up) {
             const aiMesh& in = *scene->mMeshes[node.mMeshes[k]];
             std::string name = node.mName.C_Str();
             if (name.empty() || node.mNumMeshes > 1) name = in.mName.length ? in.mName.C_Str() : name;
-            Part part{name.empty() ? "part" : name, static_cast<int>(in.mMaterialIndex), {}};
+            Mesh mesh;
             for (unsigned i = 0; i < in.mNumVertices; ++i) {
-                part.mesh.positions.push_back(place(in.mVertices[i]));
+                mesh.positions.push_back(place(in.mVertices[i]));
                 if (in.HasNormals()) {
                     V3d n;
                     turn.multDirMatrix(V3d(in.mNormals[i].x, in.mNormals[i].y, in.mNormals[i].z), n);
-                    part.mesh.normals.push_back(V3f(static_cast<float>(n.x), static_cast<float>(zUp ? n.y : -n.z),
-                                                    static_cast<float>(zUp ? n.z : n.y))
-                                                    .normalized());
+                    mesh.normals.push_back(V3f(static_cast<float>(n.x), static_cast<float>(zUp ? n.y : -n.z),
+                                               static_cast<float>(zUp ? n.z : n.y))
+                                               .normalized());
                 }
-                if (in.HasTextureCoords(0))
-                    part.mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, in.mTextureCoords[0][i].y);
+                if (in.HasTextureCoords(0)) mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, in.mTextureCoords[0][i].y);
             }
             for (unsigned i = 0; i < in.mNumFaces; ++i)
                 if (in.mFaces[i].mNumIndices == 3) {
                     const unsigned* x = in.mFaces[i].mIndices;
-                    part.mesh.triangles.push_back({static_cast<int>(x[0]), static_cast<int>(x[mirrored ? 2 : 1]),
-                                                   static_cast<int>(x[mirrored ? 1 : 2])});
+                    mesh.triangles.push_back({static_cast<int>(x[0]), static_cast<int>(x[mirrored ? 2 : 1]),
+                                              static_cast<int>(x[mirrored ? 1 : 2])});
                 }
-            model.parts.push_back(std::move(part));
+            model.parts.push_back(
+                partOf(name.empty() ? "part" : name, static_cast<int>(in.mMaterialIndex), std::move(mesh), group));
         }
-        for (unsigned c = 0; c < node.mNumChildren; ++c) visit(*node.mChildren[c], world);
+        for (unsigned c = 0; c < node.mNumChildren; ++c) visit(*node.mChildren[c], world, group);
         --depth;
     };
-    visit(*scene->mRootNode, Imath::M44d());
+    visit(*scene->mRootNode, Imath::M44d(), -1);
     if (model.parts.empty() ||
-        std::all_of(model.parts.begin(), model.parts.end(), [](const Part& p) { return p.mesh.triangles.empty(); }))
+        std::all_of(model.parts.begin(), model.parts.end(), [](const Part& p) { return p.mesh->triangles.empty(); }))
         throw Error(Error::Kind::Unsupported,
                     Text("%w contains points or lines and no surfaces: a point cloud cannot be imported"), "");
     out.unit = unit;

@@ -341,9 +341,9 @@ struct GltfReader {
     ForeignModel read();
     V3f place(const V3d& p);
     V3f turned(const M44d& by, const V3d& v) const;
-    void addMesh(const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld);
-    void addLight(const tinygltf::Light& light, const M44d& toWorld);
-    void visit(int n, const M44d& parent, int depth);
+    void addMesh(const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld, int group);
+    void addLight(const tinygltf::Light& light, const M44d& toWorld, int group);
+    void visit(int n, const M44d& parent, int group, int depth);
 
     const tinygltf::Model& g;
     const float unit;
@@ -384,7 +384,7 @@ V3f GltfReader::turned(const M44d& by, const V3d& v) const {
     return V3f(static_cast<float>(out.x), static_cast<float>(-out.z), static_cast<float>(out.y)).normalized();
 }
 
-void GltfReader::addMesh(const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld) {
+void GltfReader::addMesh(const tinygltf::Mesh& mesh, const std::string& name, const M44d& toWorld, int group) {
     for (const auto& p : mesh.primitives) {
         if (p.mode < TINYGLTF_MODE_TRIANGLES && p.mode != -1) {
             points = true;
@@ -395,8 +395,7 @@ void GltfReader::addMesh(const tinygltf::Mesh& mesh, const std::string& name, co
         const Layout& layout = layouts[static_cast<size_t>(material)];
         const GltfPrimitive in = primitiveOf(g, p, layout.set);
         if (in.positions.empty()) continue;
-        Part part{name.empty() ? "part" : name, material, {}};
-        Mesh& m = part.mesh;
+        Mesh m;
         for (const V3f& v : in.positions) m.positions.push_back(place(V3d(v) * toWorld));
         const M44d turn = toWorld.inverse().transposed();
         for (const V3f& v : in.normals) m.normals.push_back(turned(turn, V3d(v)));
@@ -409,12 +408,12 @@ void GltfReader::addMesh(const tinygltf::Mesh& mesh, const std::string& name, co
             m.triangles.push_back({static_cast<int>(in.corners[i]),
                                    static_cast<int>(in.corners[i + (mirrored ? 2 : 1)]),
                                    static_cast<int>(in.corners[i + (mirrored ? 1 : 2)])});
-        model.parts.push_back(std::move(part));
+        model.parts.push_back(partOf(name.empty() ? "part" : name, material, std::move(m), group));
     }
 }
 
 // Candela of a point are spread over what the ball or the disc shows of itself.
-void GltfReader::addLight(const tinygltf::Light& light, const M44d& toWorld) {
+void GltfReader::addLight(const tinygltf::Light& light, const M44d& toWorld, int group) {
     const std::string name = light.name.empty() ? "lamp" : light.name;
     if (light.type == "directional") {
         out.notes.push_back(Text("The light %1 shines like a sun and was left out: the sky has one", name));
@@ -429,33 +428,37 @@ void GltfReader::addLight(const tinygltf::Light& light, const M44d& toWorld) {
     s.emission = color * std::clamp(static_cast<float>(light.intensity) / (kPi * kRadius * kRadius), 0.0f, 1e7f);
     const V3f direction = turned(toWorld, V3d(0, 0, -1));
     model.materials.push_back(s);
-    model.parts.push_back({name, static_cast<int>(model.materials.size()) - 1,
-                           lampOf(place(V3d(0) * toWorld), direction, kRadius, spot)});
+    model.parts.push_back(partOf(name, static_cast<int>(model.materials.size()) - 1,
+                                 lampOf(place(V3d(0) * toWorld), direction, kRadius, spot), group));
 }
 
-void GltfReader::visit(int n, const M44d& parent, int depth) {
+void GltfReader::visit(int n, const M44d& parent, int group, int depth) {
     // Cycles and bombs of shared nodes end here.
     if (n < 0 || n >= static_cast<int>(g.nodes.size()) || depth > 100 || ++visited > 2000000)
         broken("has a broken tree of parts");
     const auto& node = g.nodes[n];
     const M44d world = matrixOf(node) * parent;
+    if (!node.children.empty()) {
+        model.groups.push_back({node.name.empty() ? "group" : node.name, group});
+        group = static_cast<int>(model.groups.size()) - 1;
+    }
     if (node.mesh >= 0 && node.mesh < static_cast<int>(g.meshes.size()))
-        addMesh(g.meshes[node.mesh], node.name.empty() ? g.meshes[node.mesh].name : node.name, world);
+        addMesh(g.meshes[node.mesh], node.name.empty() ? g.meshes[node.mesh].name : node.name, world, group);
     if (const auto l = node.extensions.find("KHR_lights_punctual");
         l != node.extensions.end() && l->second.Has("light")) {
         const int index = l->second.Get("light").GetNumberAsInt();
         if (index >= 0 && index < static_cast<int>(g.lights.size()))
-            addLight(g.lights[static_cast<size_t>(index)], world);
+            addLight(g.lights[static_cast<size_t>(index)], world, group);
     }
-    for (int c : node.children) visit(c, world, depth + 1);
+    for (int c : node.children) visit(c, world, group, depth + 1);
 }
 
 ForeignModel GltfReader::read() {
     if (g.scenes.empty())
-        for (int i = 0; i < static_cast<int>(g.nodes.size()); ++i) visit(i, M44d(), 0);
+        for (int i = 0; i < static_cast<int>(g.nodes.size()); ++i) visit(i, M44d(), -1, 0);
     else
         for (int n : g.scenes[std::clamp(g.defaultScene, 0, static_cast<int>(g.scenes.size()) - 1)].nodes)
-            visit(n, M44d(), 0);
+            visit(n, M44d(), -1, 0);
     if (model.parts.empty() && points)
         throw Error(Error::Kind::Unsupported,
                     Text("%w contains points or lines and no surfaces: a point cloud cannot be imported"), "");

@@ -9,7 +9,7 @@
 #include "core/base/error.h"
 #include "core/base/text.h"
 #include "core/exchange/reason.h"
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 #include "importer/readers.h"
 
 namespace fs = std::filesystem;
@@ -43,6 +43,7 @@ int run(int argc, char** argv) {
                                 ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[7]) == "plant")
                                 : readWithAssimp(file, unit, argv[6][0]);
         if (read.model.name.empty()) read.model.name = file.stem().string();
+        plainTree(read.model);
         const Tidied tidied = tidy(read.model);
         read.origin += V3d(tidied.shift);
         if (tidied.removed)

@@ -11,8 +11,8 @@ namespace fs = std::filesystem;
 namespace {
 
 // Each may include itself and what stands before it.
-const std::vector<std::string> kCoreRooms{"base", "mesh",   "material", "ground",   "planting", "light",
-                                          "view", "finish", "project",  "exchange", "trace",    "jobs"};
+const std::vector<std::string> kCoreRooms{"base", "mesh",   "material", "model", "ground",   "planting", "light",
+                                          "view", "finish", "project",  "snags", "exchange", "trace",    "jobs"};
 const std::vector<std::string> kAppRooms{"words", "widgets",   "work",    "panes", "tools",
                                          "lists", "inspector", "windows", "kinds", "shell"};
 

@@ -45,11 +45,11 @@ void writeGlb(const Model& model, const std::filesystem::path& file) {
     for (const Part& part : model.parts) {
         std::vector<V3f> positions, normals;
         Box3f box;
-        for (const V3f& p : part.mesh.positions) {
+        for (const V3f& p : part.mesh->positions) {
             positions.push_back(yUp(p));
             box.extendBy(positions.back());
         }
-        for (const V3f& n : part.mesh.normals) normals.push_back(yUp(n));
+        for (const V3f& n : part.mesh->normals) normals.push_back(yUp(n));
         json attributes;
         json& p =
             accessor(view(positions.data(), positions.size() * sizeof(V3f), 34962), 5126, positions.size(), "VEC3");
@@ -60,8 +60,8 @@ void writeGlb(const Model& model, const std::filesystem::path& file) {
             accessor(view(normals.data(), normals.size() * sizeof(V3f), 34962), 5126, normals.size(), "VEC3");
             attributes["NORMAL"] = j["accessors"].size() - 1;
         }
-        accessor(view(part.mesh.triangles.data(), part.mesh.triangles.size() * sizeof(V3i), 34963), 5125,
-                 part.mesh.triangles.size() * 3, "SCALAR");
+        accessor(view(part.mesh->triangles.data(), part.mesh->triangles.size() * sizeof(V3i), 34963), 5125,
+                 part.mesh->triangles.size() * 3, "SCALAR");
         const size_t indices = j["accessors"].size() - 1;
         const size_t number = j["nodes"].is_null() ? 0 : j["nodes"].size();
         j["meshes"].push_back(

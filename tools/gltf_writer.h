@@ -3,7 +3,7 @@
 
 #include <filesystem>
 
-#include "core/material/model.h"
+#include "core/model/model.h"
 
 namespace thallos {
 

@@ -277,7 +277,7 @@ Project demo(const std::filesystem::path& assets) {
     // A climber on the stone gable, near its front corner.
     for (const Part& part : house.model->parts)
         if (part.name == "stone wall west") {
-            const Box3f wall = bounds(part.mesh);
+            const Box3f wall = bounds(*part.mesh);
             V3f at, inward;
             transformOf(house).multVecMatrix(V3f(wall.min.x, wall.min.y + 1.7f, 1.5f), at);
             transformOf(house).multDirMatrix(V3f(1, 0, 0), inward);

@@ -23,7 +23,7 @@ public:
         return static_cast<int>(model_.materials.size()) - 1;
     }
     void add(const std::string& name, int material, Mesh mesh) {
-        model_.parts.push_back({name, material, std::move(mesh)});
+        model_.parts.push_back(partOf(name, material, std::move(mesh)));
     }
     void block(const std::string& name, int material, const V3f& low, const V3f& high) {
         add(name, material, box(low, high));

@@ -122,7 +122,8 @@ void locationRows(Rows& rows); // where on the earth it lies, and its clocks
 void lightRows(Rows& rows);
 void frameRows(Rows& rows);
 void finishRows(Rows& rows);
-void reliefRows(Rows& rows); // of the ground
+void reliefRows(Rows& rows);  // of the ground
+void seatingRows(Rows& rows); // of the building that is selected
 // Of the material that is worked on, of the building that is selected; and what decides which rows these are.
 void materialRows(Rows& rows);
 QString materialRowsState(const Building& building, int material);

@@ -1,13 +1,19 @@
 // Buildings and props in the window.
+#include <unordered_map>
+
 #include <Imath/ImathBoxAlgo.h>
 #include <QPainter>
 
 #include "app/inspector/rows.h"
 #include "app/panes/pane.h"
 #include "app/widgets/theme.h"
+#include "app/windows/health_window.h"
+#include "app/windows/import_dialog.h"
 #include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
+#include "app/work/part_edits.h"
+#include "core/model/topology.h"
 
 namespace thallos {
 
@@ -34,7 +40,106 @@ void rights(Rows& rows, const Label& label, const QString& tip, std::string Righ
         [member](Item& i, const std::string& words) { std::get<Building>(i.body).rights.*member = words; });
 }
 
+// Copies that are asked for; kept from one to the next.
+struct Repeating {
+    int count = 3;
+    V3f by{1, 0, 0};
+    float turn = 0, radius = 5;
+};
+Repeating repeating;
+
+void repeatRows(Rows& rows) {
+    const auto number = [&rows](const Label& label, const ValueRange& range, const QString& tip, float& value) {
+        rows.value(
+            label, range, tip, [&value] { return static_cast<double>(value); },
+            [&value](double v, bool) { value = static_cast<float>(v); });
+    };
+    rows.section({"repeatSection", tr("Repeat and bend")}, {}, true);
+    rows.value(
+        {"copies", tr("Copies")}, {1, 50, false, Dimension::Plain, "", 0, 3}, tr("How many copies are made"),
+        [] { return repeating.count; }, [](double v, bool) { repeating.count = static_cast<int>(v); });
+    const ValueRange length = ValueRange::length(-20, 20, 0).typed(-10000, 10000);
+    number({"copyEast", tr("Along")}, length, tr("Distance from copy to copy, along the building"), repeating.by.x);
+    number({"copyNorth", tr("Across")}, length, tr("Distance from copy to copy, across the building"), repeating.by.y);
+    number({"copyUp", tr("Up")}, length, tr("Distance from copy to copy, upwards: a stack"), repeating.by.z);
+    rows.value(
+        {"copyTurn", tr("Turn")}, {-180, 180, false, Dimension::Angle, "°", 1, 0},
+        tr("Turn from copy to copy about the centre: an arc"), [] { return degrees(repeating.turn); },
+        [](double v, bool) { repeating.turn = radians(static_cast<float>(v)); });
+    number({"copyRadius", tr("Radius")}, ValueRange::length(0.1, 50, 5).typed(0.01, 10000),
+           tr("Of the arc, or of the bend: the centre lies so far across from the parts"), repeating.radius);
+    Session& session = rows.session();
+    const auto centre = [&session]() -> V2f {
+        Box3f box;
+        const Building* now = selectedBuilding(session);
+        for (const int p : session.selection.parts())
+            box.extendBy(bounds(*now->model->parts[static_cast<size_t>(p)].mesh));
+        return xy(box.center()) + V2f(0, repeating.radius);
+    };
+    rows.button({"repeat", tr("Repeat")}, tr("Make the copies; they are parts like the others"), [&session, centre] {
+        takeStep(session, tr("Repeat"),
+                 RepeatStep{selectedParts(session), repeating.count, repeating.by, repeating.turn, centre()});
+    });
+    rows.button({"bend", tr("Bend")}, tr("Bend the parts to an arc of this radius"), [&session, centre] {
+        takeStep(session, tr("Bend"), BendStep{selectedParts(session), centre()});
+    });
+}
+
+// Of parts that are selected within the building.
+void partRows(const Building& b, Rows& rows) {
+    Session& session = rows.session();
+    const std::vector<int>& parts = session.selection.parts();
+    Box3f box;
+    for (const int p : parts) box.extendBy(bounds(*b.model->parts[static_cast<size_t>(p)].mesh));
+    const V3f size = box.size() * b.scale;
+    rows.heading(parts.size() == 1 ? partName(b, parts.front())
+                                   : tr("%n part(s)", nullptr, static_cast<int>(parts.size())),
+                 sizeText(size.x, size.y, size.z, 2));
+    QStringList materials;
+    for (const Surface& s : b.surfaces) materials << QString::fromStdString(s.name);
+    rows.choice(
+        {"partMaterial", tr("Made of")}, materials, tr("Material of the selected parts"),
+        [&session] {
+            const Building* now = selectedBuilding(session);
+            const std::vector<int>& all = session.selection.parts();
+            return now && !all.empty() ? now->model->parts[static_cast<size_t>(all.back())].material : 0;
+        },
+        [&session](int i) {
+            const Building* now = selectedBuilding(session);
+            if (!now) return;
+            takeStep(session, tr("Assign material"),
+                     MaterialStep{selectedParts(session), now->model->materials[static_cast<size_t>(i)].name});
+            session.selection.setMaterial(i);
+        });
+    rows.button({"ownMaterial", tr("Own material")},
+                tr("A material for these parts alone; others that share theirs stay as they are"),
+                [&session] { ownMaterial(session); });
+    rows.button({"selectAlike", tr("Select alike")}, tr("Select all parts that are the same thing in another place"),
+                [&session] { selectAlike(session); });
+    rows.button({"selectOfMaterial", tr("Select all of this material")},
+                tr("Select every part of the building that is of this material"),
+                [&session] { selectOfMaterial(session); });
+    rows.button({"replacePart", tr("Replace by file…")},
+                tr("Put a model from a file in the place of each selected part"), [&session, &rows] {
+                    if (const QString file = askForModel(&rows, tr("Replace by file")); !file.isEmpty())
+                        replaceParts(session, file.toStdString());
+                });
+    repeatRows(rows);
+    materialRows(rows);
+}
+
+void stepRows(const Building& b, Rows& rows) {
+    if (b.steps.empty()) return;
+    rows.section({"stepsSection", tr("Changes to the model")}, {}, true);
+    for (size_t i = 0; i < b.steps.size(); ++i)
+        rows.button({QString("step %1").arg(i), tr("Take back: %1").arg(tr(wordsOf(b.steps[i])))},
+                    tr("Take this change back; the later ones stay"),
+                    [&session = rows.session(), i] { dropStep(session, i); });
+}
+
 void rows(const Building& b, const Item& item, Rows& rows) {
+    if (rows.session().selection.last() == item.id && !rows.session().selection.parts().empty())
+        return partRows(b, rows);
     const V3f size = bounds(*b.model).size() * b.scale;
     rows.heading(QString::fromStdString(item.name), sizeText(size.x, size.y, size.z));
     position(rows, {"east", tr("East")}, 0, tr("Position of the building's centre, from the centre of the site"));
@@ -43,7 +148,12 @@ void rows(const Building& b, const Item& item, Rows& rows) {
     rows.turn<Building>(tr("Counter-clockwise, seen from above"));
     rows.bodyValue<Building>({"scale", tr("Scale")}, {0.001, 1000, true, Dimension::Percent, "%", 1, 1},
                              tr("Relative to the imported model"), &Building::scale);
+    seatingRows(rows);
+    rows.button({"checkModel", tr("Check model…")},
+                tr("Find faults of the model, such as faces that are inside out, and cure them"),
+                [&session = rows.session(), &rows] { showHealth(session, rows.window()); });
     materialRows(rows);
+    stepRows(b, rows);
     rows.section({"sourceSection", tr("Source and licence")}, {}, true);
     rights(rows, {"author", tr("Author")}, tr("Who made it; listed in the rights of the project"), &Rights::maker);
     rights(rows, {"source", tr("Source")}, tr("The file it was imported from, or where it was bought"),
@@ -53,8 +163,31 @@ void rows(const Building& b, const Item& item, Rows& rows) {
     rights(rows, {"price", tr("Price")}, tr("What it cost, with the currency"), &Rights::price);
 }
 
-std::vector<QPolygonF> outline(const Building& b, const Item&, const Pane& pane) {
+// Edges of a part, worked out once.
+const std::vector<std::pair<V3f, V3f>>& edgesOf(const std::shared_ptr<const Mesh>& mesh) {
+    struct Known {
+        std::weak_ptr<const Mesh> mesh;
+        std::vector<std::pair<V3f, V3f>> edges;
+    };
+    static std::unordered_map<const Mesh*, Known> known;
+    Known& k = known[mesh.get()];
+    if (k.mesh.lock() != mesh) {
+        std::erase_if(known, [&](const auto& e) { return e.first != mesh.get() && e.second.mesh.expired(); });
+        k = {mesh, featureEdges(*mesh, radians(30), 600)};
+    }
+    return k.edges;
+}
+
+std::vector<QPolygonF> outline(const Building& b, const Item& item, const Pane& pane) {
     std::vector<QPolygonF> lines;
+    const Selection& selection = pane.session().selection;
+    if (selection.last() == item.id && !selection.parts().empty()) {
+        const M44f at = transformOf(b);
+        for (const int p : selection.parts())
+            for (const auto& [from, to] : edgesOf(b.model->parts[static_cast<size_t>(p)].mesh))
+                if (lines.size() < 8000) pane.addSeen({from * at, to * at}, lines);
+        return lines;
+    }
     for (const Polygon& o : outlinesOf(b)) {
         std::vector<V3f> foot;
         for (size_t i = 0; i <= o.size(); ++i) {
@@ -87,7 +220,12 @@ template <> const ItemKind<Building>& itemKindOf<Building>() {
         .detail = [](const Building& b, const Item&,
                      Session&) { return tr("%n part(s)", nullptr, static_cast<int>(b.model->parts.size())); },
         .rows = rows,
-        .rowsState = [](const Building& b, Session& s) { return materialRowsState(b, s.selection.material()); },
+        .rowsState =
+            [](const Building& b, Session& s) {
+                QString parts = QString(" steps %1 parts").arg(b.steps.size());
+                for (const int p : s.selection.parts()) parts += QString(" %1").arg(p);
+                return materialRowsState(b, s.selection.material()) + parts;
+            },
         .outline = outline,
         .drawOver = kNothing,
         .drawPlan = drawPlan,

@@ -1,5 +1,7 @@
 #include "app/lists/item_list.h"
 
+#include <algorithm>
+
 #include <QActionGroup>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -78,7 +80,7 @@ private:
             const auto* tree = static_cast<const QTreeView*>(option.widget);
             const QPointF c(r.left() + 8, r.center().y());
             p.setPen(QPen(t.second, 1.5));
-            if (tree->isExpanded(index))
+            if (tree->isExpanded(index) && index.model()->rowCount(index) > 0)
                 p.drawPolyline(QPolygonF({c + QPointF(-3, -2), c + QPointF(0, 2), c + QPointF(3, -2)}));
             else
                 p.drawPolyline(QPolygonF({c + QPointF(-2, -3), c + QPointF(2, 0), c + QPointF(-2, 3)}));
@@ -191,9 +193,23 @@ void ItemTree::followSelection() {
         else
             rows.append(QItemSelectionRange(row, row.siblingAtColumn(ItemModel::kColumns - 1)));
     };
+    const std::vector<int>& parts = session_.selection.parts();
     if (ofThePicture(session_.view.verb()))
         take(session_.view.shotId());
-    else
+    else if (!parts.empty()) {
+        // What is selected in the picture is shown here: the building unfolds.
+        const Id building = session_.selection.last();
+        if (!model_.unfolded(building)) {
+            following_ = false;
+            return model_.unfold(building, true); // and comes back here
+        }
+        for (const int p : parts)
+            if (const QModelIndex row = filtered_->mapFromSource(model_.indexOfPart(building, p)); row.isValid()) {
+                for (QModelIndex around = row.parent(); around.isValid(); around = around.parent()) expand(around);
+                rows.append(QItemSelectionRange(row, row.siblingAtColumn(ItemModel::kColumns - 1)));
+                last = row;
+            }
+    } else
         for (const Id id : session_.selection.all()) take(id);
     selectionModel()->select(rows, QItemSelectionModel::ClearAndSelect);
     if (last.isValid()) {
@@ -216,6 +232,8 @@ void ItemTree::tell() {
     const Item* last = itemAt(current);
     if (ofThePicture(session_.view.verb())) {
         if (last) session_.view.showShot(last->id);
+    } else if (const auto rows = partsOfRows()) {
+        session_.selection.setParts(rows->building, rows->parts);
     } else {
         // Those from before in their order, then the new ones, the current one last.
         std::vector<Id> ids;
@@ -235,6 +253,21 @@ void ItemTree::tell() {
     following_ = false;
 }
 
+// Of the rows of parts that are selected, those of the current one's building, the current one's last.
+std::optional<ItemModel::PartsRow> ItemTree::partsOfRows() const {
+    const auto current = model_.parts(filtered_->mapToSource(currentIndex()));
+    if (!current || !selectionModel()->isSelected(currentIndex())) return std::nullopt;
+    ItemModel::PartsRow out{current->building, {}};
+    for (const QModelIndex& row : selectionModel()->selectedRows())
+        if (const auto parts = model_.parts(filtered_->mapToSource(row)); parts && parts->building == out.building)
+            for (const int p : parts->parts)
+                if (std::find(current->parts.begin(), current->parts.end(), p) == current->parts.end() &&
+                    std::find(out.parts.begin(), out.parts.end(), p) == out.parts.end())
+                    out.parts.push_back(p);
+    out.parts.insert(out.parts.end(), current->parts.begin(), current->parts.end());
+    return out;
+}
+
 void ItemTree::mousePressEvent(QMouseEvent* event) {
     if (!press(*event)) QTreeView::mousePressEvent(event);
 }
@@ -247,12 +280,27 @@ void ItemTree::mouseDoubleClickEvent(QMouseEvent* event) {
 bool ItemTree::press(const QMouseEvent& event) {
     const QModelIndex at = indexAt(event.position().toPoint());
     const Item* item = itemAt(at);
-    if (!item) return false;
     const QModelIndex row = at.siblingAtColumn(ItemModel::Name);
+    const bool onArrow = at.column() == ItemModel::Name && event.position().x() < visualRect(row).left() + kIndent;
+    if (model_.parts(filtered_->mapToSource(row))) {
+        if (at.column() == ItemModel::Eye)
+            model_.toggle(filtered_->mapToSource(row), ItemModel::Eye);
+        else if (onArrow && row.data(ItemModel::GroupRole).toBool())
+            setExpanded(row, !isExpanded(row));
+        else
+            return false;
+        return true;
+    }
+    if (!item) return false;
+    if (bodyOf<Building>(item) && onArrow && row.data(ItemModel::GroupRole).toBool()) {
+        const Id id = item->id;
+        model_.unfold(id, !model_.unfolded(id));
+        expand(rowOf(id));
+        return true;
+    }
     if (at.column() == ItemModel::Lock || (at.column() == ItemModel::Eye && !std::holds_alternative<Shot>(item->body)))
         model_.toggle(filtered_->mapToSource(row), static_cast<ItemModel::Column>(at.column()));
-    else if (bodyOf<Group>(item) && at.column() == ItemModel::Name &&
-             event.position().x() < visualRect(row).left() + kIndent)
+    else if (bodyOf<Group>(item) && onArrow)
         setExpanded(row, !isExpanded(row));
     else
         return false;

@@ -40,7 +40,8 @@ private:
     void followSelection(); // the session's, or the shot that is shown
     void tell();            // the session what is selected here
     const Item* itemAt(const QModelIndex& index) const;
-    bool press(const QMouseEvent& event); // on an eye, a lock or a group's arrow
+    std::optional<ItemModel::PartsRow> partsOfRows() const; // none: the current row is no row of parts
+    bool press(const QMouseEvent& event);                   // on an eye, a lock or a group's arrow
     Session& session_;
     ItemModel& model_;
     QSortFilterProxyModel* filtered_;

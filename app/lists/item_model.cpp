@@ -6,6 +6,7 @@
 
 #include "app/work/edits.h"
 #include "app/work/kind.h"
+#include "app/work/part_edits.h"
 
 namespace thallos {
 
@@ -44,14 +45,21 @@ void ItemModel::follow() {
         nodeOf.emplace(item->id, static_cast<int>(nodes.size()));
         nodes.push_back({item->id, -1, 0, {}});
     }
-    for (int n = 0; n < static_cast<int>(nodes.size()); ++n) {
+    entries_ = static_cast<int>(nodes.size());
+    for (int n = 0; n < entries_; ++n) {
         const auto around = nodeOf.find(session_.document.item(nodes[n].id)->group);
         std::vector<int>& siblings = around == nodeOf.end() ? tops : nodes[around->second].children;
         nodes[n].parent = around == nodeOf.end() ? -1 : around->second;
         nodes[n].row = static_cast<int>(siblings.size());
         siblings.push_back(n);
     }
-    if (nodes == nodes_) { // the same rows: other values at most
+    std::unordered_map<Id, std::shared_ptr<const Model>> listed;
+    for (int n = 0; n < entries_ && !open_.empty(); ++n)
+        if (const Id id = nodes[n].id; open_.count(id)) {
+            addParts(nodes, n);
+            if (const auto* b = bodyOf<Building>(session_.document.item(id))) listed[id] = b->model;
+        }
+    if (nodes == nodes_ && listed == listed_) { // the same rows: other values at most
         for (const Node& node : nodes_)
             if (node.row == 0) {
                 const QModelIndex around =
@@ -64,8 +72,56 @@ void ItemModel::follow() {
     nodes_ = std::move(nodes);
     tops_ = std::move(tops);
     nodeOf_ = std::move(nodeOf);
+    listed_ = std::move(listed);
     endResetModel();
     Q_EMIT restructured();
+}
+
+// Groups in the order of the model, each with what it holds; then parts that are in none.
+void ItemModel::addParts(std::vector<Node>& nodes, int building) const {
+    const Id id = nodes[building].id;
+    const auto* b = bodyOf<Building>(session_.document.item(id));
+    if (!b || b->model->parts.size() < 2) return;
+    const auto first = static_cast<int>(nodes.size());
+    const auto under = [&](int node, int parent) {
+        nodes[node].parent = parent;
+        nodes[node].row = static_cast<int>(nodes[parent].children.size());
+        nodes[parent].children.push_back(node);
+    };
+    for (size_t g = 0; g < b->model->groups.size(); ++g) {
+        nodes.push_back({id, -1, 0, {}, -1, static_cast<int>(g)});
+        const int parent = b->model->groups[g].parent;
+        under(static_cast<int>(nodes.size()) - 1, parent < 0 ? building : first + parent);
+    }
+    for (size_t p = 0; p < b->model->parts.size(); ++p) {
+        nodes.push_back({id, -1, 0, {}, static_cast<int>(p), -1});
+        const int group = b->model->parts[p].group;
+        under(static_cast<int>(nodes.size()) - 1, group < 0 ? building : first + group);
+    }
+}
+
+void ItemModel::unfold(Id building, bool open) {
+    if (open ? open_.insert(building).second : open_.erase(building) > 0) follow();
+}
+
+void ItemModel::gather(const Node& node, std::vector<int>& parts) const {
+    if (node.part >= 0) parts.push_back(node.part);
+    for (const int child : node.children) gather(nodes_[child], parts);
+}
+
+std::optional<ItemModel::PartsRow> ItemModel::parts(const QModelIndex& index) const {
+    if (!index.isValid()) return std::nullopt;
+    const Node& node = nodes_[index.internalId()];
+    if (node.part < 0 && node.group < 0) return std::nullopt;
+    PartsRow out{node.id, {}};
+    gather(node, out.parts);
+    return out;
+}
+
+QModelIndex ItemModel::indexOfPart(Id building, int part) const {
+    for (size_t n = static_cast<size_t>(entries_); n < nodes_.size(); ++n)
+        if (nodes_[n].part == part && nodes_[n].id == building) return createIndex(nodes_[n].row, 0, quintptr(n));
+    return {};
 }
 
 void ItemModel::setOrder(Order order) {
@@ -74,7 +130,9 @@ void ItemModel::setOrder(Order order) {
 }
 
 const Item* ItemModel::item(const QModelIndex& index) const {
-    return index.isValid() ? session_.document.item(nodes_[index.internalId()].id) : nullptr;
+    if (!index.isValid()) return nullptr;
+    const Node& node = nodes_[index.internalId()];
+    return node.part < 0 && node.group < 0 ? session_.document.item(node.id) : nullptr;
 }
 
 QModelIndex ItemModel::indexOf(Id id) const {
@@ -108,12 +166,58 @@ QString ItemModel::accessible(const Item& item) const {
     return text;
 }
 
+QVariant ItemModel::partData(const Node& node, int column, int role) const {
+    const Item* item = session_.document.item(node.id);
+    const auto* b = bodyOf<Building>(item);
+    if (!b) return {};
+    const bool group = node.part < 0;
+    if (group ? node.group >= static_cast<int>(b->model->groups.size())
+              : node.part >= static_cast<int>(b->model->parts.size()))
+        return {};
+    if (role == GroupRole) return group;
+    std::vector<int> all;
+    gather(node, all);
+    const std::vector<int> hidden = hiddenParts(*b);
+    const bool seen = !std::all_of(all.begin(), all.end(),
+                                   [&](int p) { return std::binary_search(hidden.begin(), hidden.end(), p); });
+    if (role == SeenRole) return seen && session_.view.seen(*item);
+    const QString name = QString::fromStdString(group ? b->model->groups[static_cast<size_t>(node.group)].name
+                                                      : b->model->parts[static_cast<size_t>(node.part)].name);
+    const QString count = tr("%n part(s)", nullptr, static_cast<int>(all.size()));
+    const QString material =
+        group ? QString()
+              : QString::fromStdString(
+                    b->surfaces[static_cast<size_t>(b->model->parts[static_cast<size_t>(node.part)].material)].name);
+    switch (column) {
+    case Name:
+        if (role == Qt::DisplayRole) return name;
+        if (role == Qt::ToolTipRole) return group ? count : tr("%1, of %2").arg(name, material);
+        if (role == Qt::AccessibleTextRole) return group ? name + ", " + count : name + ", " + material;
+        if (role == IconRole) return group ? QString("ui-folder-open") : QString("kind-part");
+        break;
+    case Detail:
+        if (role == Qt::DisplayRole && group) return count;
+        break;
+    case Eye:
+        if (role == IconRole) return seen ? QString("ui-eye") : QString("ui-eye-off");
+        if (role == Qt::ToolTipRole) return tr("Show or hide, also in renders");
+        if (role == Qt::CheckStateRole) return seen ? Qt::Checked : Qt::Unchecked;
+        break;
+    default:
+        break;
+    }
+    return {};
+}
+
 QVariant ItemModel::data(const QModelIndex& index, int role) const {
     const Item* item = this->item(index);
-    if (!item) return {};
+    if (!item) return index.isValid() ? partData(nodes_[index.internalId()], index.column(), role) : QVariant();
     const bool shot = std::holds_alternative<Shot>(item->body);
     if (role == SeenRole) return session_.view.seen(*item);
-    if (role == GroupRole) return std::holds_alternative<Group>(item->body);
+    if (role == GroupRole) {
+        const auto* b = bodyOf<Building>(item);
+        return std::holds_alternative<Group>(item->body) || (b && b->model->parts.size() > 1);
+    }
     switch (index.column()) {
     case Name:
         if (role == Qt::DisplayRole || role == Qt::EditRole) return QString::fromStdString(item->name);
@@ -157,6 +261,7 @@ bool ItemModel::setData(const QModelIndex& index, const QVariant& value, int rol
 
 Qt::ItemFlags ItemModel::flags(const QModelIndex& index) const {
     const Item* item = this->item(index);
+    if (!item && index.isValid()) return Qt::ItemIsEnabled | Qt::ItemIsSelectable;
     if (!item) return Qt::ItemIsDropEnabled; // out of all groups
     Qt::ItemFlags flags = Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsDropEnabled;
     if (index.column() == Name) flags |= Qt::ItemIsEditable;
@@ -166,6 +271,12 @@ Qt::ItemFlags ItemModel::flags(const QModelIndex& index) const {
 
 void ItemModel::toggle(const QModelIndex& index, Column column) {
     const Item* item = this->item(index);
+    if (const auto row = parts(index); row && column == Eye) {
+        const std::vector<int> before = session_.selection.parts();
+        session_.selection.setParts(row->building, row->parts);
+        showParts(session_, !data(index.siblingAtColumn(Eye), SeenRole).toBool());
+        session_.selection.setParts(row->building, before);
+    }
     if (!item) return;
     if (std::holds_alternative<Shot>(item->body)) {
         if (column == Lock) lockShot(session_, item->id);

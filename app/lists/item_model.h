@@ -1,7 +1,10 @@
-// The items of a verb as Qt's model and view classes see them: a tree of groups with one row an item.
+// The items of a verb as Qt's model and view classes see them: a tree of groups with one row an item, and under a
+// building that is unfolded its parts.
 #pragma once
 
+#include <optional>
 #include <unordered_map>
+#include <unordered_set>
 #include <vector>
 
 #include <QAbstractItemModel>
@@ -19,9 +22,18 @@ public:
 
     ItemModel(Session& session, QObject* parent);
 
-    const Item* item(const QModelIndex& index) const; // null: none
-    QModelIndex indexOf(Id id) const;                 // not valid: not in this list
-    int entries() const { return static_cast<int>(nodes_.size()); }
+    // Parts of a building that a row stands for: one, or all of a group of the model's tree.
+    struct PartsRow {
+        Id building;
+        std::vector<int> parts;
+    };
+    const Item* item(const QModelIndex& index) const;              // null: none, or a row of parts
+    std::optional<PartsRow> parts(const QModelIndex& index) const; // of a row of parts
+    QModelIndex indexOf(Id id) const;                              // not valid: not in this list
+    QModelIndex indexOfPart(Id building, int part) const;          // not valid: not unfolded
+    int entries() const { return entries_; }                       // items
+    bool unfolded(Id building) const { return open_.count(building) > 0; }
+    void unfold(Id building, bool open); // lists its parts, or no more
     void setOrder(Order order);
     // The eyes or locks of the row's item, or of all that are selected when it is one of them.
     void toggle(const QModelIndex& index, Column column);
@@ -48,15 +60,22 @@ private:
         Id id;
         int parent = -1, row = 0; // row in the parent
         std::vector<int> children;
+        int part = -1, group = -1; // of the building's model; neither: the item itself
         bool operator==(const Node&) const = default;
     };
     void follow(); // the document and the verb
     QString accessible(const Item& item) const;
+    QVariant partData(const Node& node, int column, int role) const;
+    void addParts(std::vector<Node>& nodes, int building) const;
+    void gather(const Node& node, std::vector<int>& parts) const;
     Session& session_;
     Order order_ = Order::Made;
     std::vector<Node> nodes_; // in that order
     std::vector<int> tops_;   // that are in no group
     std::unordered_map<Id, int> nodeOf_;
+    std::unordered_set<Id> open_;                                 // buildings whose parts are listed
+    std::unordered_map<Id, std::shared_ptr<const Model>> listed_; // what their rows were made of
+    int entries_ = 0;
 };
 
 } // namespace thallos

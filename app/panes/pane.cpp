@@ -27,6 +27,7 @@ Pane::Pane(Session& session, Engine& engine, QWidget* parent) : QWidget(parent),
     laterView_.setSingleShot(true);
     connect(&laterView_, &QTimer::timeout, this, &Pane::updateNow);
     connect(&session_.selection, &Selection::changed, this, qOverload<>(&QWidget::update));
+    connect(&session_.view, &View::highlightChanged, this, qOverload<>(&QWidget::update));
     connect(&session_.document, &Document::changed, this, [this] { update(); });
     connect(&session_.document, &Document::builtChanged, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::handSettingsChanged, this, qOverload<>(&QWidget::update));
@@ -125,14 +126,19 @@ void Pane::mousePressEvent(QMouseEvent* event) {
         drag_ = under ? Drag::None : Drag::Frame;
         outline_.clear();
         if (!under && (event->modifiers() & Qt::ControlModifier)) outline_ << pressed_;
-        if (under) session_.selection.toggle(under);
+        // Parts are added to parts of the same building.
+        if (under && point.item == under && point.part >= 0 && session_.selection.last() == under &&
+            !session_.selection.parts().empty())
+            session_.selection.togglePart(under, point.part);
+        else if (under)
+            session_.selection.toggle(under);
         selectedByPress_ = {};
         return;
     }
     // A press on what is selected may begin a drag of all of it: it is selected alone only by the release.
     selectedByPress_ = under;
     selectedBefore_ = session_.selection.all().size() == 1 ? session_.selection.last() : Id{};
-    wholeBefore_ = session_.selection.specimen() < 0;
+    wholeBefore_ = session_.selection.specimen() < 0 && session_.selection.parts().empty();
     if (tool_ && tool_->press(*this, point)) {
         drag_ = Drag::Tool;
         update();
@@ -201,7 +207,10 @@ void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, Pane
         if (k == 0) {
             point.item = id;
             const SceneObject& object = scene->objects[hit.object];
-            if (object.kind == ObjectKind::Building) point.material = object.model->parts[hit.part].material;
+            if (object.kind == ObjectKind::Building) {
+                point.part = static_cast<int>(hit.part);
+                point.material = object.model->parts[hit.part].material;
+            }
             if (hit.plant && bodyOf<Specimens>(session_.document.item(id)))
                 point.specimen = static_cast<int>(hit.plant->key);
         }
@@ -302,8 +311,11 @@ void Pane::mouseReleaseEvent(QMouseEvent* event) {
     } else if (selecting() && left && still && selectedByPress_) {
         // A click in the same place again goes on: into a group, to one specimen of a planting, to what lies beneath.
         Id next = selectedByPress_;
-        int specimen = -1;
-        if (QLineF(clickedBefore_, event->position()).length() < 4 && selectedBefore_) {
+        int specimen = -1, part = -1;
+        // Within a building whose parts are selected a click goes to the part under it.
+        if (selectedBefore_ == selectedByPress_ && !wholeBefore_)
+            if (const PanePoint point = pick(event->position()); point.item == next) part = point.part;
+        if (QLineF(clickedBefore_, event->position()).length() < 4 && selectedBefore_ && part < 0) {
             const PanePoint point = pick(event->position());
             const std::vector<Id> free = session_.selection.selectable(point.under);
             const auto at = std::find(free.begin(), free.end(), selectedBefore_);
@@ -314,9 +326,16 @@ void Pane::mouseReleaseEvent(QMouseEvent* event) {
                 next = selectedBefore_;
                 specimen = point.specimen;
             }
+            const auto* building = bodyOf<Building>(session_.document.item(selectedBefore_));
+            if (building && building->model->parts.size() > 1 && point.item == selectedBefore_ && wholeBefore_) {
+                next = selectedBefore_;
+                part = point.part;
+            }
         }
         if (specimen >= 0)
             session_.selection.setSpecimen(next, specimen);
+        else if (part >= 0)
+            session_.selection.setParts(next, {part});
         else
             session_.selection.set(next);
         clickedBefore_ = event->position();
@@ -421,7 +440,8 @@ void Pane::keyPressEvent(QKeyEvent* event) {
             outline_.clear();
         } else {
             if (tool_) tool_->cancel();
-            session_.selection.set({});
+            // From parts back to the building, then to nothing.
+            session_.selection.set(session_.selection.parts().empty() ? Id{} : session_.selection.last());
         }
         update();
         return;

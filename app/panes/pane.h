@@ -25,7 +25,7 @@ struct PanePoint {
     V3f origin{0}, direction{0, 0, -1}; // of the ray, also outside the picture
     bool inside = false;                // the picture, or the site in the plan
     int specimen = -1;                  // of the item, when that is a planting
-    int material = -1;                  // of the item, when that is a building
+    int part = -1, material = -1;       // of the item, when that is a building
     float pressure = 1;                 // of a pen
 };
 

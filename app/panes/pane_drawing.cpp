@@ -140,6 +140,16 @@ void Pane::drawSelected(QPainter& painter) const {
         else
             painter.drawPolygon(outline_);
     }
+    // Faces that are marked, such as those of a fault.
+    const std::vector<V3f>& marked = session_.view.highlight();
+    QColor warning = Theme::now().ochre;
+    painter.setPen(QPen(warning, 1));
+    warning.setAlpha(110);
+    painter.setBrush(warning);
+    for (size_t i = 0; i + 2 < marked.size(); i += 3) {
+        const auto a = toScreen(marked[i]), b = toScreen(marked[i + 1]), c = toScreen(marked[i + 2]);
+        if (a && b && c) painter.drawConvexPolygon(QPolygonF{*a, *b, *c});
+    }
     // Of a crowd thin lines: broad ones take a tenth of a second there and run into each other.
     constexpr size_t kCrowd = 1500;
     if (lines.size() > kCrowd) {

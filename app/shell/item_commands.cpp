@@ -4,8 +4,11 @@
 #include "app/lists/item_list.h"
 #include "app/shell/main_window.h"
 #include "app/shell/window_commands.h"
+#include "app/windows/health_window.h"
+#include "app/windows/snags_window.h"
 #include "app/words/text.h"
 #include "app/work/edits.h"
+#include "app/work/part_edits.h"
 #include "core/project/move.h"
 
 namespace thallos {
@@ -48,6 +51,23 @@ void grouping(MainWindow& w) {
     commands.add({"items.bringIn", menu, tr("Import plant…"),
                   tr("Add a plant, prop or cut-out from a file to your library"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I), [&w] { w.library().importPlantDialog(); }});
+    const auto building = [&w] { return selectedBuilding(w.session()) != nullptr; };
+    const auto parts = [&w] { return !w.session().selection.parts().empty(); };
+    commands.add({"items.alike", menu, tr("Select alike"),
+                  tr("Select all parts that are the same thing in another place"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_A), [&w] { selectAlike(w.session()); }, parts});
+    commands.add({"items.ofMaterial", menu, tr("Select all of this material"),
+                  tr("Select every part of the building that is of this material"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_M), [&w] { selectOfMaterial(w.session()); }, building});
+    commands.add({"items.check", menu, tr("Check model…"),
+                  tr("Find faults of the model, such as faces that are inside out, and cure them"),
+                  QKeySequence(Qt::CTRL | Qt::Key_K), [&w] { showHealth(w.session(), &w); }, building});
+    commands.add({"items.reimport", menu, tr("Re-import…"),
+                  tr("Read the changed file of a building again; place, materials and changes stay"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_R), [&w] { w.files().reimportDialog(); }, building});
+    commands.add({"items.snags", menu, tr("Snags…"),
+                  tr("What would be noticed in the picture as a mistake, such as a house that floats"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_K), [&w] { showSnags(w.session(), &w); }});
     commands.add({"items.lock", menu, tr("Lock"), tr("Locked items cannot be selected in the panes or edited"),
                   QKeySequence(Qt::CTRL | Qt::Key_L), [&w] { lockSelected(w.session()); }, any,
                   [&w] { return w.session().selection.item() && w.session().selection.item()->locked; }});
@@ -64,7 +84,12 @@ void hiding(MainWindow& w) {
     commands.add({"items.hide", menu, tr("Hide while working"), tr("Hidden in the panes, still rendered"), Qt::Key_H,
                   [&w] {
                       if (refusesSelection(w.session())) return;
-                      w.session().view.hide(w.session().selection.all());
+                      const Selection& selection = w.session().selection;
+                      if (const std::vector<int> parts = selection.parts(); !parts.empty()) {
+                          w.session().view.hideParts(selection.last(), parts);
+                          return w.session().selection.set(selection.last());
+                      }
+                      w.session().view.hide(selection.all());
                       w.session().selection.set({});
                   },
                   any});
@@ -72,7 +97,10 @@ void hiding(MainWindow& w) {
                   Qt::Key_I,
                   [&w] {
                       View& view = w.session().view;
-                      view.isolated() ? view.showHidden() : view.showOnly(w.session().selection.all());
+                      const Selection& selection = w.session().selection;
+                      if (view.isolated()) return view.showHidden();
+                      selection.parts().empty() ? view.showOnly(selection.all())
+                                                : view.showOnlyParts(selection.last(), selection.parts());
                   },
                   [&w] { return w.session().view.isolated() || !w.session().selection.empty(); },
                   [&w] { return w.session().view.isolated(); }});

@@ -117,6 +117,7 @@ void MainWindow::connectEngine() {
     });
     connect(&session_.view, &View::changed, this, showShot);
     connect(&session_.view, &View::visibilityChanged, this, showItems);
+    connect(&session_.view, &View::zoomWanted, this, [this] { workspace_->frame(false); });
     connect(&session_.view, &View::refiningChanged, this, [this] {
         engine_.setPart(session_.view.part());
         engine_.setPaused(session_.view.held() || renders_->running());

@@ -19,6 +19,7 @@
 #include "app/words/text.h"
 #include "app/work/importing.h"
 #include "app/work/kind.h"
+#include "app/work/part_edits.h"
 #include "app/work/task.h"
 #include "core/base/assets.h"
 #include "core/base/error.h"
@@ -191,22 +192,24 @@ void ProjectFiles::openDemo() {
     if (letGo()) guarded([&] { session_.files.create(openProject(demoFile())); });
 }
 
-QString ProjectFiles::askForModel() {
-    const QString f = QFileDialog::getOpenFileName(
-        window_, tr("Import model"), QSettings().value("files/models").toString(),
-        tr("Models (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.dxf *.ifc);;All files (*)"), nullptr,
-        QFileDialog::DontUseNativeDialog);
-    if (!f.isEmpty()) QSettings().setValue("files/models", QFileInfo(f).path());
-    return f;
+void ProjectFiles::importDialog() {
+    if (const QString f = askForModel(window_, tr("Import model")); !f.isEmpty())
+        askHow(f.toStdString(), std::nullopt, false);
 }
 
-void ProjectFiles::importDialog() {
-    if (const QString f = askForModel(); !f.isEmpty()) askHow(f.toStdString(), std::nullopt, false);
+void ProjectFiles::reimportDialog() {
+    const Building* b = selectedBuilding(session_);
+    if (!b) return;
+    std::error_code e;
+    fs::path file = b->rights.source;
+    if (!fs::is_regular_file(file, e)) file = askForModel(window_, tr("Re-import")).toStdString();
+    if (!file.empty()) reimport(session_, file);
 }
 
 void ProjectFiles::newFromBuilding() {
     if (!letGo()) return;
-    if (const QString f = askForModel(); !f.isEmpty()) askHow(f.toStdString(), std::nullopt, true);
+    if (const QString f = askForModel(window_, tr("Import model")); !f.isEmpty())
+        askHow(f.toStdString(), std::nullopt, true);
 }
 
 void ProjectFiles::askHow(const fs::path& file, const std::optional<V2f>& at, bool around) {

@@ -29,13 +29,13 @@ public:
     bool hasDemo() const;
     void openDemo(); // as a project without a file
     void importDialog();
+    void reimportDialog(); // the building that is selected; its file at once when it is still there
     void terrainDialog();
     // A file that was dropped on the window, by its kind; at a place on a pane, if it fell there.
     void take(const std::filesystem::path& file, const PanePoint* at);
     void take(const std::vector<std::filesystem::path>& files, const PanePoint& at);
 
 private:
-    QString askForModel(); // its path; empty: none
     void askHow(const std::filesystem::path& model, const std::optional<V2f>& at, bool around);
     void askHow(const std::filesystem::path& terrain);
     void remember(const std::filesystem::path& file);

@@ -29,6 +29,7 @@ Stem::Stem(Session& session, QWidget* parent) : QWidget(parent), session_(sessio
     setAccessibleName(tr("Stages"));
     connect(&session_.view, &View::verbChanged, this, qOverload<>(&QWidget::update));
     connect(&session_.document, &Document::changed, this, [this] { update(); });
+    connect(&session_.snags, &SnagWatch::changed, this, qOverload<>(&QWidget::update));
 }
 
 QPointF Stem::node(int verb) const {
@@ -124,6 +125,16 @@ void Stem::paintEvent(QPaintEvent*) {
         p.fillRect(QRectF(n.x() - w / 2, label.top(), w, label.height()), t.chrome);
         p.setPen(now ? t.ink : t.second);
         p.drawText(label, Qt::AlignCenter, verbName(i));
+    }
+    // How many snags there are: buildings are seated here.
+    if (const size_t n = session_.snags.snags().size(); n > 0) {
+        const QPointF at = node(static_cast<int>(Verb::Seat)) + QPointF(16, -15);
+        p.setPen(QPen(t.chrome, 1.5));
+        p.setBrush(t.ochre);
+        p.drawEllipse(at, 9, 9);
+        p.setFont(typeface(Type::Tiny));
+        p.setPen(Qt::black);
+        p.drawText(QRectF(at - QPointF(9, 9), QSizeF(18, 18)), Qt::AlignCenter, n > 99 ? "99" : QString::number(n));
     }
     if (hasFocus()) {
         p.setBrush(Qt::NoBrush);

@@ -1,5 +1,6 @@
 #include "app/shell/workspace.h"
 
+#include <Imath/ImathBoxAlgo.h>
 #include <QCloseEvent>
 #include <QSettings>
 #include <QSplitter>
@@ -179,6 +180,12 @@ void Workspace::focusNextRegion() {
 }
 
 Box3f Workspace::spaceOfSelected() const {
+    if (const std::vector<int>& parts = session_.selection.parts(); !parts.empty()) {
+        const Building& b = *bodyOf<Building>(session_.selection.item());
+        Box3f box;
+        for (const int p : parts) box.extendBy(bounds(*b.model->parts[static_cast<size_t>(p)].mesh));
+        return Imath::transform(box, transformOf(b));
+    }
     const Project& project = session_.document.project();
     const HeightField* ground = session_.document.ground();
     Box3f box;

@@ -199,6 +199,11 @@ private:
         Box3f box;
         int n = 0;
         std::optional<V3f> one;
+        if (!session_.selection.parts().empty()) {
+            const Item* building = session_.selection.item();
+            if (fixed(session_.document.project(), *building)) return std::nullopt;
+            return holdOfParts(*bodyOf<Building>(building), session_.selection.parts());
+        }
         for (const Id id : session_.selection.leaves()) {
             const Item* item = session_.document.item(id);
             if (!item || fixed(session_.document.project(), *item)) continue;
@@ -257,6 +262,7 @@ private:
         start_ = session_.document.project();
         ids_ = session_.selection.all();
         specimen_ = session_.selection.specimen();
+        parts_ = session_.selection.parts();
         // The point of the thing that was taken hold of moves with the pointer.
         drag_.grabbed = grip == Grip::Ground && point.ground ? *point.ground
                         : point.surface                      ? *point.surface
@@ -297,8 +303,10 @@ private:
             pivotOf_ = session_.selection.changes();
             return;
         }
-        Project next = moved(start_, ids_, m, session_.document.ground(), specimen_);
+        Project next;
         try {
+            next = parts_.empty() ? moved(start_, ids_, m, session_.document.ground(), specimen_)
+                                  : movedParts(start_, ids_.front(), parts_, m);
             check(next, &start_);
         } catch (const Error& e) {
             Q_EMIT session_.message(sentenceOf(e));
@@ -347,9 +355,12 @@ private:
             const float c = std::round(std::cos(turn) * 1e6f) / 1e6f, s = std::round(std::sin(turn) * 1e6f) / 1e6f;
             m.by = V3f(c * way.x - s * way.y, s * way.x + c * way.y, 0) * step;
         }
+        const Selection& selected = session_.selection;
+        const Project& project = session_.document.project();
         session_.document.edit(tr("Move"),
-                               moved(session_.document.project(), session_.selection.all(), m,
-                                     session_.document.ground(), session_.selection.specimen()),
+                               selected.parts().empty()
+                                   ? moved(project, selected.all(), m, session_.document.ground(), selected.specimen())
+                                   : movedParts(project, selected.last(), selected.parts(), m),
                                "nudge");
         return true;
     }
@@ -360,6 +371,7 @@ private:
     Project start_; // before it
     std::vector<Id> ids_;
     int specimen_ = -1;
+    std::vector<int> parts_;
     std::optional<V3f> pivotMoved_, pivotBefore_; // set by hand
     uint64_t pivotOf_ = 0;                        // for what was selected then
     QString stroke_;

@@ -7,6 +7,7 @@
 #include "app/panes/drawing.h"
 #include "app/widgets/theme.h"
 #include "app/words/numbers.h"
+#include "app/work/edits.h"
 
 namespace thallos {
 
@@ -139,15 +140,7 @@ public:
             Q_EMIT session_.message(tr("Click a building: its pad lies under it."));
             return true;
         }
-        for (const Item* d : dependents(session_.document.project(), item->id))
-            if (bodyOf<BuildingPad>(d)) {
-                session_.selection.set(d->id); // it has one already
-                return true;
-            }
-        Id id;
-        Project next = added(session_.document.project(), item->name + " pad", BuildingPad{item->id}, &id);
-        session_.document.edit(tr("Add pad"), std::move(next));
-        session_.selection.set(id);
+        levelPad(session_, item->id);
         return true;
     }
     QString hint() const override { return tr("Click a building to level the ground under it"); }

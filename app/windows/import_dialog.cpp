@@ -2,6 +2,8 @@
 
 #include <QApplication>
 #include <QComboBox>
+#include <QFileDialog>
+#include <QFileInfo>
 #include <QFormLayout>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -9,6 +11,7 @@
 #include <QPlainTextEdit>
 #include <QPointer>
 #include <QPushButton>
+#include <QSettings>
 #include <QThreadPool>
 #include <QVBoxLayout>
 
@@ -219,6 +222,15 @@ void ImportDialog::show(std::shared_ptr<const ForeignModel> fitted) {
                               const PlantLibrary&, float yaw, float bearing) { return stageOf(model, yaw, bearing); },
                           {}},
                          true);
+}
+
+QString askForModel(QWidget* parent, const QString& title) {
+    const QString f = QFileDialog::getOpenFileName(
+        parent, title, QSettings().value("files/models").toString(),
+        tr("Models (*.glb *.gltf *.obj *.fbx *.dae *.3ds *.stl *.ply *.dxf *.ifc);;All files (*)"), nullptr,
+        QFileDialog::DontUseNativeDialog);
+    if (!f.isEmpty()) QSettings().setValue("files/models", QFileInfo(f).path());
+    return f;
 }
 
 } // namespace thallos

@@ -49,4 +49,7 @@ private:
     QPushButton* import_;
 };
 
+// A model's file, in the folder where the last one was; empty: none.
+QString askForModel(QWidget* parent, const QString& title);
+
 } // namespace thallos

@@ -1,5 +1,8 @@
 #include "app/words/names.h"
 
+#include <cmath>
+
+#include "app/words/numbers.h"
 #include "app/words/text.h"
 
 namespace thallos {
@@ -72,6 +75,131 @@ QString nameOf(PartRole role) {
         return tr("Other");
     }
     return {};
+}
+
+QString snagFigure(SnagKind kind, float figure) {
+    const auto value = static_cast<double>(figure);
+    switch (kind) {
+    case SnagKind::CoarseTexture:
+        return tr("%1 pixels").arg(decimalText(value, 1));
+    case SnagKind::RepeatingTexture:
+    case SnagKind::Leftovers:
+    case SnagKind::InsideOut:
+    case SnagKind::CoplanarDoubles:
+        return countText(std::lround(value));
+    default:
+        return lengthText(value);
+    }
+}
+
+QString snagText(const Snag& s) {
+    const QString figure = snagFigure(s.kind, s.figure), name = QString::fromStdString(s.name);
+    switch (s.kind) {
+    case SnagKind::FloatingEdge:
+        return tr("floats by %1").arg(figure);
+    case SnagKind::BuriedFloor:
+        return tr("ground stands %1 over the edge of a floor").arg(figure);
+    case SnagKind::SoilInRoom:
+        return tr("soil stands %1 over a floor").arg(figure);
+    case SnagKind::WaterAtFloor:
+        return tr("water stands %1 over a floor").arg(figure);
+    case SnagKind::Size:
+        return tr("implausible size: %1").arg(figure);
+    case SnagKind::Leftovers:
+        return tr("leftovers: %1, such as %2").arg(figure, name);
+    case SnagKind::InsideOut:
+        return tr("inside-out faces: %1, at %2").arg(figure, name);
+    case SnagKind::CoplanarDoubles:
+        return tr("coplanar faces: %1, at %2").arg(figure, name);
+    case SnagKind::CoarseTexture:
+        return tr("texture of %1 too coarse: %2 a texel").arg(name, figure);
+    case SnagKind::RepeatingTexture:
+        return tr("texture of %1 repeats %2 times").arg(name, figure);
+    }
+    return {};
+}
+
+QString snagCure(SnagKind kind) {
+    switch (kind) {
+    case SnagKind::FloatingEdge:
+    case SnagKind::BuriedFloor:
+    case SnagKind::SoilInRoom:
+        return tr("Level a pad");
+    case SnagKind::WaterAtFloor:
+        return tr("Raise above the water");
+    case SnagKind::RepeatingTexture:
+        return tr("Lay it at random");
+    case SnagKind::Leftovers:
+    case SnagKind::InsideOut:
+    case SnagKind::CoplanarDoubles:
+        return tr("Check model…");
+    default:
+        return {};
+    }
+}
+
+QString faultText(Fault fault) {
+    switch (fault) {
+    case Fault::LooseVertices:
+        return tr("Loose vertices");
+    case Fault::Degenerate:
+        return tr("Degenerate faces");
+    case Fault::Duplicates:
+        return tr("Duplicate faces");
+    case Fault::InsideOut:
+        return tr("Inside-out faces");
+    case Fault::OpenEdges:
+        return tr("Open edges");
+    case Fault::CoplanarDoubles:
+        return tr("Coplanar faces");
+    case Fault::WrongNormals:
+        return tr("Wrong shading normals");
+    case Fault::Leftovers:
+        return tr("Leftovers");
+    case Fault::Sheets:
+        return tr("Sheets without thickness");
+    }
+    return {};
+}
+
+QString faultHelp(Fault fault) {
+    switch (fault) {
+    case Fault::LooseVertices:
+        return tr("Points that no face uses. They are not seen. The cure removes them.");
+    case Fault::Degenerate:
+        return tr("Faces without area. The cure welds vertices that are this close and removes what has no area.");
+    case Fault::Duplicates:
+        return tr("Faces that are there twice and flicker. The cure keeps one of each.");
+    case Fault::InsideOut:
+        return tr("Faces whose front looks into the body: glass and light are wrong there. The cure turns them.");
+    case Fault::OpenEdges:
+        return tr("Bodies with holes or gaps, through which light leaks. The cure welds the edges and closes what is "
+                  "still open.");
+    case Fault::CoplanarDoubles:
+        return tr("Faces of two parts in one plane, which flicker. The cure brings the smaller one forward.");
+    case Fault::WrongNormals:
+        return tr("Faces that are shaded from the wrong side. The cure computes normals anew; edges sharper than the "
+                  "angle stay sharp.");
+    case Fault::Leftovers:
+        return tr("Small things that touch nothing, and figures for scale. The cure removes them.");
+    case Fault::Sheets:
+        return tr("Flat faces with nothing behind them: walls that let light leak. The cure gives them a thickness "
+                  "behind their front.");
+    }
+    return {};
+}
+
+QString cureAmountText(Fault fault) {
+    switch (fault) {
+    case Fault::CoplanarDoubles:
+        return tr("Distance");
+    case Fault::WrongNormals:
+        return tr("Sharp from");
+    case Fault::Sheets:
+        return tr("Thickness");
+    default:
+        return tr("Weld within");
+    }
 }
 
 QString libraryName(const std::string& name) {

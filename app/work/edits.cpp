@@ -5,6 +5,7 @@
 #include "app/words/names.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
+#include "app/work/part_edits.h"
 #include "core/project/move.h"
 
 namespace thallos {
@@ -44,6 +45,7 @@ static bool deleteSpecimen(Session& session) {
 void deleteSelected(Session& session) {
     const std::vector<Id>& ids = session.selection.all();
     if (ids.empty() || refusesSelection(session) || deleteSpecimen(session)) return;
+    if (!session.selection.parts().empty()) return deleteParts(session);
     const Project& project = session.document.project();
     QStringList with;
     for (const Id id : ids)
@@ -133,6 +135,17 @@ void copyToShots(Session& session, ShotPart part) {
                            false);
 }
 
+void levelPad(Session& session, Id building) {
+    const Item* item = session.document.item(building);
+    if (!bodyOf<Building>(item)) return;
+    for (const Item* d : dependents(session.document.project(), building))
+        if (bodyOf<BuildingPad>(d)) return session.selection.set(d->id);
+    Id id;
+    session.document.edit(tr("Add pad"),
+                          added(session.document.project(), item->name + " pad", BuildingPad{building}, &id));
+    session.selection.set(id);
+}
+
 void groupSelected(Session& session) {
     Id group;
     session.document.editChecked(
@@ -166,6 +179,10 @@ static void flipSelected(Session& session, bool Item::*flag, const QString& on, 
 }
 
 void showSelected(Session& session) {
+    if (!session.selection.parts().empty()) {
+        const std::vector<int> hidden = hiddenParts(*selectedBuilding(session));
+        return showParts(session, std::binary_search(hidden.begin(), hidden.end(), session.selection.parts().back()));
+    }
     if (!refusesSelection(session)) flipSelected(session, &Item::visible, tr("Show"), tr("Hide"));
 }
 
@@ -174,6 +191,14 @@ void lockSelected(Session& session) {
 }
 
 void turnSelected(Session& session, double by) {
+    if (const std::vector<int>& parts = session.selection.parts(); !parts.empty()) {
+        const auto hold = holdOfParts(*selectedBuilding(session), parts);
+        Movement m;
+        m.turn = radians(static_cast<float>(by));
+        if (hold) m.pivot = xy(*hold);
+        return session.document.edit(
+            tr("Rotate"), movedParts(session.document.project(), session.selection.last(), parts, m), "turn keys");
+    }
     Box2f box;
     for (const Id leaf : session.selection.leaves())
         if (const auto hold = holdOf(*session.document.item(leaf), nullptr)) box.extendBy(xy(*hold));

@@ -15,6 +15,7 @@ void lockShot(Session& session, Id shot);         // or unlocks it: its camera, 
 enum class ShotPart { Light, Lens };
 void copyToShots(Session& session, ShotPart part); // of the shown shot to all that are not locked
 void addShot(Session& session);                    // the view as it is now, under a name of its own
+void levelPad(Session& session, Id building);      // or selects the one that it has
 void groupSelected(Session& session);
 void ungroupSelected(Session& session);
 void showSelected(Session& session);                 // or hides, in renders too, as the last is

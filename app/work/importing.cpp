@@ -108,6 +108,7 @@ void placeBuilding(Session& session, const ForeignModel& read, const fs::path& f
                             : placing.at      ? *placing.at
                                               : freePlace(project, *model),
                             ground);
+    b.read = {read.unit, read.up, read.origin};
     if (placing.ownOrigin) b.position.z = (ground ? ground->at(V2f(0)) : 0) - origin.z;
     const bool first = itemsOf<Building>(project).empty();
     Id id;
@@ -127,7 +128,8 @@ void beginAround(Session& session, const ForeignModel& read, const fs::path& fil
     const float side = std::clamp(20 * std::ceil(8 * std::max(size.x, size.y) / 20), 100.0f, 2000.0f);
     Project project = newProject({side, side}, side <= 400 ? 0.5f : side / 800, model->name);
     const HeightField ground = buildNatural(*project.ground);
-    const Building b = buildingOf(model, file, V2f(0), &ground);
+    Building b = buildingOf(model, file, V2f(0), &ground);
+    b.read = {read.unit, read.up, read.origin};
     Id id;
     project = added(project, model->name, b, &id);
     project = takenIn(project, itemsOf<Shot>(project).front()->id, b, &ground);

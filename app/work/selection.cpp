@@ -1,6 +1,8 @@
 #include "app/work/selection.h"
 
 #include <algorithm>
+#include <string_view>
+#include <unordered_map>
 
 #include "app/work/kind.h"
 
@@ -16,6 +18,7 @@ void Selection::reset() {
     ids_.clear();
     set_.clear();
     specimen_ = -1;
+    parts_.clear();
     leavesKnown_ = false;
     ++changes_;
     Q_EMIT changed();
@@ -23,6 +26,7 @@ void Selection::reset() {
 
 void Selection::follow() {
     leavesKnown_ = false;
+    followParts();
     if (std::any_of(ids_.begin(), ids_.end(), [this](Id id) { return !document_.item(id); })) setAll(ids_);
 }
 
@@ -44,7 +48,25 @@ bool Selection::here() const {
            });
 }
 
-void Selection::become(std::vector<Id> ids, int specimen) {
+// Parts of a model that became another are found again by their keys.
+void Selection::followParts() {
+    const auto* b = parts_.empty() || ids_.size() != 1 ? nullptr : bodyOf<Building>(item());
+    if (!b || b->model == partsOf_) return;
+    const std::vector<std::string> before = partKeys(*partsOf_), now = partKeys(*b->model);
+    std::unordered_map<std::string_view, int> at;
+    for (size_t i = 0; i < now.size(); ++i) at.emplace(now[i], static_cast<int>(i));
+    std::vector<int> kept;
+    for (const int p : parts_)
+        if (const auto is = at.find(before[static_cast<size_t>(p)]); is != at.end()) kept.push_back(is->second);
+    partsOf_ = b->model;
+    if (kept == parts_) return;
+    parts_ = std::move(kept);
+    ++changes_;
+    Q_EMIT changed();
+}
+
+void Selection::become(std::vector<Id> ids, int specimen, std::vector<int> parts) {
+    parts_ = std::move(parts);
     ids_ = std::move(ids);
     set_ = {ids_.begin(), ids_.end()};
     specimen_ = specimen;
@@ -63,7 +85,7 @@ void Selection::setAll(std::vector<Id> ids) {
     for (const Id id : ids)
         if (document_.item(id) && once.insert(id).second) kept.push_back(id);
     selectedIn_ = view_.verb();
-    if (kept != ids_ || specimen_ >= 0) become(std::move(kept), -1);
+    if (kept != ids_ || specimen_ >= 0 || !parts_.empty()) become(std::move(kept), -1);
 }
 
 void Selection::toggle(Id id) {
@@ -80,6 +102,26 @@ int Selection::specimen() const {
 void Selection::setSpecimen(Id specimens, int index) {
     selectedIn_ = view_.verb();
     if (ids_ != std::vector<Id>{specimens} || specimen_ != index) become({specimens}, index);
+}
+
+const std::vector<int>& Selection::parts() const {
+    static const std::vector<int> none;
+    return ids_.size() == 1 && bodyOf<Building>(item()) ? parts_ : none;
+}
+
+void Selection::setParts(Id building, std::vector<int> parts) {
+    selectedIn_ = view_.verb();
+    const auto* b = bodyOf<Building>(document_.item(building));
+    if (!b || (ids_ == std::vector<Id>{building} && parts_ == parts)) return;
+    std::erase_if(parts, [b](int p) { return p < 0 || p >= static_cast<int>(b->model->parts.size()); });
+    partsOf_ = b->model;
+    become({building}, -1, std::move(parts));
+}
+
+void Selection::togglePart(Id building, int part) {
+    std::vector<int> now = last() == building ? parts() : std::vector<int>();
+    if (std::erase(now, part) == 0) now.push_back(part);
+    setParts(building, std::move(now));
 }
 
 void Selection::setMaterial(int index) {

@@ -35,6 +35,12 @@ public:
     int specimen() const;
     void setSpecimen(Id specimens, int index);
 
+    // Of the building that alone is selected, the parts of its model that are meant, in the order of selecting; none:
+    // all of it.
+    const std::vector<int>& parts() const;
+    void setParts(Id building, std::vector<int> parts);
+    void togglePart(Id building, int part);
+
     // Which material of a selected building is worked on: an index into its surfaces, which may be past their end.
     int material() const { return material_; }
     void setMaterial(int index);
@@ -51,13 +57,16 @@ signals:
 private:
     void reset();
     void follow(); // the document
-    void become(std::vector<Id> ids, int specimen);
+    void become(std::vector<Id> ids, int specimen, std::vector<int> parts = {});
+    void followParts();
 
     Document& document_;
     View& view_;
     std::vector<Id> ids_;
     std::unordered_set<Id> set_; // the same
     int specimen_ = -1, material_ = 0;
+    std::vector<int> parts_;
+    std::shared_ptr<const Model> partsOf_; // that they are indices of
     Verb selectedIn_ = Verb::Seat;
     uint64_t changes_ = 0;
     mutable std::vector<Id> leaves_;

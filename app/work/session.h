@@ -11,6 +11,7 @@
 #include "app/work/files.h"
 #include "app/work/jobs.h"
 #include "app/work/selection.h"
+#include "app/work/snag_watch.h"
 #include "app/work/view.h"
 #include "core/project/snap.h"
 
@@ -35,6 +36,7 @@ public:
     View view{document};
     Files files{document};
     Jobs jobs;
+    SnagWatch snags{document};
 
     // Changes every selected item that is not locked: one step. Groups: what they hold.
     void editSelected(const QString& name, const std::function<void(Item&)>& change, const QString& mergeKey = {},

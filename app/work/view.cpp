@@ -1,6 +1,7 @@
 #include "app/work/view.h"
 
 #include <algorithm>
+#include <set>
 
 #include "core/project/kinds/kind.h"
 
@@ -31,6 +32,8 @@ void View::showFirstShot() {
 
 void View::reset() {
     hidden_.clear();
+    parts_.clear();
+    highlight_.clear();
     nearCut_ = 0;
     part_.reset();
     held_ = false;
@@ -71,6 +74,7 @@ void View::hide(const std::vector<Id>& ids) {
 
 void View::showOnly(const std::vector<Id>& ids) {
     hidden_.clear();
+    parts_.clear();
     for (const auto& item : document_.project().items)
         if (withKind(item->body, [](const auto& kind, const auto&) { return kind.inPicture.value; }))
             hidden_.insert(item->id);
@@ -79,9 +83,50 @@ void View::showOnly(const std::vector<Id>& ids) {
     updateLeftOut();
 }
 
+void View::hideParts(Id building, const std::vector<int>& parts) {
+    const auto* b = bodyOf<Building>(document_.item(building));
+    if (!b || parts.empty()) return;
+    const std::vector<std::string> keys = partKeys(*b->model);
+    parts_.push_back({building, {}});
+    for (const int p : parts) parts_.back().names.push_back(keys[static_cast<size_t>(p)]);
+    Q_EMIT visibilityChanged();
+}
+
+void View::showOnlyParts(Id building, const std::vector<int>& parts) {
+    const auto* b = bodyOf<Building>(document_.item(building));
+    if (!b) return;
+    parts_.clear();
+    std::vector<int> others;
+    for (int p = 0; p < static_cast<int>(b->model->parts.size()); ++p)
+        if (std::find(parts.begin(), parts.end(), p) == parts.end()) others.push_back(p);
+    showOnly({building});
+    hideParts(building, others);
+}
+
+void View::setHighlight(std::vector<V3f> corners) {
+    if (corners.empty() && highlight_.empty()) return;
+    highlight_ = std::move(corners);
+    Q_EMIT highlightChanged();
+}
+
+Visibility View::visibility() const {
+    Visibility out{leftOut_, planting_, neutral_};
+    for (const HiddenParts& h : parts_) {
+        const auto* b = bodyOf<Building>(document_.item(h.building));
+        if (!b) continue;
+        const std::set<std::string> names(h.names.begin(), h.names.end());
+        const std::vector<std::string> keys = partKeys(*b->model);
+        out.hiddenParts.push_back({h.building, {}});
+        for (size_t i = 0; i < keys.size(); ++i)
+            if (names.count(keys[i])) out.hiddenParts.back().parts.push_back(static_cast<int>(i));
+    }
+    return out;
+}
+
 void View::showHidden() {
     hidden_.clear();
     isolated_ = false;
+    if (!std::exchange(parts_, {}).empty()) Q_EMIT visibilityChanged();
     updateLeftOut();
 }
 
@@ -93,8 +138,10 @@ void View::showAll() {
 }
 
 int View::hiddenCount() const {
-    return static_cast<int>(
-        std::count_if(hidden_.begin(), hidden_.end(), [this](Id id) { return document_.item(id); }));
+    int n =
+        static_cast<int>(std::count_if(hidden_.begin(), hidden_.end(), [this](Id id) { return document_.item(id); }));
+    for (const HiddenParts& h : parts_) n += static_cast<int>(h.names.size());
+    return n;
 }
 
 bool View::seen(const Item& item) const {

@@ -46,19 +46,25 @@ public:
     void lookForward();
 
     void hide(const std::vector<Id>& ids);
-    void showOnly(const std::vector<Id>& ids);  // of the kinds that can be hidden
+    void showOnly(const std::vector<Id>& ids); // of the kinds that can be hidden
+    void hideParts(Id building, const std::vector<int>& parts);
+    void showOnlyParts(Id building, const std::vector<int>& parts); // of this building, and of no other item
     void showAll();                             // whatever a switch of the view hides: items, plants, what is near
     void showHidden();                          // items that were hidden for working
     bool isolated() const { return isolated_; } // showOnly() is why they are
     int hiddenCount() const;
     bool hidden(Id leaf) const { return hidden_.count(leaf) > 0; } // for working
     bool seen(const Item& item) const;                             // by its eye, in this shot and for working
-    bool anyHidden() const { return !hidden_.empty(); }
+    bool anyHidden() const { return !hidden_.empty() || !parts_.empty(); }
     bool neutral() const { return neutral_; }
     void setNeutral(bool neutral);
     bool planting() const { return planting_; }
     void setPlanting(bool shown);
-    Visibility visibility() const { return {leftOut_, planting_, neutral_}; } // with what the shot leaves out
+    Visibility visibility() const; // with what the shot leaves out
+
+    // Faces that the panes mark, three corners each, in the world.
+    const std::vector<V3f>& highlight() const { return highlight_; }
+    void setHighlight(std::vector<V3f> corners);
 
     // The part of the picture that is refined alone, 0..1 from its upper left; none: all of it.
     const std::optional<Box2f>& part() const { return part_; }
@@ -72,6 +78,8 @@ signals:
     void shotChanged(); // other shot
     void visibilityChanged();
     void refiningChanged(); // which part, or held
+    void highlightChanged();
+    void zoomWanted(); // to what is selected
 
 private:
     struct Page {
@@ -98,10 +106,16 @@ private:
     bool lookWaits_ = false;
     std::unordered_set<Id> hidden_; // leaves
     std::vector<Id> leftOut_;       // these and the shot's, in order
+    struct HiddenParts {
+        Id building;
+        PartNames names;
+    };
+    std::vector<HiddenParts> parts_; // for working
     bool isolated_ = false;
     bool neutral_ = false, planting_ = true;
     std::optional<Box2f> part_;
     bool held_ = false;
+    std::vector<V3f> highlight_;
 };
 
 } // namespace thallos

@@ -86,6 +86,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 wurde der Mischung von %2 hinzugefügt.</translation>
   </message>
   <message>
+   <source>%1 and %2 more</source>
+   <translation>%1 und %2 weitere</translation>
+  </message>
+  <message>
    <source>%1 apart</source>
    <translation>Abstand %1</translation>
   </message>
@@ -191,8 +195,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 je Aufnahme</translation>
   </message>
   <message>
+   <source>%1 pixels</source>
+   <translation>%1 Pixel</translation>
+  </message>
+  <message>
    <source>%1 plants</source>
    <translation>%1 Pflanzen</translation>
+  </message>
+  <message>
+   <source>%1 round</source>
+   <translation>%1 rundum</translation>
   </message>
   <message>
    <source>%1 s</source>
@@ -285,8 +297,23 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1, %2 Dreiecke</translation>
   </message>
   <message>
+   <source>%1, in %2</source>
+   <translation>%1, in %2</translation>
+  </message>
+  <message>
+   <source>%1, of %2</source>
+   <translation>%1, aus %2</translation>
+  </message>
+  <message>
    <source>%1: %2 must be %3 to %4; it was set to %5</source>
    <translation>%1: %2 muss %3 bis %4 sein; es wurde auf %5 gesetzt</translation>
+  </message>
+  <message numerus="yes">
+   <source>%1: %n kind(s) of faults</source>
+   <translation>
+    <numerusform>%1: %n Art von Fehlern</numerusform>
+    <numerusform>%1: %n Arten von Fehlern</numerusform>
+   </translation>
   </message>
   <message numerus="yes">
    <source>%1: %n shot(s) changed</source>
@@ -358,6 +385,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1: no alpha; plain background removed</source>
    <translation>%1: kein Alpha; einfarbiger Hintergrund entfernt</translation>
+  </message>
+  <message>
+   <source>%1: no faults found.</source>
+   <translation>%1: keine Fehler gefunden.</translation>
   </message>
   <message>
    <source>%1: normal slot held a grey image; used as height map</source>
@@ -470,6 +501,13 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>
     <numerusform>%n Teil</numerusform>
     <numerusform>%n Teile</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
+   <source>%n snag(s)</source>
+   <translation>
+    <numerusform>%n Mangel</numerusform>
+    <numerusform>%n Mängel</numerusform>
    </translation>
   </message>
   <message numerus="yes">
@@ -696,6 +734,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%w braucht mehr Speicher, als da ist</translation>
   </message>
   <message>
+   <source>%w replaces a part by a model that is missing</source>
+   <translation>%w ersetzt ein Teil durch ein Modell, das fehlt</translation>
+  </message>
+  <message>
    <source>%w shows nothing: all of it is transparent</source>
    <translation>%w zeigt nichts: alles ist durchsichtig</translation>
   </message>
@@ -804,6 +846,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ein größeres Grundstück behält, was darauf steht</translation>
   </message>
   <message>
+   <source>A material for these parts alone; others that share theirs stay as they are</source>
+   <translation>Ein Material nur für diese Teile; andere mit demselben bleiben, wie sie sind</translation>
+  </message>
+  <message>
    <source>A part of the project is damaged</source>
    <translation>Ein Teil des Projekts ist beschädigt</translation>
   </message>
@@ -842,6 +888,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Above base</source>
    <translation>Über der Unterkante</translation>
+  </message>
+  <message>
+   <source>Across</source>
+   <translation>Quer</translation>
   </message>
   <message>
    <source>Add --resample to fit it</source>
@@ -946,6 +996,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Allowed: %1</source>
    <translation>Erlaubt: %1</translation>
+  </message>
+  <message>
+   <source>Along</source>
+   <translation>Längs</translation>
   </message>
   <message>
    <source>Along the twig</source>
@@ -1082,6 +1136,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Assign material</source>
    <translation>Material zuweisen</translation>
+  </message>
+  <message>
+   <source>At %1: buried by %2</source>
+   <translation>Bei %1: %2 im Boden</translation>
+  </message>
+  <message>
+   <source>At %1: floats by %2</source>
+   <translation>Bei %1: schwebt um %2</translation>
+  </message>
+  <message>
+   <source>At %1: touches the ground</source>
+   <translation>Bei %1: berührt den Boden</translation>
   </message>
   <message>
    <source>Attached to %1 and moves with it.</source>
@@ -1225,7 +1291,23 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Bend</source>
-   <translation>Biegung</translation>
+   <translation>Biegen</translation>
+  </message>
+  <message>
+   <source>Bend %1</source>
+   <translation>%1 biegen</translation>
+  </message>
+  <message>
+   <source>Bend %1 parts</source>
+   <translation>%1 Teile biegen</translation>
+  </message>
+  <message>
+   <source>Bend the parts to an arc of this radius</source>
+   <translation>Die Teile zu einem Bogen dieses Radius biegen</translation>
+  </message>
+  <message>
+   <source>Best fit</source>
+   <translation>Beste Lage</translation>
   </message>
   <message>
    <source>Bicycle</source>
@@ -1282,6 +1364,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Board-marked concrete</source>
    <translation>Beton, brettgeschalt</translation>
+  </message>
+  <message>
+   <source>Bodies with holes or gaps, through which light leaks. The cure welds the edges and closes what is still open.</source>
+   <translation>Körper mit Löchern oder Fugen, durch die Licht dringt. Die Abhilfe verschweißt die Kanten und schließt, was noch offen ist.</translation>
   </message>
   <message>
    <source>Bollard lamp</source>
@@ -1358,6 +1444,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Bring everything into view</source>
    <translation>Alles in den Blick bringen</translation>
+  </message>
+  <message>
+   <source>Bring the parts with this fault into view</source>
+   <translation>Die Teile mit diesem Fehler ins Bild holen</translation>
   </message>
   <message>
    <source>Bring the selection into view; the saved shot stays</source>
@@ -1524,8 +1614,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Mitten, Nord–Süd</translation>
   </message>
   <message>
+   <source>Changes to the model</source>
+   <translation>Änderungen am Modell</translation>
+  </message>
+  <message>
    <source>Charred timber cladding</source>
    <translation>Verkohlte Holzschalung</translation>
+  </message>
+  <message>
+   <source>Check model</source>
+   <translation>Modell prüfen</translation>
+  </message>
+  <message>
+   <source>Check model…</source>
+   <translation>Modell prüfen …</translation>
   </message>
   <message>
    <source>Check that the folder is writable and the disk is not full</source>
@@ -1538,6 +1640,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Check the folder or whether a drive is connected</source>
    <translation>Prüfen Sie den Ordner oder ob ein Laufwerk verbunden ist</translation>
+  </message>
+  <message>
+   <source>Checking…</source>
+   <translation>Wird geprüft …</translation>
   </message>
   <message>
    <source>Cherry</source>
@@ -1736,6 +1842,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Im Uhrzeigersinn vom oberen Planrand zum wahren Norden, für ein gerade zum Blatt gezeichnetes Grundstück; die Sonne folgt</translation>
   </message>
   <message>
+   <source>Close open edges</source>
+   <translation>Offene Kanten schließen</translation>
+  </message>
+  <message>
    <source>Closing now cancels the render; no file is written.</source>
    <translation>Schließen bricht jetzt das Rendern ab; es wird keine Datei geschrieben.</translation>
   </message>
@@ -1833,6 +1943,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Copied; it can also be pasted into another project.</source>
    <translation>Kopiert; es kann auch in ein anderes Projekt eingefügt werden.</translation>
+  </message>
+  <message>
+   <source>Copies</source>
+   <translation>Kopien</translation>
+  </message>
+  <message>
+   <source>Coplanar faces</source>
+   <translation>Koplanare Flächen</translation>
   </message>
   <message>
    <source>Copper, patinated</source>
@@ -1979,6 +2097,22 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Schale</translation>
   </message>
   <message>
+   <source>Cure</source>
+   <translation>Beheben</translation>
+  </message>
+  <message>
+   <source>Cure all</source>
+   <translation>Alle beheben</translation>
+  </message>
+  <message>
+   <source>Cure everything that the list shows but leftovers, with default amounts</source>
+   <translation>Alles aus der Liste beheben außer Überbleibseln, mit den Vorgaben</translation>
+  </message>
+  <message>
+   <source>Cure this fault in all parts; one step that can be taken back</source>
+   <translation>Diesen Fehler in allen Teilen beheben; ein Schritt, der sich zurücknehmen lässt</translation>
+  </message>
+  <message>
    <source>Curl</source>
    <translation>Einrollung</translation>
   </message>
@@ -2005,6 +2139,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Cut</source>
    <translation>Ausschneiden</translation>
+  </message>
+  <message>
+   <source>Cut %1 m³ · fill %2 m³ · balance %3 m³</source>
+   <translation>Abtrag %1 m³ · Auftrag %2 m³ · Bilanz %3 m³</translation>
   </message>
   <message>
    <source>Cut out by the alpha of the image</source>
@@ -2047,6 +2185,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Später entscheiden</translation>
   </message>
   <message>
+   <source>Degenerate faces</source>
+   <translation>Entartete Flächen</translation>
+  </message>
+  <message>
    <source>Delete</source>
    <translation>Löschen</translation>
   </message>
@@ -2055,8 +2197,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 löschen</translation>
   </message>
   <message>
+   <source>Delete %1 parts</source>
+   <translation>%1 Teile löschen</translation>
+  </message>
+  <message>
    <source>Delete shot</source>
    <translation>Aufnahme löschen</translation>
+  </message>
+  <message>
+   <source>Delete the building instead</source>
+   <translation>Löschen Sie stattdessen das Gebäude</translation>
   </message>
   <message>
    <source>Delete the selection and what depends on it</source>
@@ -2151,12 +2301,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Die Gruppe auflösen, ihre Objekte behalten</translation>
   </message>
   <message>
+   <source>Distance</source>
+   <translation>Abstand</translation>
+  </message>
+  <message>
    <source>Distance at which haze hides everything</source>
    <translation>Entfernung, ab der Dunst alles verhüllt</translation>
   </message>
   <message>
    <source>Distance between heights of the ground; finer takes more memory</source>
    <translation>Abstand der Höhen des Bodens; feiner braucht mehr Speicher</translation>
+  </message>
+  <message>
+   <source>Distance from copy to copy, across the building</source>
+   <translation>Abstand von Kopie zu Kopie, quer zum Gebäude</translation>
+  </message>
+  <message>
+   <source>Distance from copy to copy, along the building</source>
+   <translation>Abstand von Kopie zu Kopie, längs zum Gebäude</translation>
+  </message>
+  <message>
+   <source>Distance from copy to copy, upwards: a stack</source>
+   <translation>Abstand von Kopie zu Kopie nach oben: ein Stapel</translation>
   </message>
   <message>
    <source>Distance from one hill to the next</source>
@@ -2307,6 +2473,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Duplizieren</translation>
   </message>
   <message>
+   <source>Duplicate faces</source>
+   <translation>Doppelte Flächen</translation>
+  </message>
+  <message>
    <source>Duplicate shot</source>
    <translation>Aufnahme duplizieren</translation>
   </message>
@@ -2451,8 +2621,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Flächen</translation>
   </message>
   <message>
+   <source>Faces of two parts in one plane, which flicker. The cure brings the smaller one forward.</source>
+   <translation>Flächen zweier Teile in einer Ebene; sie flimmern. Die Abhilfe rückt die kleinere nach vorn.</translation>
+  </message>
+  <message>
+   <source>Faces that are shaded from the wrong side. The cure computes normals anew; edges sharper than the angle stay sharp.</source>
+   <translation>Flächen, die von der falschen Seite schattiert werden. Die Abhilfe berechnet die Normalen neu; Kanten, die schärfer als der Winkel sind, bleiben scharf.</translation>
+  </message>
+  <message>
+   <source>Faces that are there twice and flicker. The cure keeps one of each.</source>
+   <translation>Flächen, die doppelt da sind und flimmern. Die Abhilfe behält je eine.</translation>
+  </message>
+  <message>
    <source>Faces the camera</source>
    <translation>Zur Kamera gewandt</translation>
+  </message>
+  <message>
+   <source>Faces whose front looks into the body: glass and light are wrong there. The cure turns them.</source>
+   <translation>Flächen, deren Vorderseite nach innen zeigt: Glas und Licht sind dort falsch. Die Abhilfe dreht sie um.</translation>
+  </message>
+  <message>
+   <source>Faces without area. The cure welds vertices that are this close and removes what has no area.</source>
+   <translation>Flächen ohne Inhalt. Die Abhilfe verschweißt Punkte, die so nah beieinander liegen, und entfernt, was keinen Inhalt hat.</translation>
   </message>
   <message>
    <source>Fair-faced concrete</source>
@@ -2485,6 +2675,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Fan palm</source>
    <translation>Fächerpalme</translation>
+  </message>
+  <message>
+   <source>Fault</source>
+   <translation>Fehler</translation>
+  </message>
+  <message>
+   <source>Faults of the model</source>
+   <translation>Fehler des Modells</translation>
   </message>
   <message>
    <source>Favourite</source>
@@ -2607,6 +2805,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Jedes Objekt nach Name, Gruppe, Art oder Material suchen</translation>
   </message>
   <message>
+   <source>Find faults of the model, such as faces that are inside out, and cure them</source>
+   <translation>Fehler des Modells finden, etwa umgestülpte Flächen, und beheben</translation>
+  </message>
+  <message>
    <source>Find…</source>
    <translation>Suchen …</translation>
   </message>
@@ -2631,6 +2833,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wurzelanlauf</translation>
   </message>
   <message>
+   <source>Flat faces with nothing behind them: walls that let light leak. The cure gives them a thickness behind their front.</source>
+   <translation>Ebene Flächen ohne etwas dahinter: Wände, durch die Licht dringt. Die Abhilfe gibt ihnen eine Dicke hinter ihrer Vorderseite.</translation>
+  </message>
+  <message>
    <source>Flatness</source>
    <translation>Flachheit</translation>
   </message>
@@ -2641,6 +2847,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Floating leaves</source>
    <translation>Schwimmblätter</translation>
+  </message>
+  <message>
+   <source>Floats up to %1, buried up to %2</source>
+   <translation>Schwebt bis %1, im Boden bis %2</translation>
   </message>
   <message>
    <source>Flower</source>
@@ -2767,6 +2977,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Verzinkter Stahl</translation>
   </message>
   <message>
+   <source>Gap under the building</source>
+   <translation>Spalt unter dem Gebäude</translation>
+  </message>
+  <message>
    <source>Gaps</source>
    <translation>Lücken</translation>
   </message>
@@ -2801,6 +3015,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Glass</source>
    <translation>Glas</translation>
+  </message>
+  <message>
+   <source>Go to</source>
+   <translation>Hingehen</translation>
   </message>
   <message>
    <source>Grade</source>
@@ -3023,6 +3241,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie Längen gezeigt werden; eingeben lässt sich jede Einheit</translation>
   </message>
   <message>
+   <source>How many copies are made</source>
+   <translation>Wie viele Kopien entstehen</translation>
+  </message>
+  <message>
+   <source>How much the cure does</source>
+   <translation>Wie viel die Abhilfe tut</translation>
+  </message>
+  <message>
    <source>How much the plants differ in size</source>
    <translation>Wie sehr sich die Pflanzen in der Größe unterscheiden</translation>
   </message>
@@ -3141,6 +3367,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Include in shot</source>
    <translation>In die Aufnahme einschließen</translation>
+  </message>
+  <message>
+   <source>Inside-out faces</source>
+   <translation>Umgestülpte Flächen</translation>
   </message>
   <message>
    <source>Instances</source>
@@ -3291,6 +3521,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rasen</translation>
   </message>
   <message>
+   <source>Lay it at random</source>
+   <translation>Zufällig verlegen</translation>
+  </message>
+  <message>
    <source>Layered boulder</source>
    <translation>Geschichteter Findling</translation>
   </message>
@@ -3363,6 +3597,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Laub, Blüten und Farben durch das Jahr</translation>
   </message>
   <message>
+   <source>Leftovers</source>
+   <translation>Überbleibsel</translation>
+  </message>
+  <message>
    <source>Legend</source>
    <translation>Legende</translation>
   </message>
@@ -3393,6 +3631,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Lens shift</source>
    <translation>Shift</translation>
+  </message>
+  <message>
+   <source>Level a pad</source>
+   <translation>Planum anlegen</translation>
   </message>
   <message>
    <source>Level of the building's underside</source>
@@ -3465,6 +3707,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Limewashed brick</source>
    <translation>Ziegel, gekalkt</translation>
+  </message>
+  <message>
+   <source>Limit</source>
+   <translation>Grenze</translation>
   </message>
   <message>
    <source>Limits for the panes only; final renders ignore them.</source>
@@ -3559,6 +3805,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Umsehen, Senkrechte bleiben senkrecht</translation>
   </message>
   <message>
+   <source>Looking for snags…</source>
+   <translation>Mängel werden gesucht …</translation>
+  </message>
+  <message>
+   <source>Loose vertices</source>
+   <translation>Lose Punkte</translation>
+  </message>
+  <message>
    <source>Lower</source>
    <translation>Senken</translation>
   </message>
@@ -3569,6 +3823,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Made of</source>
    <translation>Besteht aus</translation>
+  </message>
+  <message>
+   <source>Make %1 of %2</source>
+   <translation>%1 aus %2</translation>
+  </message>
+  <message>
+   <source>Make %1 parts of %2</source>
+   <translation>%1 Teile aus %2</translation>
+  </message>
+  <message>
+   <source>Make the copies; they are parts like the others</source>
+   <translation>Die Kopien anlegen; sie sind Teile wie die anderen</translation>
   </message>
   <message>
    <source>Male fern</source>
@@ -3589,6 +3855,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Material library; drag onto parts of a building</source>
    <translation>Materialbibliothek; auf Bauteile ziehen</translation>
+  </message>
+  <message>
+   <source>Material of the selected parts</source>
+   <translation>Material der ausgewählten Teile</translation>
   </message>
   <message>
    <source>Material slot of the model; click a part to pick its own</source>
@@ -3733,6 +4003,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Move</source>
    <translation>Verschieben</translation>
+  </message>
+  <message>
+   <source>Move %1</source>
+   <translation>%1 verschieben</translation>
+  </message>
+  <message>
+   <source>Move %1 parts</source>
+   <translation>%1 Teile verschieben</translation>
   </message>
   <message>
    <source>Move left</source>
@@ -3907,12 +4185,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kein Alpha; einfarbiger Hintergrund entfernt</translation>
   </message>
   <message>
+   <source>No pad: the ground is as it was.</source>
+   <translation>Kein Planum: Der Boden ist, wie er war.</translation>
+  </message>
+  <message>
    <source>No problems found.</source>
    <translation>Keine Probleme gefunden.</translation>
   </message>
   <message>
    <source>No shot</source>
    <translation>Keine Aufnahme</translation>
+  </message>
+  <message>
+   <source>No snags found.</source>
+   <translation>Keine Mängel gefunden.</translation>
   </message>
   <message>
    <source>No temporary folder can be created in %w</source>
@@ -3983,6 +4269,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Nichts rückgängig zu machen</translation>
   </message>
   <message>
+   <source>Nothing would be left of %w</source>
+   <translation>Von %w bliebe nichts übrig</translation>
+  </message>
+  <message>
    <source>Nudge one step; Shift ten steps, Ctrl a tenth; Page Up and Page Down for height</source>
    <translation>Einen Schritt rücken; Umschalt zehn Schritte, Strg ein Zehntel; Bild auf und ab für die Höhe</translation>
   </message>
@@ -4001,6 +4291,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Oak bark</source>
    <translation>Eichenrinde</translation>
+  </message>
+  <message>
+   <source>Of the arc, or of the bend: the centre lies so far across from the parts</source>
+   <translation>Des Bogens oder der Biegung: Der Mittelpunkt liegt so weit quer von den Teilen</translation>
   </message>
   <message>
    <source>Off: hidden in the panes and left out of renders</source>
@@ -4045,6 +4339,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Open a project file</source>
    <translation>Eine Projektdatei öffnen</translation>
+  </message>
+  <message>
+   <source>Open edges</source>
+   <translation>Offene Kanten</translation>
   </message>
   <message>
    <source>Open folder</source>
@@ -4105,6 +4403,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Overcast</source>
    <translation>Bedeckt</translation>
+  </message>
+  <message>
+   <source>Own material</source>
+   <translation>Eigenes Material</translation>
   </message>
   <message>
    <source>Own mix</source>
@@ -4169,6 +4471,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Parameter group</source>
    <translation>Wertegruppe</translation>
+  </message>
+  <message>
+   <source>Parts</source>
+   <translation>Teile</translation>
   </message>
   <message>
    <source>Passes</source>
@@ -4367,6 +4673,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Fahne</translation>
   </message>
   <message>
+   <source>Points that no face uses. They are not seen. The cure removes them.</source>
+   <translation>Punkte, die keine Fläche benutzt. Man sieht sie nicht. Die Abhilfe entfernt sie.</translation>
+  </message>
+  <message>
    <source>Pollarded willow</source>
    <translation>Kopfweide</translation>
   </message>
@@ -4451,6 +4761,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Lupine</translation>
   </message>
   <message>
+   <source>Put a model from a file in the place of each selected part</source>
+   <translation>Ein Modell aus einer Datei an die Stelle jedes ausgewählten Teils setzen</translation>
+  </message>
+  <message>
    <source>Q, E, Page Up, Page Down</source>
    <translation>Q, E, Bild auf, Bild ab</translation>
   </message>
@@ -4479,6 +4793,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Heben</translation>
   </message>
   <message>
+   <source>Raise above the water</source>
+   <translation>Über das Wasser heben</translation>
+  </message>
+  <message>
    <source>Raise by</source>
    <translation>Heben um</translation>
   </message>
@@ -4499,12 +4817,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zufällig ist für unregelmäßige Texturen wie Putz, Kies oder Rinde; nicht für Ziegel oder Bretter</translation>
   </message>
   <message>
+   <source>Re-import</source>
+   <translation>Neu importieren</translation>
+  </message>
+  <message>
+   <source>Re-imported %1</source>
+   <translation>%1 neu importiert</translation>
+  </message>
+  <message>
+   <source>Re-import…</source>
+   <translation>Neu importieren …</translation>
+  </message>
+  <message>
    <source>Reach</source>
    <translation>Reichweite</translation>
   </message>
   <message>
    <source>Reach of the brush ([ and ])</source>
    <translation>Reichweite des Pinsels ([ und ])</translation>
+  </message>
+  <message>
+   <source>Read the changed file of a building again; place, materials and changes stay</source>
+   <translation>Die geänderte Datei eines Gebäudes neu lesen; Lage, Materialien und Änderungen bleiben</translation>
   </message>
   <message>
    <source>Reader on a bench</source>
@@ -4537,6 +4871,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Recent projects with thumbnails</source>
    <translation>Letzte Projekte mit Vorschaubildern</translation>
+  </message>
+  <message>
+   <source>Recompute normals</source>
+   <translation>Normalen neu berechnen</translation>
   </message>
   <message>
    <source>Recover</source>
@@ -4611,12 +4949,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Entfernen</translation>
   </message>
   <message>
+   <source>Remove duplicate faces</source>
+   <translation>Doppelte Flächen entfernen</translation>
+  </message>
+  <message>
    <source>Remove from group</source>
    <translation>Aus der Gruppe nehmen</translation>
   </message>
   <message>
    <source>Remove from library</source>
    <translation>Aus der Bibliothek entfernen</translation>
+  </message>
+  <message>
+   <source>Remove leftovers</source>
+   <translation>Überbleibsel entfernen</translation>
+  </message>
+  <message>
+   <source>Remove loose vertices</source>
+   <translation>Lose Punkte entfernen</translation>
   </message>
   <message>
    <source>Remove map</source>
@@ -4699,12 +5049,44 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wiederholen</translation>
   </message>
   <message>
+   <source>Repeat %1</source>
+   <translation>%1 wiederholen</translation>
+  </message>
+  <message>
+   <source>Repeat %1 parts</source>
+   <translation>%1 Teile wiederholen</translation>
+  </message>
+  <message>
+   <source>Repeat and bend</source>
+   <translation>Wiederholen und biegen</translation>
+  </message>
+  <message>
    <source>Repeat the undone step</source>
    <translation>Den zurückgenommenen Schritt wiederholen</translation>
   </message>
   <message>
    <source>Replace</source>
    <translation>Ersetzen</translation>
+  </message>
+  <message>
+   <source>Replace %1</source>
+   <translation>%1 ersetzen</translation>
+  </message>
+  <message>
+   <source>Replace %1 parts</source>
+   <translation>%1 Teile ersetzen</translation>
+  </message>
+  <message>
+   <source>Replace by file</source>
+   <translation>Durch Datei ersetzen</translation>
+  </message>
+  <message>
+   <source>Replace by file…</source>
+   <translation>Durch Datei ersetzen …</translation>
+  </message>
+  <message>
+   <source>Replace part</source>
+   <translation>Teil ersetzen</translation>
   </message>
   <message>
    <source>Reset to default</source>
@@ -5022,6 +5404,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Setzen: das Gebäude importieren und auf seinen Boden stellen</translation>
   </message>
   <message>
+   <source>Seating</source>
+   <translation>Stand</translation>
+  </message>
+  <message>
    <source>Second key</source>
    <translation>Zweite Taste</translation>
   </message>
@@ -5054,6 +5440,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wählen Sie zuerst ein Gebäude aus.</translation>
   </message>
   <message>
+   <source>Select alike</source>
+   <translation>Gleiche auswählen</translation>
+  </message>
+  <message>
    <source>Select all</source>
    <translation>Alles auswählen</translation>
   </message>
@@ -5066,12 +5456,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Alle dieser Art auswählen</translation>
   </message>
   <message>
+   <source>Select all of this material</source>
+   <translation>Alle dieses Materials auswählen</translation>
+  </message>
+  <message>
+   <source>Select all parts that are the same thing in another place</source>
+   <translation>Alle Teile auswählen, die dasselbe an anderer Stelle sind</translation>
+  </message>
+  <message>
    <source>Select and drag items over the site; they keep to the ground</source>
    <translation>Objekte auswählen und über das Grundstück ziehen; sie bleiben auf dem Boden</translation>
   </message>
   <message>
    <source>Select every item of the kinds selected</source>
    <translation>Jedes Objekt der ausgewählten Gruppen auswählen</translation>
+  </message>
+  <message>
+   <source>Select every part of the building that is of this material</source>
+   <translation>Jedes Teil des Gebäudes auswählen, das aus diesem Material ist</translation>
   </message>
   <message>
    <source>Select none</source>
@@ -5084,6 +5486,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Select planting; move, rotate and scale it or single specimens</source>
    <translation>Bepflanzung auswählen; sie oder einzelne Solitäre verschieben, drehen und skalieren</translation>
+  </message>
+  <message>
+   <source>Select the item and bring it into view; a double click does the same</source>
+   <translation>Das Objekt auswählen und ins Bild holen; ein Doppelklick tut dasselbe</translation>
   </message>
   <message>
    <source>Select; again in the same place: inside a group, one plant, what lies below</source>
@@ -5106,8 +5512,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Sensorbreite</translation>
   </message>
   <message>
+   <source>Separate coplanar faces</source>
+   <translation>Koplanare Flächen trennen</translation>
+  </message>
+  <message>
    <source>Separate files</source>
    <translation>Eigene Dateien</translation>
+  </message>
+  <message>
+   <source>Set the base level so that the largest gap, up or down, is as small as can be</source>
+   <translation>Die Unterkante so setzen, dass der größte Spalt nach oben oder unten so klein wie möglich ist</translation>
   </message>
   <message>
    <source>Set the selected building down on the ground below it</source>
@@ -5160,6 +5574,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Share of this species in the mix</source>
    <translation>Anteil dieser Art an der Mischung</translation>
+  </message>
+  <message>
+   <source>Sharp from</source>
+   <translation>Scharf ab</translation>
+  </message>
+  <message>
+   <source>Sheets without thickness</source>
+   <translation>Flächen ohne Dicke</translation>
   </message>
   <message>
    <source>Shift+click</source>
@@ -5256,6 +5678,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Show or hide these rows</source>
    <translation>Diese Zeilen zeigen oder verbergen</translation>
+  </message>
+  <message>
+   <source>Show or hide, also in renders</source>
+   <translation>Zeigen oder verbergen, auch in Renderings</translation>
   </message>
   <message>
    <source>Show or hide, also in renders (%1)</source>
@@ -5370,6 +5796,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Anstieg nach Nord</translation>
   </message>
   <message>
+   <source>Small things that touch nothing, and figures for scale. The cure removes them.</source>
+   <translation>Kleine Dinge, die nichts berühren, und Maßstabsfiguren. Die Abhilfe entfernt sie.</translation>
+  </message>
+  <message>
    <source>Smaller or larger radius</source>
    <translation>Kleinerer oder größerer Radius</translation>
   </message>
@@ -5380,6 +5810,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Smooth render</source>
    <translation>Glattputz</translation>
+  </message>
+  <message>
+   <source>Snags</source>
+   <translation>Mängel</translation>
+  </message>
+  <message>
+   <source>Snags of the site</source>
+   <translation>Mängel des Geländes</translation>
+  </message>
+  <message>
+   <source>Snags…</source>
+   <translation>Mängel …</translation>
   </message>
   <message>
    <source>Snap</source>
@@ -5682,8 +6124,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Tisch</translation>
   </message>
   <message>
+   <source>Take back change</source>
+   <translation>Änderung zurücknehmen</translation>
+  </message>
+  <message>
+   <source>Take back: %1</source>
+   <translation>Zurücknehmen: %1</translation>
+  </message>
+  <message>
    <source>Take the key from the other command</source>
    <translation>Dem anderen Befehl die Taste nehmen</translation>
+  </message>
+  <message>
+   <source>Take this change back; the later ones stay</source>
+   <translation>Diese Änderung zurücknehmen; die späteren bleiben</translation>
   </message>
   <message>
    <source>Tangent-space normals, green up</source>
@@ -5954,6 +6408,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Diese konnten nicht gelesen werden: %1.</translation>
   </message>
   <message>
+   <source>Thicken sheets</source>
+   <translation>Flächen verdicken</translation>
+  </message>
+  <message>
    <source>Thickness</source>
    <translation>Dicke</translation>
   </message>
@@ -6042,6 +6500,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Oberboden</translation>
   </message>
   <message>
+   <source>Touches the ground all round.</source>
+   <translation>Berührt den Boden rundum.</translation>
+  </message>
+  <message>
    <source>Translucency</source>
    <translation>Lichtdurchlass</translation>
   </message>
@@ -6080,6 +6542,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Tuft</source>
    <translation>Horst</translation>
+  </message>
+  <message>
+   <source>Turn</source>
+   <translation>Drehung</translation>
+  </message>
+  <message>
+   <source>Turn faces outwards</source>
+   <translation>Flächen nach außen drehen</translation>
+  </message>
+  <message>
+   <source>Turn from copy to copy about the centre: an arc</source>
+   <translation>Drehung von Kopie zu Kopie um den Mittelpunkt: ein Bogen</translation>
   </message>
   <message>
    <source>Turns boards, courses and maps on their face</source>
@@ -6192,6 +6666,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Untitled site</source>
    <translation>Grundstück ohne Namen</translation>
+  </message>
+  <message>
+   <source>Up</source>
+   <translation>Hoch</translation>
   </message>
   <message>
    <source>Up and Down walk, Left and Right turn</source>
@@ -6382,6 +6860,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Trauerweide</translation>
   </message>
   <message>
+   <source>Weld vertices</source>
+   <translation>Punkte verschweißen</translation>
+  </message>
+  <message>
+   <source>Weld within</source>
+   <translation>Verschweißen bis</translation>
+  </message>
+  <message>
    <source>West</source>
    <translation>West</translation>
   </message>
@@ -6400,6 +6886,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>What grows here; the rows below change it further. Another one replaces mix, density and spacing</source>
    <translation>Was hier wächst; die Zeilen darunter ändern es weiter. Eine andere ersetzt Mischung, Dichte und Abstand</translation>
+  </message>
+  <message>
+   <source>What is wrong</source>
+   <translation>Was nicht stimmt</translation>
   </message>
   <message>
    <source>What it cost, with the currency</source>
@@ -6428,6 +6918,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>What was found in the file is damaged</source>
    <translation>Was in der Datei gefunden wurde, ist beschädigt</translation>
+  </message>
+  <message>
+   <source>What would be noticed in the picture as a mistake, such as a house that floats</source>
+   <translation>Was im Bild als Fehler auffiele, etwa ein schwebendes Haus</translation>
   </message>
   <message>
    <source>Wheel, pinch</source>
@@ -6538,6 +7032,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Schreibt nur den Ausschnitt, in voller Größe</translation>
   </message>
   <message>
+   <source>Wrong shading normals</source>
+   <translation>Falsche Normalen</translation>
+  </message>
+  <message>
    <source>Y up</source>
    <translation>Y oben</translation>
   </message>
@@ -6560,6 +7058,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Z up</source>
    <translation>Z oben</translation>
+  </message>
+  <message>
+   <source>Zoom to</source>
+   <translation>Heranholen</translation>
   </message>
   <message>
    <source>Zoom to all</source>
@@ -6826,6 +7328,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gebäude</translation>
   </message>
   <message>
+   <source>buried up to %1 along %2 %</source>
+   <translation>im Boden bis %1 auf %2 %</translation>
+  </message>
+  <message>
    <source>canes that bow to the ground</source>
    <translation>Ruten, die sich zum Boden neigen</translation>
   </message>
@@ -6844,6 +7350,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>centres</source>
    <translation>Mitten</translation>
+  </message>
+  <message>
+   <source>changed: %1</source>
+   <translation>geändert: %1</translation>
+  </message>
+  <message>
+   <source>changes without their part: %1</source>
+   <translation>Änderungen ohne ihr Teil: %1</translation>
   </message>
   <message>
    <source>child</source>
@@ -6896,6 +7410,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>coping on edge</source>
    <translation>hochkant gestellte Abdeckung</translation>
+  </message>
+  <message>
+   <source>coplanar faces: %1, at %2</source>
+   <translation>koplanare Flächen: %1, bei %2</translation>
   </message>
   <message>
    <source>copper</source>
@@ -7161,6 +7679,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>schwimmende Blätter</translation>
   </message>
   <message>
+   <source>floats by %1</source>
+   <translation>schwebt um %1</translation>
+  </message>
+  <message>
+   <source>floats up to %1 along %2 % of its outline</source>
+   <translation>schwebt bis %1 auf %2 % des Umrisses</translation>
+  </message>
+  <message>
    <source>foliage to the ground</source>
    <translation>Laub bis zum Boden</translation>
   </message>
@@ -7229,6 +7755,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>goldener Herbst</translation>
   </message>
   <message>
+   <source>gone: %1</source>
+   <translation>weg: %1</translation>
+  </message>
+  <message>
    <source>grey hair tied</source>
    <translation>graues Haar gebunden</translation>
   </message>
@@ -7247,6 +7777,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>ground</source>
    <translation>Boden</translation>
+  </message>
+  <message>
+   <source>ground stands %1 over the edge of a floor</source>
+   <translation>Boden steht %1 über dem Rand eines Fußbodens</translation>
   </message>
   <message>
    <source>group</source>
@@ -7356,6 +7890,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>riesige Blätter am Boden</translation>
   </message>
   <message>
+   <source>implausible size: %1</source>
+   <translation>unglaubwürdige Größe: %1</translation>
+  </message>
+  <message>
+   <source>inside-out faces: %1, at %2</source>
+   <translation>umgestülpte Flächen: %1, bei %2</translation>
+  </message>
+  <message>
    <source>keeled glossy leaves</source>
    <translation>gekielte, glänzende Blätter</translation>
   </message>
@@ -7426,6 +7968,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>leaves only on top</source>
    <translation>Blätter nur oben</translation>
+  </message>
+  <message>
+   <source>leftovers: %1, such as %2</source>
+   <translation>Überbleibsel: %1, etwa %2</translation>
   </message>
   <message>
    <source>legend</source>
@@ -7608,6 +8154,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>nadelförmige Blätter</translation>
   </message>
   <message>
+   <source>new: %1</source>
+   <translation>neu: %1</translation>
+  </message>
+  <message>
    <source>no cuts</source>
    <translation>keine Schnitte</translation>
   </message>
@@ -7654,6 +8204,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>not set</source>
    <translation>nicht angegeben</translation>
+  </message>
+  <message>
+   <source>nothing changed</source>
+   <translation>nichts geändert</translation>
   </message>
   <message>
    <source>old, broad and hollow-looking</source>
@@ -8116,6 +8670,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>innen Erde</translation>
   </message>
   <message>
+   <source>soil stands %1 over a floor</source>
+   <translation>Erde steht %1 über einem Fußboden</translation>
+  </message>
+  <message>
    <source>spade</source>
    <translation>Spaten</translation>
   </message>
@@ -8270,6 +8828,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>taller than wide</source>
    <translation>höher als breit</translation>
+  </message>
+  <message>
+   <source>texture of %1 repeats %2 times</source>
+   <translation>Textur von %1 wiederholt sich %2-mal</translation>
+  </message>
+  <message>
+   <source>texture of %1 too coarse: %2 a texel</source>
+   <translation>Textur von %1 zu grob: %2 je Texel</translation>
   </message>
   <message>
    <source>the site becomes %1 with a grid of %2</source>
@@ -8504,6 +9070,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wasser</translation>
   </message>
   <message>
+   <source>water stands %1 over a floor</source>
+   <translation>Wasser steht %1 über einem Fußboden</translation>
+  </message>
+  <message>
    <source>weathered</source>
    <translation>verwittert</translation>
   </message>
@@ -8594,6 +9164,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>zigzag branches</source>
    <translation>zickzackförmige Zweige</translation>
+  </message>
+  <message>
+   <source>± %1</source>
+   <translation>± %1</translation>
   </message>
   <message>
    <source>· author: %1</source>

@@ -11,6 +11,13 @@
    </translation>
   </message>
   <message numerus="yes">
+   <source>%1: %n kind(s) of faults</source>
+   <translation>
+    <numerusform>%1: %n kind of faults</numerusform>
+    <numerusform>%1: %n kinds of faults</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>%1: %n shot(s) changed</source>
    <translation>
     <numerusform>%1: %n shot changed</numerusform>
@@ -64,6 +71,13 @@
    <translation>
     <numerusform>%n part</numerusform>
     <numerusform>%n parts</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
+   <source>%n snag(s)</source>
+   <translation>
+    <numerusform>%n snag</numerusform>
+    <numerusform>%n snags</numerusform>
    </translation>
   </message>
   <message numerus="yes">

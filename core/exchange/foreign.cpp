@@ -20,7 +20,7 @@
 #include "core/base/error.h"
 #include "core/exchange/reason.h"
 #include "core/finish/encode.h"
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 
 namespace thallos {
 

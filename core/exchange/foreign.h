@@ -9,7 +9,7 @@
 #include "core/base/progress.h"
 #include "core/base/text.h"
 #include "core/ground/height_field.h"
-#include "core/material/model.h"
+#include "core/model/model.h"
 
 namespace thallos {
 

@@ -22,10 +22,11 @@ ForeignModel refitted(const ForeignModel& read, float unit, char up) {
         using V = std::remove_cvref_t<decltype(p)>;
         return up == read.up ? p : up == 'z' ? V(p.x, p.z, -p.y) : V(p.x, -p.z, p.y);
     };
-    for (Part& part : out.model.parts) {
-        for (V3f& p : part.mesh.positions) p = turned(p) * scale;
-        for (V3f& n : part.mesh.normals) n = turned(n);
-    }
+    for (Part& part : out.model.parts)
+        changeMesh(part, [&](Mesh& mesh) {
+            for (V3f& p : mesh.positions) p = turned(p) * scale;
+            for (V3f& n : mesh.normals) n = turned(n);
+        });
     out.origin = turned(read.origin) * static_cast<double>(scale) + V3d(tidy(out.model).shift);
     out.unit = unit;
     out.up = up;

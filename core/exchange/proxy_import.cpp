@@ -11,8 +11,8 @@
 #include "core/base/error.h"
 #include "core/finish/encode.h"
 #include "core/material/cutout.h"
-#include "core/material/model_blob.h"
 #include "core/mesh/reduce.h"
+#include "core/model/model_blob.h"
 
 namespace thallos {
 
@@ -80,8 +80,8 @@ std::vector<Girth> girths(const Model& model) {
     std::vector<Girth> out(model.materials.size());
     for (const Part& p : model.parts) {
         Girth& g = out[static_cast<size_t>(p.material)];
-        g.triangles += static_cast<int64_t>(p.mesh.triangles.size());
-        g.pieces += piecesOf(p.mesh).count;
+        g.triangles += static_cast<int64_t>(p.mesh->triangles.size());
+        g.pieces += piecesOf(*p.mesh).count;
     }
     return out;
 }
@@ -106,7 +106,7 @@ V3f middleOf(const ProxyDraft& draft, PartRole role) {
     float n = 0;
     for (const Part& p : draft.model.parts)
         if (draft.materials[static_cast<size_t>(p.material)].role == role)
-            for (const V3f& v : p.mesh.positions) {
+            for (const V3f& v : p.mesh->positions) {
                 sum += v;
                 ++n;
             }
@@ -127,8 +127,8 @@ std::string metres(float m) {
 size_t bytesOf(const Model& model) {
     size_t n = 0;
     for (const Part& p : model.parts)
-        n += p.mesh.positions.size() * sizeof(V3f) + p.mesh.normals.size() * sizeof(V3f) +
-             p.mesh.uvs.size() * sizeof(V2f) + p.mesh.triangles.size() * sizeof(V3i);
+        n += p.mesh->positions.size() * sizeof(V3f) + p.mesh->normals.size() * sizeof(V3f) +
+             p.mesh->uvs.size() * sizeof(V2f) + p.mesh->triangles.size() * sizeof(V3i);
     for (const Surface& s : model.materials)
         for (const Map map : kMaps)
             if (s.maps.*map) n += (s.maps.*map)->rgba.size();
@@ -270,7 +270,7 @@ V2f footOf(const Model& model, const std::vector<PartRole>& roles) {
     for (const bool woodOnly : {true, false}) {
         for (const Part& p : model.parts) {
             if (woodOnly && roles[static_cast<size_t>(p.material)] != PartRole::Wood) continue;
-            for (const V3f& v : p.mesh.positions)
+            for (const V3f& v : p.mesh->positions)
                 if (v.z < 0.02f * top) {
                     sum += xy(v);
                     ++n;
@@ -286,8 +286,10 @@ void turnUp(Model& model, const ProxyDraft& draft) {
     const float crown = middleOf(draft, PartRole::Leaf).y, stem = middleOf(draft, PartRole::Wood).y;
     const float up = crown >= stem ? 1.0f : -1.0f;
     for (Part& p : model.parts)
-        for (auto* list : {&p.mesh.positions, &p.mesh.normals})
-            for (V3f& v : *list) v = {v.x, -up * v.z, up * v.y};
+        changeMesh(p, [up](Mesh& mesh) {
+            for (auto* list : {&mesh.positions, &mesh.normals})
+                for (V3f& v : *list) v = {v.x, -up * v.z, up * v.y};
+        });
     tidy(model);
 }
 
@@ -360,7 +362,7 @@ void clean(Model& m, const ProxyDraft& draft, const ProxyOrder& order, const std
     }
     for (const Part& p : m.parts) {
         const Surface& s = m.materials[static_cast<size_t>(p.material)];
-        if (p.mesh.uvs.empty() && !s.maps.empty() && s.textureSize <= 0)
+        if (p.mesh->uvs.empty() && !s.maps.empty() && s.textureSize <= 0)
             report.push_back(Text("%1: no UVs; the texture is not mapped", p.name));
     }
 }
@@ -376,7 +378,7 @@ float fillParts(std::vector<Mesh>& meshes, Model& model) {
         if (all > kMost)
             meshes[k] = lightened(meshes[k], std::max<size_t>(kMost * meshes[k].triangles.size() / all, 12), k);
         for (const V3f& v : meshes[k].positions) reach = std::max(reach, xy(v).length());
-        model.parts.push_back({kProxyParts[k], static_cast<int>(k), std::move(meshes[k])});
+        model.parts.push_back(partOf(kProxyParts[k], static_cast<int>(k), std::move(meshes[k])));
     }
     return reach;
 }
@@ -488,7 +490,7 @@ ProxyDraft draftOf(const Picture& picture, const std::string& name) {
     Surface surface{.name = "picture", .baseColor = Rgb(1), .roughness = 0.9f, .specular = 0.1f};
     surface.maps.color = std::make_shared<const Picture>(std::move(p));
     m.materials = {surface};
-    m.parts = {{name, 0, std::move(card)}};
+    m.parts = {partOf(name, 0, std::move(card))};
     out.materials = {{"picture", PartRole::Other, 2}};
     const std::string words = lowered(name);
     out.kind = says(words, {"tree", "oak", "birch", "pine", "ash"})         ? SpeciesKind::Broadleaf
@@ -530,9 +532,10 @@ ProxyMade makeProxy(const ProxyDraft& draft, const ProxyOrder& order) {
     const float scale = order.height / std::max(bounds(m).max.z, 1e-6f);
     if (!draft.flat && std::abs(scale - 1) > 0.02f)
         out.report.push_back(Text("Scaled from %1 to %2", metres(bounds(m).max.z), metres(order.height)));
-    for (Part& p : m.parts) {
-        for (V3f& v : p.mesh.positions) v = V3f(v.x - foot.x, v.y - foot.y, v.z) * scale;
-        join(meshes[at[static_cast<size_t>(p.material)]], std::move(p.mesh));
+    for (const Part& p : m.parts) {
+        Mesh placed = *p.mesh;
+        for (V3f& v : placed.positions) v = V3f(v.x - foot.x, v.y - foot.y, v.z) * scale;
+        join(meshes[at[static_cast<size_t>(p.material)]], std::move(placed));
     }
     const float reach = fillParts(meshes, *model);
     out.trianglesAfter = triangleCount(*model);
@@ -579,10 +582,11 @@ std::filesystem::path keepProxy(const ProxyMade& made, const std::filesystem::pa
 
 Model cardOf(const ProxyDraft& flat, float height, bool mist) {
     Model m = flat.model;
-    for (Part& p : m.parts) {
-        for (V3f& v : p.mesh.positions) v *= height;
-        p.mesh.normals.clear();
-    }
+    for (Part& p : m.parts)
+        changeMesh(p, [height](Mesh& mesh) {
+            for (V3f& v : mesh.positions) v *= height;
+            mesh.normals.clear();
+        });
     Surface& s = m.materials[0];
     s.specular = 0;
     s.translucency = 0.5f; // lit from either side

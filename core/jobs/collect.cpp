@@ -8,7 +8,7 @@
 
 #include "core/base/error.h"
 #include "core/finish/encode.h"
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 #include "core/project/store.h"
 
 namespace thallos {

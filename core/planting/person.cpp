@@ -446,7 +446,7 @@ Model scaleFigure() {
     for (size_t k = 0; k < m.materials.size(); ++k) {
         Mesh mesh = form.parts[k];
         for (V3f& p : mesh.positions) p *= 1.75f / top;
-        m.parts.push_back({m.materials[k].name, static_cast<int>(k), std::move(mesh)});
+        m.parts.push_back(partOf(m.materials[k].name, static_cast<int>(k), std::move(mesh)));
     }
     tidy(m);
     return m;

@@ -3,7 +3,7 @@
 
 #include <string>
 
-#include "core/material/model.h"
+#include "core/model/model.h"
 #include "core/planting/form.h"
 
 namespace thallos {

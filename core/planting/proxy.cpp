@@ -9,8 +9,8 @@
 #include "core/base/elementary.h"
 #include "core/base/error.h"
 #include "core/base/hash.h"
-#include "core/material/model_blob.h"
 #include "core/mesh/reduce.h"
+#include "core/model/model_blob.h"
 #include "core/planting/leaves.h"
 
 namespace thallos {
@@ -80,7 +80,7 @@ Form card(const Model& model, float scale, bool mirrored) {
     form.parts.resize(std::size(kProxyParts));
     for (const Part& part : model.parts) {
         if (part.material >= static_cast<int>(std::size(kProxyParts))) continue;
-        Mesh m = part.mesh;
+        Mesh m = *part.mesh;
         for (V3f& p : m.positions) p *= scale;
         if (mirrored)
             for (V2f& uv : m.uvs) uv.x = 1 - uv.x;
@@ -112,7 +112,7 @@ Shaper growProxy(const ProxyRecipe& recipe, const Growth& growth) {
     const float c = elementary::cos(yaw), s = elementary::sin(yaw);
     for (const Part& part : model->parts) {
         if (part.material >= static_cast<int>(std::size(kProxyParts))) continue;
-        Body b{part.mesh, piecesOf(part.mesh), static_cast<size_t>(part.material)};
+        Body b{*part.mesh, piecesOf(*part.mesh), static_cast<size_t>(part.material)};
         for (V3f& p : b.mesh.positions) {
             const V2f at = V2f(c * p.x - s * p.y, s * p.x + c * p.y) * (scale * girth);
             p = {at.x, at.y, p.z * scale};

@@ -6,7 +6,7 @@
 #include <mutex>
 #include <string>
 
-#include "core/material/model.h"
+#include "core/model/model.h"
 #include "core/planting/form.h"
 
 namespace thallos {

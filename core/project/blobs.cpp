@@ -1,7 +1,7 @@
 #include "core/project/blobs.h"
 
 #include "core/base/error.h"
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 
 namespace thallos {
 

@@ -6,7 +6,7 @@
 #include <memory>
 #include <string>
 
-#include "core/material/model.h"
+#include "core/model/model.h"
 
 namespace thallos {
 

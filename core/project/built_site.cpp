@@ -282,7 +282,7 @@ private:
             model->name = items[i]->name;
             const std::vector<Surface>& surfaces = out_->library->surfaces(grown.species);
             for (size_t k = 0; k < form.parts.size(); ++k) {
-                model->parts.push_back({surfaces[k].name, static_cast<int>(k), form.parts[k]});
+                model->parts.push_back(partOf(surfaces[k].name, static_cast<int>(k), form.parts[k]));
                 model->materials.push_back(surfaces[k]);
             }
             grown.model = std::move(model);

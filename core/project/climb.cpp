@@ -22,9 +22,9 @@ std::vector<Facet> facetsOf(const Building& b, const Box3f& box) {
     for (const Part& part : b.model->parts) {
         const auto m = static_cast<size_t>(part.material);
         const bool clear = m < b.surfaces.size() && b.surfaces[m].transmission > 0.5f;
-        for (const V3i& t : part.mesh.triangles) {
-            Facet f{{scaled(part.mesh.positions[t.x], b.scale), scaled(part.mesh.positions[t.y], b.scale),
-                     scaled(part.mesh.positions[t.z], b.scale)},
+        for (const V3i& t : part.mesh->triangles) {
+            Facet f{{scaled(part.mesh->positions[t.x], b.scale), scaled(part.mesh->positions[t.y], b.scale),
+                     scaled(part.mesh->positions[t.z], b.scale)},
                     clear};
             Box3f of;
             for (const V3f& p : f.corners) of.extendBy(p);

@@ -5,7 +5,7 @@
 #include <cstring>
 
 #include "core/base/error.h"
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 #include "core/project/kinds/kind.h"
 
 namespace thallos {

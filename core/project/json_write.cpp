@@ -1,6 +1,6 @@
 #include <algorithm>
 
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 #include "core/project/json.h"
 #include "core/project/kinds/kind.h"
 

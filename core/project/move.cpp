@@ -79,6 +79,42 @@ Project moved(const Project& project, const std::vector<Id>& ids, const Movement
     return movedBy(project, movements, ground, specimen);
 }
 
+std::optional<V3f> holdOfParts(const Building& b, const std::vector<int>& parts) {
+    Box3f box;
+    for (const int p : parts)
+        if (p >= 0 && p < static_cast<int>(b.model->parts.size()))
+            box.extendBy(bounds(*b.model->parts[static_cast<size_t>(p)].mesh));
+    if (box.isEmpty()) return std::nullopt;
+    return V3f(box.center().x, box.center().y, box.min.z) * transformOf(b);
+}
+
+Project movedParts(const Project& project, Id building, const std::vector<int>& parts, const Movement& m) {
+    const Item* item = find(project, building);
+    const auto* b = bodyOf<Building>(item);
+    const auto hold = b ? holdOfParts(*b, parts) : std::nullopt;
+    if (!hold || fixed(project, *item)) return project;
+    const Moving moving{m};
+    const V2f to = moving.to(xy(*hold));
+    const V3f way(to.x - hold->x, to.y - hold->y, m.toGround ? 0 : m.by.z);
+    V3f by;
+    transformOf(*b).inverse().multDirMatrix(way, by);
+    const std::vector<std::string> keys = partKeys(*b->model);
+    MoveStep step{{}, by, m.turn, m.size};
+    for (const int p : parts) step.parts.push_back(keys[static_cast<size_t>(p)]);
+    if (by == V3f(0) && m.turn == 0 && m.size == 1) return project;
+    Building now = withStep(*b, step);
+    if (now.steps.size() > 1)
+        if (auto* last = std::get_if<MoveStep>(&now.steps[now.steps.size() - 2]);
+            last && last->parts == step.parts && last->turn == 0 && last->size == 1) {
+            step.by += last->by;
+            now.steps.pop_back();
+            now.steps.back() = step;
+        }
+    Item changed = *item;
+    changed.body = std::move(now);
+    return replaced(project, changed);
+}
+
 Project withCopies(const Project& project, const std::vector<std::shared_ptr<const Item>>& items, const V2f& by,
                    const HeightField* ground, std::vector<Id>* copies) {
     Movement movement;

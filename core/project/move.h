@@ -44,6 +44,12 @@ std::optional<V3f> onGround(const Box2f& box, const HeightField* ground);
 Project moved(const Project& project, const std::vector<Id>& ids, const Movement& movement, const HeightField* ground,
               int specimen = -1);
 
+// Moves parts of a building within it: a step of its model, or more of the last step when that moved the same parts.
+// The same project when the item is no building or locked.
+Project movedParts(const Project& project, Id building, const std::vector<int>& parts, const Movement& movement);
+// The middle of the parts' base, in the world; none without parts.
+std::optional<V3f> holdOfParts(const Building& building, const std::vector<int>& parts);
+
 // With copies of items of this or another project, moved by `by`: with ids and names of their own, unlocked. What stood
 // on the ground or over it stands so on `ground` (without: the heights stay). A pad is copied with its building, never
 // alone; a group with what of it is copied.

@@ -1,6 +1,6 @@
 #include "core/project/surface_json.h"
 
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 
 namespace thallos {
 

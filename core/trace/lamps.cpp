@@ -28,16 +28,17 @@ Lamps lampsOf(const std::vector<SceneObject>& objects) {
         const SceneObject& object = objects[o];
         if (!object.model || !object.materials || object.hidden) continue;
         for (size_t p = 0; p < object.model->parts.size(); ++p) {
+            if (!object.meets(p)) continue;
             const Part& part = object.model->parts[p];
             const SurfacePoint& surface = (*object.materials)[part.material].base;
             if (luminance(surface.emission) <= 0) continue;
             lamps.firstOf[keyOf(static_cast<unsigned>(o), static_cast<unsigned>(p))] =
                 static_cast<uint32_t>(lamps.triangles.size());
-            for (const V3i& t : part.mesh.triangles) {
+            for (const V3i& t : part.mesh->triangles) {
                 V3f a, b, c;
-                object.toWorld.multVecMatrix(part.mesh.positions[t.x], a);
-                object.toWorld.multVecMatrix(part.mesh.positions[t.y], b);
-                object.toWorld.multVecMatrix(part.mesh.positions[t.z], c);
+                object.toWorld.multVecMatrix(part.mesh->positions[t.x], a);
+                object.toWorld.multVecMatrix(part.mesh->positions[t.y], b);
+                object.toWorld.multVecMatrix(part.mesh->positions[t.z], c);
                 const V3f n = (b - a).cross(c - a);
                 const float area = 0.5f * n.length();
                 const bool sound = std::isfinite(area) && area > 0;

@@ -118,22 +118,24 @@ std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int
     return scene;
 }
 
-std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>& model, const Materials& materials,
-                                              float scale, unsigned mask) {
+std::shared_ptr<const EmbreeScene> modelScene(const SceneObject& object, unsigned mask) {
+    const auto& model = object.model;
+    const auto& materials = object.materials;
     auto scene = newScene(false);
     scene->keeps = {model, materials};
     for (size_t i = 0; i < model->parts.size(); ++i) {
+        if (!object.meets(i)) continue;
         const Part& part = model->parts[i];
         const Material& material = (*materials)[part.material];
         const bool clear = material.letsSunThrough;
-        addMesh(*scene, part.mesh, static_cast<unsigned>(i), clear ? kMaskClear : mask, [&](RTCGeometry g) {
+        addMesh(*scene, *part.mesh, static_cast<unsigned>(i), clear ? kMaskClear : mask, [&](RTCGeometry g) {
             if (clear) {
                 auto glass = std::make_shared<ClearSurface>(clearOf(material));
                 rtcSetGeometryUserData(g, glass.get());
                 rtcSetGeometryOccludedFilterFunction(g, passClear);
                 scene->keeps.push_back(std::move(glass));
-            } else if (cuts(material) && (!material.byUv || !part.mesh.uvs.empty())) {
-                auto cut = std::make_shared<CutOut>(CutOut{&part.mesh, &material, scale});
+            } else if (cuts(material) && (!material.byUv || !part.mesh->uvs.empty())) {
+                auto cut = std::make_shared<CutOut>(CutOut{part.mesh.get(), &material, object.scale});
                 rtcSetGeometryUserData(g, cut.get());
                 rtcSetGeometryOccludedFilterFunction(g, passHoles);
                 rtcSetGeometryIntersectFilterFunction(g, passHoles);
@@ -165,7 +167,7 @@ std::shared_ptr<const EmbreeScene> meshScene(const Mesh& mesh) {
 }
 
 bool sameFilters(const SceneObject& a, const SceneObject& b) {
-    if (a.model != b.model || a.materials->size() != b.materials->size()) return false;
+    if (a.model != b.model || a.materials->size() != b.materials->size() || a.without != b.without) return false;
     if (a.materials == b.materials && a.scale == b.scale) return true;
     for (size_t i = 0; i < a.materials->size(); ++i) {
         const Material &m = (*a.materials)[i], &n = (*b.materials)[i];

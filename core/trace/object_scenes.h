@@ -9,9 +9,8 @@ namespace thallos {
 // Each is committed and immutable. `quick`: built in haste, slower to trace.
 std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int tile, bool quick);
 std::shared_ptr<const EmbreeScene> meshScene(const Mesh& mesh);
-// Keeps the model and the materials. `scale`: of the object.
-std::shared_ptr<const EmbreeScene> modelScene(const std::shared_ptr<const Model>& model, const Materials& materials,
-                                              float scale, unsigned mask);
+// Of the object's model, without parts that no ray meets. Keeps the model and the materials.
+std::shared_ptr<const EmbreeScene> modelScene(const SceneObject& object, unsigned mask);
 std::shared_ptr<const EmbreeScene> waterScene(const Mesh& surface, const Water& water);
 
 // Whether the tracer sees the two models alike: only what decides filters and masks is built into a scene.

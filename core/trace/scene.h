@@ -18,10 +18,16 @@ enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water, Climber };
 // Visibility filter. Hiding an item does not change the built site: the ground keeps its pads, plants keep their
 // clearings.
 struct Visibility {
+    struct Parts {
+        Id building;
+        std::vector<int> parts; // of its model, in order
+        bool operator==(const Parts&) const = default;
+    };
     std::vector<Id> hidden; // items, not groups
     bool planting = true;
-    bool neutral = false; // buildings in one pale grey, to judge form by
-    float plants = 1;     // share of those that are planted; the same ones always go first
+    bool neutral = false;           // buildings in one pale grey, to judge form by
+    float plants = 1;               // share of those that are planted; the same ones always go first
+    std::vector<Parts> hiddenParts; // besides those that the buildings hide themselves
     bool operator==(const Visibility&) const = default;
 };
 // What a shot leaves out in its final picture.
@@ -34,11 +40,13 @@ struct SceneObject {
     int index = 0;       // ground: tile
     bool quick = false;  // built in mode: built again at rest
     bool hidden = false; // stays, but no ray meets it
+    bool meets(size_t part) const { return part >= without.size() || !without[part]; }
     std::shared_ptr<const EmbreeScene> scene;
     std::shared_ptr<const PlantTile> plants; // without what is hidden
     std::shared_ptr<const PlantTile> tile;   // as the site has it
     std::shared_ptr<const Model> model;
     std::shared_ptr<const std::vector<Material>> materials; // of the model's parts
+    std::vector<char> without;                              // parts that no ray meets; empty: none
     const Water* water = nullptr;
     const GrownClimber* climber = nullptr; // of the scene's site
     // What its scene was made of, by which it is found again; of the scene's site. Null: by other ways.

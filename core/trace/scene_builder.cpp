@@ -141,6 +141,20 @@ void addWaters(Making& m) {
     }
 }
 
+// Parts that are hidden, in the document or for now.
+std::vector<char> withoutOf(const Building& b, Id id, const Visibility& visibility) {
+    std::vector<char> out;
+    const auto leave = [&](int part) {
+        out.resize(b.model->parts.size(), 0);
+        if (part >= 0 && part < static_cast<int>(out.size())) out[static_cast<size_t>(part)] = 1;
+    };
+    for (const int part : hiddenParts(b)) leave(part);
+    for (const Visibility::Parts& p : visibility.hiddenParts)
+        if (p.building == id)
+            for (const int part : p.parts) leave(part);
+    return out;
+}
+
 void addBuildings(Making& m) {
     std::unordered_multimap<const Model*, const SceneObject*> last;
     if (m.last)
@@ -155,6 +169,7 @@ void addBuildings(Making& m) {
                       .hidden = m.hidden.count(item->id) > 0,
                       .model = b->model,
                       .materials = m.visibility.neutral ? grey(b->surfaces.size()) : m.materials.at(&b->surfaces)};
+        o.without = withoutOf(*b, item->id, m.visibility);
         o.scale = b->scale;
         o.toWorld = transformOf(*b);
         o.toObject = o.toWorld.inverse();
@@ -172,9 +187,7 @@ void addBuildings(Making& m) {
         for (auto old = before.first; old != before.second && !o.scene; ++old)
             if (sameFilters(*old->second, o)) o.scene = old->second->scene;
         firsts.push_back(self);
-        m.addAsIs(std::move(o), [](SceneObject& object) {
-            object.scene = modelScene(object.model, object.materials, object.scale, kMaskSolid);
-        });
+        m.addAsIs(std::move(o), [](SceneObject& object) { object.scene = modelScene(object, kMaskSolid); });
     }
 }
 
@@ -191,8 +204,7 @@ void addFigures(Making& m) {
         const V3f at(f->at.x, f->at.y, m.site.field.at(f->at)); // lifted onto floors once they are there
         o.toWorld = transformOf(Building{.position = at, .yaw = f->yaw});
         o.toObject = o.toWorld.inverse();
-        m.add(std::move(o),
-              [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, 1, kMaskSolid); });
+        m.add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made, kMaskSolid); });
     }
 }
 
@@ -208,8 +220,7 @@ void addClimbers(Making& m) {
                       .madeOf = c.model.get()};
         o.toWorld = c.toWorld;
         o.toObject = o.toWorld.inverse();
-        m.add(std::move(o),
-              [](SceneObject& made) { made.scene = modelScene(made.model, made.materials, 1, kMaskWoody); });
+        m.add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made, kMaskWoody); });
     }
 }
 

@@ -196,10 +196,10 @@ void Shading::model() {
     V3f local, localNormal;
     object.toObject.multVecMatrix(hit.position, local);
     object.toObject.multDirMatrix(hit.normal, localNormal);
-    V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, localNormal);
+    V3f smooth = triangleNormal(*part.mesh, hit.triangle, hit.u, hit.v, localNormal);
     if (smooth.dot(localNormal) < 0) smooth = -smooth;
     HitPoint spot;
-    if (material.byUv) spot = hitPointOf(part.mesh, hit.triangle, hit.u, hit.v, object.scale);
+    if (material.byUv) spot = hitPointOf(*part.mesh, hit.triangle, hit.u, hit.v, object.scale);
     spot.position = local * object.scale;
     spot.normal = smooth;
     spot.facet = localNormal;
@@ -214,7 +214,7 @@ void Shading::climber() {
     const Part& part = object.model->parts[hit.part];
     V3f local;
     object.toObject.multVecMatrix(hit.position, local);
-    V3f smooth = triangleNormal(part.mesh, hit.triangle, hit.u, hit.v, V3f(0));
+    V3f smooth = triangleNormal(*part.mesh, hit.triangle, hit.u, hit.v, V3f(0));
     if (smooth.length2() > 0)
         object.toWorld.multDirMatrix(V3f(smooth), smooth);
     else

@@ -71,7 +71,7 @@ Id idOf(const Project& p, const char* name) {
 
 // Where the shed's front stands, in its own axes.
 float front(const Project& p) {
-    return bounds(shedOf(p).model->parts[0].mesh).min.y;
+    return bounds(*shedOf(p).model->parts[0].mesh).min.y;
 }
 
 // The site with ivy on the shed's front.
@@ -214,8 +214,8 @@ TEST(Climbers, GoWithWhatTheyAreOn) {
     site.season = Season::Bare;
     std::get<Climber>(item.body).species = "Virginia creeper";
     const auto winter = build(withSite(replaced(p, item), site), library());
-    EXPECT_LT(winter->climbers[0].model->parts[1].mesh.triangles.size(), 1000u);
-    EXPECT_GT(winter->climbers[0].model->parts[0].mesh.triangles.size(), 500u);
+    EXPECT_LT(winter->climbers[0].model->parts[1].mesh->triangles.size(), 1000u);
+    EXPECT_GT(winter->climbers[0].model->parts[0].mesh->triangles.size(), 500u);
 
     // A copy of both: the copy climbs the copy.
     std::vector<Id> copies;
@@ -238,7 +238,7 @@ TEST(Climbers, FollowTheirTree) {
     ASSERT_EQ(built->climbers.size(), 1u);
     EXPECT_GT(triangleCount(*built->climbers[0].model), 2000);
     // It hugs the birch: no leaf further than a forearm from the stem low down.
-    for (const V3f& q : built->climbers[0].model->parts[1].mesh.positions)
+    for (const V3f& q : built->climbers[0].model->parts[1].mesh->positions)
         if (q.z < 1) EXPECT_LT(xy(q).length(), 0.6f);
     Movement m;
     m.by = {3, 0, 0};

@@ -79,7 +79,7 @@ TEST_F(Exchange, DoorsAndStepsHaveTheirTrueSize) {
     const Model m = importModel(kHouse);
     float floor = 0, doorTop = 0, step1 = 0, step2 = 0;
     for (const Part& p : m.parts) {
-        const Box3f b = bounds(p.mesh);
+        const Box3f b = bounds(*p.mesh);
         if (p.name == "interior floor") floor = b.max.z;
         if (p.name == "door leaf 1") doorTop = b.max.z;
         if (p.name == "step 1") step1 = b.max.z;
@@ -136,7 +136,7 @@ TEST_F(Exchange, MutatedGlbNeverCrashesTheProgram) {
         try {
             const Model m = importModel(write("mutated.glb", b), {}, nullptr, {int64_t(4) << 30, 20});
             for (const Part& p : m.parts)
-                for (const V3i& t : p.mesh.triangles) ASSERT_LT(static_cast<size_t>(t.x), p.mesh.positions.size());
+                for (const V3i& t : p.mesh->triangles) ASSERT_LT(static_cast<size_t>(t.x), p.mesh->positions.size());
         } catch (const Error& e) {
             EXPECT_EQ(std::string(e.what()).find('\n'), std::string::npos);
         }

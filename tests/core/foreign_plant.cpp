@@ -66,7 +66,7 @@ Model foreignTree(LeafPicture kind, int cards) {
         crown.triangles.push_back({first, first + 1, first + 2});
         crown.triangles.push_back({first, first + 2, first + 3});
     }
-    m.parts = {{"trunk", 0, std::move(trunk)}, {"crown", 1, std::move(crown)}};
+    m.parts = {partOf("trunk", 0, std::move(trunk)), partOf("crown", 1, std::move(crown))};
     return m;
 }
 
@@ -87,12 +87,12 @@ std::filesystem::path writeForeignTree(const std::filesystem::path& folder, int 
     for (const Part& p : m.parts) {
         out << "o " << p.name << "\nusemtl " << m.materials[static_cast<size_t>(p.material)].name << "\n";
         // The format is Y up.
-        for (const V3f& v : p.mesh.positions) out << "v " << v.x << " " << v.z << " " << -v.y << "\n";
-        for (size_t i = 0; i < p.mesh.positions.size(); ++i) {
-            const V2f uv = p.mesh.uvs.empty() ? V2f(0) : p.mesh.uvs[i];
+        for (const V3f& v : p.mesh->positions) out << "v " << v.x << " " << v.z << " " << -v.y << "\n";
+        for (size_t i = 0; i < p.mesh->positions.size(); ++i) {
+            const V2f uv = p.mesh->uvs.empty() ? V2f(0) : p.mesh->uvs[i];
             out << "vt " << uv.x << " " << uv.y << "\n";
         }
-        for (const V3i& t : p.mesh.triangles) {
+        for (const V3i& t : p.mesh->triangles) {
             out << "f";
             for (int k = 0; k < 3; ++k) {
                 const size_t v = first + static_cast<size_t>(t[k]);
@@ -100,7 +100,7 @@ std::filesystem::path writeForeignTree(const std::filesystem::path& folder, int 
             }
             out << "\n";
         }
-        first += p.mesh.positions.size();
+        first += p.mesh->positions.size();
     }
     return folder / "tree.obj";
 }

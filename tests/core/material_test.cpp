@@ -8,7 +8,7 @@
 #include "core/base/hash.h"
 #include "core/material/library.h"
 #include "core/material/material.h"
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 
 namespace fs = std::filesystem;
 using namespace thallos;

@@ -6,9 +6,9 @@
 #include <gtest/gtest.h>
 
 #include "core/base/error.h"
-#include "core/material/model.h"
-#include "core/material/model_blob.h"
 #include "core/mesh/polygon.h"
+#include "core/model/model.h"
+#include "core/model/model_blob.h"
 #include "core/planting/person.h"
 
 using namespace thallos;
@@ -20,7 +20,7 @@ Model boxModel(const V3f& low, const V3f& high) {
     Model m;
     m.name = "box";
     m.materials = {{.name = "stone"}};
-    m.parts = {{"block", 0, box(low, high)}};
+    m.parts = {partOf("block", 0, box(low, high))};
     return m;
 }
 } // namespace
@@ -113,7 +113,9 @@ TEST(Model, FigureIsAPersonsHeight) {
 
 TEST(ModelBlob, ComesBackTheSame) {
     Model m = boxModel({0, 0, 0}, {2, 3, 4});
-    m.parts[0].mesh.uvs.assign(8, V2f(0.5f, 0.25f));
+    changeMesh(m.parts[0], [](Mesh& mesh) { mesh.uvs.assign(8, V2f(0.5f, 0.25f)); });
+    m.groups = {{"House", -1}, {"Ground floor", 0}};
+    m.parts[0].group = 1;
     m.materials[0].recipe = "Rubble, coursed";
     m.materials[0].coat = 0.4f;
     m.materials[0].maps.color = std::make_shared<Picture>(Picture{2, 1, {1, 2, 3, 4, 5, 6, 7, 8}});

@@ -28,7 +28,7 @@ struct ModelFits : testing::Test {
 void expectSame(const ForeignModel& a, const ForeignModel& b) {
     ASSERT_EQ(a.model.parts.size(), b.model.parts.size());
     for (size_t i = 0; i < a.model.parts.size(); ++i) {
-        const Mesh &x = a.model.parts[i].mesh, &y = b.model.parts[i].mesh;
+        const Mesh &x = *a.model.parts[i].mesh, &y = *b.model.parts[i].mesh;
         ASSERT_EQ(x.positions.size(), y.positions.size());
         for (size_t k = 0; k < x.positions.size(); ++k)
             EXPECT_LT((x.positions[k] - y.positions[k]).length(), 1e-4f * (1 + x.positions[k].length()));
@@ -42,10 +42,10 @@ void expectSame(const ForeignModel& a, const ForeignModel& b) {
 
 ForeignModel sized(const V3f& size, bool told = false) {
     ForeignModel out;
-    Part part{"box", 0, {}};
-    part.mesh.positions = {V3f(0), size, V3f(size.x, 0, 0)};
-    part.mesh.triangles = {{0, 1, 2}};
-    out.model.parts.push_back(part);
+    Mesh mesh;
+    mesh.positions = {V3f(0), size, V3f(size.x, 0, 0)};
+    mesh.triangles = {{0, 1, 2}};
+    out.model.parts.push_back(partOf("box", 0, std::move(mesh)));
     out.unitTold = told;
     return out;
 }

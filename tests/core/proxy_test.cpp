@@ -89,7 +89,7 @@ TEST(Reducing, ABodyKeepsItsForm) {
 }
 
 TEST(Reducing, FoliageKeepsItsArea) {
-    const Mesh crown = foreignTree(LeafPicture::Alpha, 3000).parts[1].mesh;
+    const Mesh crown = *foreignTree(LeafPicture::Alpha, 3000).parts[1].mesh;
     const Pieces pieces = piecesOf(crown);
     EXPECT_EQ(pieces.count, 3000);
     for (const size_t n : {3000, 600, 60}) {
@@ -240,8 +240,10 @@ TEST_F(ForeignPlants, MapsInWrongSlotsAreMoved) {
 TEST_F(ForeignPlants, WhatLiesIsTurnedUp) {
     Model m = foreignTree(LeafPicture::Alpha);
     for (Part& p : m.parts)
-        for (auto* list : {&p.mesh.positions, &p.mesh.normals})
-            for (V3f& v : *list) v = {v.x, -v.z, v.y}; // as if its file were Y up
+        changeMesh(p, [](Mesh& mesh) {
+            for (auto* list : {&mesh.positions, &mesh.normals})
+                for (V3f& v : *list) v = {v.x, -v.z, v.y}; // as if its file were Y up
+        });
     tidy(m);
     const ProxyDraft draft = draftOf(m);
     EXPECT_TRUE(draft.lies);
@@ -249,7 +251,7 @@ TEST_F(ForeignPlants, WhatLiesIsTurnedUp) {
     order.upright = true;
     const ProxyMade made = makeProxy(draft, order);
     float crown = 0, stem = 0;
-    for (const Part& p : made.model->parts) (p.material == 1 ? crown : stem) = bounds(p.mesh).center().z;
+    for (const Part& p : made.model->parts) (p.material == 1 ? crown : stem) = bounds(*p.mesh).center().z;
     EXPECT_GT(crown, stem);
     EXPECT_NEAR(bounds(*made.model).max.z, 6, 0.01f);
 }

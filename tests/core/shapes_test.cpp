@@ -383,5 +383,5 @@ TEST(People, TheFigureForScaleIsAsHighAsItTells) {
     EXPECT_EQ(m.materials.size(), m.parts.size());
     EXPECT_LT(triangleCount(m), 100000);
     const Model again = scaleFigure();
-    for (size_t i = 0; i < m.parts.size(); ++i) EXPECT_EQ(m.parts[i].mesh.positions, again.parts[i].mesh.positions);
+    for (size_t i = 0; i < m.parts.size(); ++i) EXPECT_EQ(m.parts[i].mesh->positions, again.parts[i].mesh->positions);
 }

@@ -239,8 +239,9 @@ TEST(Store, AFullDiskKeepsTheOldFileWhole) {
         auto m = std::make_shared<Model>(*shed());
         m->name = "Heavy";
         Random random(static_cast<uint64_t>(i));
-        for (int k = 0; k < 40000; ++k)
-            m->parts[0].mesh.positions.emplace_back(random.unit(), random.unit(), random.unit());
+        changeMesh(m->parts[0], [&random](Mesh& mesh) {
+            for (int k = 0; k < 40000; ++k) mesh.positions.emplace_back(random.unit(), random.unit(), random.unit());
+        });
         Building b;
         b.model = m;
         b.surfaces = m->materials;

@@ -29,7 +29,7 @@ Building buildingOf(Mesh mesh, const Surface& surface, const V3f& position) {
     auto m = std::make_shared<Model>();
     m->name = "thing";
     m->materials = {surface};
-    m->parts = {{"part", 0, std::move(mesh)}};
+    m->parts = {partOf("part", 0, std::move(mesh))};
     m->outlines = {};
     Building b;
     b.model = m;

@@ -54,8 +54,9 @@ struct Upright : testing::Test {
         // The ridge lies over the south side, and faces look outwards.
         float volume = 0;
         for (const Part& part : m.parts)
-            for (const V3i& t : part.mesh.triangles) {
-                const V3f &a = part.mesh.positions[t.x], &b = part.mesh.positions[t.y], &c = part.mesh.positions[t.z];
+            for (const V3i& t : part.mesh->triangles) {
+                const V3f &a = part.mesh->positions[t.x], &b = part.mesh->positions[t.y],
+                          &c = part.mesh->positions[t.z];
                 volume += a.dot(b.cross(c)) / 6;
                 for (const V3f* p : {&a, &b, &c})
                     if (p->z > 4.9f) EXPECT_LT(p->y, -1.4f);
@@ -271,18 +272,18 @@ TEST_F(Upright, StripsFansSparseDataLightsAndMovedTextures) {
     const ForeignModel read = importForeign(write("strip.gltf", gltf(5)));
     const Model& strip = read.model;
     ASSERT_EQ(strip.parts.size(), 2u);
-    EXPECT_EQ(strip.parts[0].mesh.triangles.size(), 2u);
+    EXPECT_EQ(strip.parts[0].mesh->triangles.size(), 2u);
     float area = 0;
-    for (const V3i& t : strip.parts[0].mesh.triangles) {
-        const auto& p = strip.parts[0].mesh.positions;
+    for (const V3i& t : strip.parts[0].mesh->triangles) {
+        const auto& p = strip.parts[0].mesh->positions;
         const V3f n = (p[t.y] - p[t.x]).cross(p[t.z] - p[t.x]);
         EXPECT_GT(n.z, 0) << "both look up";
         area += n.length() / 2;
     }
     EXPECT_NEAR(area, 4, 1e-4f);
     // u times 2 and a quarter more; v runs down in the file.
-    EXPECT_NEAR(strip.parts[0].mesh.uvs[1].x, 2.25f, 1e-5f);
-    EXPECT_NEAR(strip.parts[0].mesh.uvs[2].y, 1 - 4.5f, 1e-5f);
+    EXPECT_NEAR(strip.parts[0].mesh->uvs[1].x, 2.25f, 1e-5f);
+    EXPECT_NEAR(strip.parts[0].mesh->uvs[2].y, 1 - 4.5f, 1e-5f);
     // The lamp is a ball that shines as strongly as it says: candela over the area that it shows.
     const Part& lamp = strip.parts[1];
     const Surface& bulb = strip.materials[lamp.material];
@@ -291,7 +292,7 @@ TEST_F(Upright, StripsFansSparseDataLightsAndMovedTextures) {
     for (const Text& t : read.notes) sun |= t.english().find("like a sun") != std::string::npos;
     EXPECT_TRUE(sun);
     EXPECT_EQ(read.missing, std::vector<std::string>{"none.png"}) << "a map that is not there refuses nothing";
-    EXPECT_EQ(importModel(write("fan.gltf", gltf(6))).parts[0].mesh.triangles.size(), 2u);
+    EXPECT_EQ(importModel(write("fan.gltf", gltf(6))).parts[0].mesh->triangles.size(), 2u);
     // What is no surface is said to be none.
     for (const auto& [name, bytes] :
          {std::pair<std::string, std::string>("points.gltf",

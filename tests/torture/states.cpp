@@ -16,7 +16,7 @@ std::shared_ptr<const Model> bulky(uint64_t seed) {
         mesh.positions.emplace_back(random.unit(), random.unit(), random.unit());
         if (k > 2) mesh.triangles.push_back({k - 2, k - 1, k});
     }
-    m->parts = {{"body", 0, std::move(mesh)}};
+    m->parts = {partOf("body", 0, std::move(mesh))};
     return m;
 }
 

@@ -2,9 +2,12 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
+#include <unordered_map>
 
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 #include "core/project/kinds/kind.h"
+#include "core/project/model_steps_json.h"
 #include "core/project/move.h"
 #include "core/project/snap.h"
 #include "core/project/surface_json.h"
@@ -23,6 +26,108 @@ std::vector<Polygon> outlinesOf(const Building& b) {
             for (V2f& p : o) p *= b.scale;
             out.push_back(moved(o, b.yaw, xy(b.position)));
         }
+    return out;
+}
+
+namespace {
+
+// The building with another model: surfaces of materials with the same name as the artist has them.
+Building withModel(const Building& b, std::shared_ptr<const Model> model) {
+    Building out = b;
+    out.surfaces.clear();
+    for (const Surface& material : model->materials) {
+        const auto& old = b.model->materials;
+        const auto same =
+            std::find_if(old.begin(), old.end(), [&](const Surface& m) { return m.name == material.name; });
+        const auto i = static_cast<size_t>(same - old.begin());
+        if (same == old.end() || i >= b.surfaces.size() || b.surfaces[i] == *same) {
+            out.surfaces.push_back(material);
+            continue;
+        }
+        Surface own = b.surfaces[i];
+        for (const Map map : kMaps) // a picture that is the file's own is that of the new file
+            if (own.maps.*map == same->maps.*map) own.maps.*map = material.maps.*map;
+        out.surfaces.push_back(std::move(own));
+    }
+    out.model = std::move(model);
+    return out;
+}
+
+} // namespace
+
+Building withStep(const Building& b, ModelStep step) {
+    Building out = withModel(b, applied(b.model, {step}).model);
+    // A material of its own begins as the artist has the one it was made of.
+    if (const auto* dress = std::get_if<MaterialStep>(&step); dress && out.surfaces.size() > b.surfaces.size()) {
+        const std::vector<std::string> keys = partKeys(*b.model);
+        for (size_t i = 0; i < keys.size() && !dress->parts.empty(); ++i)
+            if (keys[i] == dress->parts.front()) {
+                Surface own = b.surfaces[static_cast<size_t>(b.model->parts[i].material)];
+                own.name = dress->material;
+                out.surfaces.back() = std::move(own);
+            }
+    }
+    if (!out.source) out.source = b.model;
+    out.steps.push_back(std::move(step));
+    return out;
+}
+
+Building withSteps(const Building& b, std::vector<ModelStep> steps) {
+    const auto source = b.source ? b.source : b.model;
+    Building out = withModel(b, applied(source, steps).model);
+    out.source = steps.empty() ? nullptr : source;
+    out.steps = std::move(steps);
+    return out;
+}
+
+namespace {
+
+// Whether the two look the same but for float noise.
+bool isSame(const Mesh& a, const Mesh& b, const V3f& shift) {
+    if (a.positions.size() != b.positions.size() || a.triangles != b.triangles) return false;
+    for (size_t i = 0; i < a.positions.size(); ++i)
+        if (!((a.positions[i] + shift - b.positions[i]).length2() <= 1e-8f)) return false;
+    return true;
+}
+
+} // namespace
+
+Reimported reimported(const Building& b, const std::shared_ptr<const Model>& source, const V3f& shift) {
+    Reimported out;
+    const Model& old = b.source ? *b.source : *b.model;
+    std::vector<std::string> before = partKeys(old), after = partKeys(*source);
+    std::unordered_map<std::string, size_t> at;
+    for (size_t i = 0; i < after.size(); ++i) at.emplace(after[i], i);
+    for (size_t i = 0; i < before.size(); ++i) {
+        const auto same = at.find(before[i]);
+        if (same == at.end())
+            out.went.push_back(before[i]);
+        else if (!isSame(*old.parts[i].mesh, *source->parts[same->second].mesh, shift))
+            out.changed.push_back(before[i]);
+    }
+    const std::set<std::string> known(before.begin(), before.end());
+    for (const std::string& key : after)
+        if (!known.count(key)) out.came.push_back(key);
+    Stepped stepped = applied(source, b.steps);
+    out.missing = std::move(stepped.missing);
+    out.building = withModel(b, std::move(stepped.model));
+    out.building.source = b.steps.empty() ? nullptr : source;
+    // What stayed where it was in the file stays where it is on the site.
+    V3f by;
+    M44f turn = transformOf(b);
+    turn[3][0] = turn[3][1] = turn[3][2] = 0;
+    turn.multDirMatrix(shift, by);
+    out.building.position -= by;
+    return out;
+}
+
+std::vector<int> hiddenParts(const Building& b) {
+    std::vector<int> out;
+    if (b.hidden.empty()) return out;
+    const std::set<std::string> names(b.hidden.begin(), b.hidden.end());
+    const std::vector<std::string> keys = partKeys(*b.model);
+    for (size_t i = 0; i < keys.size(); ++i)
+        if (names.count(keys[i])) out.push_back(static_cast<int>(i));
     return out;
 }
 
@@ -57,6 +162,28 @@ void move(Building& b, const Moving& m) {
     b.position.z += m.by.by.z;
 }
 
+struct StepLimits {
+    Limits& tell;
+    void operator()(CureStep& s) const { tell.range("the amount of a cure", s.amount, 0, 10); }
+    void operator()(RemoveStep&) const {}
+    void operator()(MoveStep& s) const {
+        tell.point("the movement of a part", s.by);
+        tell.turn("the turn of a part", s.turn);
+        tell.range("the size of a part", s.size, 1e-3f, 1e3f);
+    }
+    void operator()(MaterialStep&) const {}
+    void operator()(ReplaceStep& s) const {
+        if (!s.with) tell.broken(Text("%w replaces a part by a model that is missing"));
+    }
+    void operator()(RepeatStep& s) const {
+        tell.range("the number of copies", s.count, 1, 10000);
+        tell.point("the distance of copies", s.by);
+        tell.turn("the turn of copies", s.turn);
+        tell.point("the centre of copies", s.centre);
+    }
+    void operator()(BendStep& s) const { tell.point("the centre of a bend", s.centre); }
+};
+
 void limits(Building& b, Limits& tell) {
     if (!b.model) return tell.broken(Text("%w has no model"));
     if (b.surfaces.size() != b.model->materials.size())
@@ -64,6 +191,8 @@ void limits(Building& b, Limits& tell) {
     tell.point("the position", b.position);
     tell.turn("the turn", b.yaw);
     tell.range("the size", b.scale, 1e-4f, 1e4f);
+    for (ModelStep& s : b.steps) std::visit(StepLimits{tell}, s);
+    tell.range("the unit of the file", b.read.unit, 0, 1e4f);
     for (Surface& s : b.surfaces) {
         for (int k = 0; k < 3; ++k) {
             tell.range("a base colour", s.baseColor[k], 0, 1);
@@ -91,6 +220,15 @@ void write(const Building& b, nlohmann::json& j, const BlobSink& sink) {
     j["position_m"] = toJson(b.position);
     j["turn_deg"] = toDegrees(b.yaw);
     j["scale"] = b.scale;
+    if (b.source && !b.steps.empty()) {
+        j["source"] = sink({b.source, [&b] { return packModel(*b.source); }});
+        for (const ModelStep& s : b.steps) j["steps"].push_back(toJson(s, sink));
+    }
+    if (!b.hidden.empty()) j["hidden_parts"] = b.hidden;
+    if (!(b.read == ReadFrom()))
+        j["read"] = {{"unit_m", b.read.unit},
+                     {"up", std::string(1, b.read.up)},
+                     {"origin_m", {b.read.origin.x, b.read.origin.y, b.read.origin.z}}};
     if (!(b.rights == Rights()))
         j["rights"] = {{"maker", b.rights.maker},
                        {"source", b.rights.source},
@@ -114,6 +252,21 @@ Building read(const JsonReader& in, BlobReader& blobs) {
     b.position = in.at("position_m").v3();
     b.yaw = in.at("turn_deg").angle();
     if (in.has("scale")) b.scale = in.at("scale").real();
+    if (in.has("source") && in.has("steps")) {
+        b.source = blobs.model(in.at("source").text());
+        in.at("steps").each([&](const JsonReader& s) { b.steps.push_back(readStep(s, blobs)); });
+    }
+    if (in.has("read")) {
+        const JsonReader r = in.at("read");
+        const std::string up = r.at("up").text();
+        b.read.unit = r.at("unit_m").real();
+        b.read.up = up == "y" || up == "z" ? up[0] : 'a';
+        int k = 0;
+        r.at("origin_m").each([&](const JsonReader& v) {
+            if (k < 3) b.read.origin[k++] = v.number();
+        });
+    }
+    if (in.has("hidden_parts")) in.at("hidden_parts").each([&](const JsonReader& p) { b.hidden.push_back(p.text()); });
     if (in.has("rights")) {
         const JsonReader r = in.at("rights");
         b.rights = {r.at("maker").text(), r.at("source").text(), r.at("licence").text(), r.at("price").text()};
@@ -177,6 +330,12 @@ template <> const Kind<Building>& kindOf<Building>() {
         .standsOn = kNothing,
         .adrift = Text(),
         .follow = kNothing,
+        .needs =
+            [](const Building& b) {
+                const bool parts = !b.model->groups.empty() || !b.steps.empty() || !b.hidden.empty() ||
+                                   (b.source && !b.source->groups.empty());
+                return parts ? kPartsSchema : 0;
+            },
     };
     return kind;
 }

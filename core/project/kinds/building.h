@@ -6,18 +6,47 @@
 
 #include "core/base/rights.h"
 #include "core/ground/height_field.h"
-#include "core/material/model.h"
+#include "core/model/steps.h"
 
 namespace thallos {
 
-struct Building {
-    std::shared_ptr<const Model> model;
-    std::vector<Surface> surfaces; // one a material of the model, as the artist set them
-    V3f position{0};               // of the base's middle
-    float yaw = 0;                 // radians, counter-clockwise
-    float scale = 1;               // for a model in wrong units
-    Rights rights;
+// How the model was read from its file, so that it can be read again.
+struct ReadFrom {
+    float unit = 0; // metres a unit of the file; 0: not known
+    char up = 'a';  // 'y' or 'z'; 'a': as the format has it
+    V3d origin{0};  // the file's own origin, in the source's space
+    bool operator==(const ReadFrom&) const = default;
 };
+
+struct Building {
+    std::shared_ptr<const Model> model; // as it stands there
+    std::vector<Surface> surfaces;      // one a material of the model, as the artist set them
+    V3f position{0};                    // of the base's middle
+    float yaw = 0;                      // radians, counter-clockwise
+    float scale = 1;                    // for a model in wrong units
+    Rights rights;
+    std::shared_ptr<const Model> source; // as it was read; null: the model itself, no step was taken
+    std::vector<ModelStep> steps;        // that made the model of it
+    PartNames hidden;                    // parts of the model that are not seen
+    ReadFrom read;
+};
+
+// With one more step. Throws Error::Invalid when nothing would be left.
+Building withStep(const Building& building, ModelStep step);
+// With these steps instead; what was set by hand stays with materials of the same name, and parts stay hidden.
+Building withSteps(const Building& building, std::vector<ModelStep> steps);
+
+struct Reimported {
+    Building building;
+    std::vector<std::string> came, went, changed; // parts by their keys
+    std::vector<std::string> missing;             // parts that steps name and that are not there any more
+};
+// A changed file in place of the old one: place, materials, steps and what is hidden stay. `aligned`: its own origin
+// lies where that of the old file lay, `shift` metres from there in the model's space; else its base's middle does.
+Reimported reimported(const Building& building, const std::shared_ptr<const Model>& source, const V3f& shift = V3f(0));
+
+// Indices of the parts that are hidden.
+std::vector<int> hiddenParts(const Building& building);
 
 M44f transformOf(const Building& building);
 // The footprint in the world.

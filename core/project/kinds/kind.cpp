@@ -9,7 +9,9 @@ const char* kindName(const Body& body) {
 }
 
 int schemaOf(const Body& body) {
-    return withKind(body, [](const auto& kind, const auto&) { return kind.since.value; });
+    return withKind(body, [](const auto& kind, const auto& of) {
+        return std::max(kind.since.value, kind.needs ? kind.needs(of) : 0);
+    });
 }
 
 Id anchorOf(const Body& body) {
@@ -34,7 +36,7 @@ template <size_t I = 0> Body readFrom(const std::string& name, const JsonReader&
 
 template <size_t I = 0> int newest() {
     if constexpr (I == std::variant_size_v<Body>)
-        return kLeastSchema;
+        return std::max(kLeastSchema, kPartsSchema);
     else
         return std::max(kindOf<std::variant_alternative_t<I, Body>>().since.value, newest<I + 1>());
 }

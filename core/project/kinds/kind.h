@@ -23,6 +23,7 @@ class Limits;
 // What all that is no item needs of a file's schema. 2: groups, marks, what a shot hides, sizes of buildings. 5:
 // carried species, rights, soft pictures. 6: climbers. A project of schema 1 has none of them.
 inline constexpr int kLeastSchema = 6;
+inline constexpr int kPartsSchema = 8; // trees of parts and steps of models
 
 // A value that has to be given: without it the table does not compile.
 template <class T> struct Must {
@@ -84,6 +85,8 @@ template <class T> struct Kind {
     Must<Text> adrift;                       // what is wrong with it when that item is not there
     // What it stands on, as it was, is moved. False: that changes nothing.
     Must<bool (*)(T&, const Body& on, const Moving&)> follow;
+    // A later schema that this very value asks for; null: `since` is enough for all.
+    int (*needs)(const T&) = nullptr;
 };
 
 // Defined for each kind in its own file.

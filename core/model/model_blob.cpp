@@ -1,4 +1,4 @@
-#include "core/material/model_blob.h"
+#include "core/model/model_blob.h"
 
 #include <algorithm>
 #include <array>
@@ -14,7 +14,8 @@ namespace {
 
 constexpr char kFirstMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '1'};  // no sheets, one picture
 constexpr char kSecondMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '2'}; // no soft holes
-constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '3'};
+constexpr char kThirdMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '3'};  // no groups
+constexpr char kMagic[8] = {'t', 'h', 'm', 'o', 'd', 'e', 'l', '4'};
 constexpr char kPictureMagic[8] = {'t', 'h', 'p', 'i', 'c', 't', 'u', '1'};
 
 // What the first files knew instead of recipes, with the size that made it as large as the recipe is.
@@ -144,7 +145,8 @@ bool takeFirstPattern(Surface& s, std::string_view name, float size) {
 
 std::string packModel(const Model& model) {
     Writer w;
-    w.put(kMagic);
+    const bool grouped = !model.groups.empty(); // without, earlier versions can read it
+    w.put(grouped ? kMagic : kThirdMagic);
     w.put(model.name);
     w.put(static_cast<uint64_t>(model.materials.size()));
     for (const Surface& s : model.materials) {
@@ -163,48 +165,69 @@ std::string packModel(const Model& model) {
     for (const Part& p : model.parts) {
         w.put(p.name);
         w.put(static_cast<int32_t>(p.material));
-        w.put(p.mesh.positions);
-        w.put(p.mesh.normals);
-        w.put(p.mesh.uvs);
-        w.put(p.mesh.triangles);
+        w.put(p.mesh->positions);
+        w.put(p.mesh->normals);
+        w.put(p.mesh->uvs);
+        w.put(p.mesh->triangles);
+        if (grouped) w.put(static_cast<int32_t>(p.group));
     }
     w.put(static_cast<uint64_t>(model.outlines.size()));
     for (const Polygon& o : model.outlines) w.put(o);
     w.put(static_cast<uint64_t>(0)); // where warnings of the import were kept
+    if (!grouped) return std::move(w.bytes);
+    w.put(static_cast<uint64_t>(model.groups.size()));
+    for (const PartGroup& g : model.groups) {
+        w.put(g.name);
+        w.put(static_cast<int32_t>(g.parent));
+    }
     return std::move(w.bytes);
+}
+
+static void getGroups(Reader& r, Model& m) {
+    for (size_t n = r.count(12); n; --n) {
+        std::string name = r.text();
+        const int parent = r.get<int32_t>();
+        if (parent < -1 || parent >= static_cast<int>(m.groups.size())) Reader::broken();
+        m.groups.push_back({std::move(name), parent});
+    }
+    for (const Part& p : m.parts)
+        if (p.group < -1 || p.group >= static_cast<int>(m.groups.size())) Reader::broken();
 }
 
 Model unpackModel(std::string_view bytes) {
     Reader r(bytes);
     const auto magic = r.get<std::array<char, 8>>();
     const bool first = std::equal(magic.begin(), magic.end(), kFirstMagic),
-               second = std::equal(magic.begin(), magic.end(), kSecondMagic);
-    if (!first && !second && !std::equal(magic.begin(), magic.end(), kMagic)) Reader::broken();
+               second = std::equal(magic.begin(), magic.end(), kSecondMagic),
+               grouped = std::equal(magic.begin(), magic.end(), kMagic);
+    if (!first && !second && !grouped && !std::equal(magic.begin(), magic.end(), kThirdMagic)) Reader::broken();
     Model m;
     m.name = r.text();
     for (size_t n = r.count(60); n; --n) {
         m.materials.push_back(first ? firstSurface(r) : surface(r, second));
     }
     for (size_t n = r.count(44); n; --n) {
-        Part p;
-        p.name = r.text();
-        p.material = r.get<int32_t>();
-        p.mesh.positions = r.list<V3f>();
-        p.mesh.normals = r.list<V3f>();
-        p.mesh.uvs = r.list<V2f>();
-        p.mesh.triangles = r.list<V3i>();
-        const size_t points = p.mesh.positions.size();
-        const bool fits = (p.mesh.normals.empty() || p.mesh.normals.size() == points) &&
-                          (p.mesh.uvs.empty() || p.mesh.uvs.size() == points) && p.material >= 0 &&
-                          p.material < static_cast<int>(m.materials.size());
+        const std::string name = r.text();
+        const int material = r.get<int32_t>();
+        Mesh mesh;
+        mesh.positions = r.list<V3f>();
+        mesh.normals = r.list<V3f>();
+        mesh.uvs = r.list<V2f>();
+        mesh.triangles = r.list<V3i>();
+        const int group = grouped ? r.get<int32_t>() : -1;
+        const size_t points = mesh.positions.size();
+        const bool fits = (mesh.normals.empty() || mesh.normals.size() == points) &&
+                          (mesh.uvs.empty() || mesh.uvs.size() == points) && material >= 0 &&
+                          material < static_cast<int>(m.materials.size());
         if (!fits) Reader::broken();
-        for (const V3i& t : p.mesh.triangles)
+        for (const V3i& t : mesh.triangles)
             for (int k = 0; k < 3; ++k)
                 if (t[k] < 0 || static_cast<size_t>(t[k]) >= points) Reader::broken();
-        m.parts.push_back(std::move(p));
+        m.parts.push_back(partOf(name, material, std::move(mesh), group));
     }
     for (size_t n = r.count(8); n; --n) m.outlines.push_back(r.list<V2f>());
     for (size_t n = r.count(8); n; --n) r.text();
+    if (grouped) getGroups(r, m);
     return m;
 }
 

@@ -4,7 +4,7 @@
 #include <string>
 #include <string_view>
 
-#include "core/material/model.h"
+#include "core/model/model.h"
 
 namespace thallos {
 

@@ -1,0 +1,193 @@
+#include "app/work/part_edits.h"
+
+#include <algorithm>
+#include <set>
+
+#include "app/words/text.h"
+#include "app/work/edits.h"
+#include "app/work/importing.h"
+#include "core/base/error.h"
+#include "core/exchange/model_fit.h"
+#include "core/model/alike.h"
+
+namespace thallos {
+
+const Building* selectedBuilding(const Session& session) {
+    return session.selection.all().size() == 1 ? bodyOf<Building>(session.selection.item()) : nullptr;
+}
+
+PartNames selectedParts(const Session& session) {
+    const Building* b = selectedBuilding(session);
+    PartNames out;
+    if (!b || session.selection.parts().empty()) return out;
+    const std::vector<std::string> keys = partKeys(*b->model);
+    for (const int p : session.selection.parts()) out.push_back(keys[static_cast<size_t>(p)]);
+    return out;
+}
+
+QString partName(const Building& b, int part) {
+    return QString::fromStdString(b.model->parts[static_cast<size_t>(part)].name);
+}
+
+// Whether the building may be changed; says so when not.
+static bool isFree(Session& session) {
+    const Item* item = session.selection.item();
+    if (!selectedBuilding(session) || refusesSelection(session)) return false;
+    if (!fixed(session.document.project(), *item)) return true;
+    Q_EMIT session.message(session.lockedText(*item));
+    return false;
+}
+
+void takeStep(Session& session, const QString& name, const ModelStep& step) {
+    takeSteps(session, name, {step});
+}
+
+void takeSteps(Session& session, const QString& name, const std::vector<ModelStep>& steps) {
+    if (!isFree(session)) return;
+    try {
+        Building now = *selectedBuilding(session);
+        for (const ModelStep& step : steps) now = withStep(now, step);
+        session.document.editItem(name, session.selection.last(), [&](Item& i) { i.body = now; });
+    } catch (const Error& e) {
+        Q_EMIT session.message(sentenceOf(e));
+    }
+}
+
+void ownMaterial(Session& session) {
+    const Building* b = selectedBuilding(session);
+    if (!b || session.selection.parts().empty()) return;
+    const Part& part = b->model->parts[static_cast<size_t>(session.selection.parts().back())];
+    std::set<std::string> taken;
+    for (const Surface& s : b->model->materials) taken.insert(s.name);
+    const std::string stem = b->model->materials[static_cast<size_t>(part.material)].name + " · " + part.name;
+    std::string name = stem;
+    for (int n = 2; taken.count(name); ++n) name = stem + " " + std::to_string(n);
+    takeStep(session, tr("Own material"), MaterialStep{selectedParts(session), name});
+    if (const Building* now = selectedBuilding(session))
+        session.selection.setMaterial(static_cast<int>(now->surfaces.size()) - 1);
+}
+
+void dropStep(Session& session, size_t index) {
+    const Building* b = selectedBuilding(session);
+    if (!b || index >= b->steps.size() || !isFree(session)) return;
+    std::vector<ModelStep> steps = b->steps;
+    steps.erase(steps.begin() + static_cast<std::ptrdiff_t>(index));
+    try {
+        const Building now = withSteps(*b, std::move(steps));
+        session.document.editItem(tr("Take back change"), session.selection.last(), [&](Item& i) { i.body = now; });
+    } catch (const Error& e) {
+        Q_EMIT session.message(sentenceOf(e));
+    }
+}
+
+void replaceParts(Session& session, const std::filesystem::path& file) {
+    const Id building = session.selection.last();
+    const PartNames parts = selectedParts(session);
+    readModel(session, file, [&session, building, parts](const std::shared_ptr<const ForeignModel>& read) {
+        const auto* b = bodyOf<Building>(session.document.item(building));
+        if (!b) return;
+        try {
+            // In the unit that its size makes likely, whatever the building is scaled by.
+            const ForeignModel fit = refitted(*read, likelyUnit(*read), read->up);
+            const Building now = withStep(*b, ReplaceStep{parts, std::make_shared<const Model>(fit.model)});
+            session.document.editItem(tr("Replace part"), building, [&](Item& i) { i.body = now; });
+            session.selection.set(building);
+        } catch (const Error& e) {
+            Q_EMIT session.message(sentenceOf(e));
+        }
+    });
+}
+
+// "Door, Wall and 3 more"
+static QString some(const std::vector<std::string>& names) {
+    QStringList list;
+    for (size_t i = 0; i < names.size() && i < 3; ++i) list << QString::fromStdString(names[i]);
+    const QString first = list.join(", ");
+    return names.size() <= 3 ? first : tr("%1 and %2 more").arg(first).arg(names.size() - 3);
+}
+
+void reimport(Session& session, const std::filesystem::path& file) {
+    const Id id = session.selection.last();
+    const Building* before = selectedBuilding(session);
+    if (!before || !isFree(session)) return;
+    const ReadFrom how = before->read;
+    session.jobs.start(
+        tr("Reading %1").arg(QString::fromStdString(file.filename().string())),
+        [file, how](Progress& progress) {
+            return importForeign(file, {how.unit, how.up}, &progress);
+        },
+        [&session, id, file](const ForeignModel& read) {
+            const auto* b = bodyOf<Building>(session.document.item(id));
+            if (!b) return;
+            try {
+                // What lay at a place of the file lies there again, whatever the new file begins and ends with.
+                const bool known = b->read.unit > 0;
+                const V3f shift = known ? V3f(read.origin - b->read.origin) : V3f(0);
+                Reimported r = reimported(*b, std::make_shared<const Model>(read.model), shift);
+                r.building.read = {read.unit, read.up, read.origin};
+                r.building.rights.source = file.string();
+                session.document.editItem(tr("Re-import"), id, [&](Item& i) { i.body = r.building; });
+                QStringList text{tr("Re-imported %1").arg(QString::fromStdString(file.filename().string()))};
+                if (!r.came.empty()) text << tr("new: %1").arg(some(r.came));
+                if (!r.went.empty()) text << tr("gone: %1").arg(some(r.went));
+                if (!r.changed.empty()) text << tr("changed: %1").arg(some(r.changed));
+                if (!r.missing.empty()) text << tr("changes without their part: %1").arg(some(r.missing));
+                if (text.size() == 1) text << tr("nothing changed");
+                Q_EMIT session.message(text.join(" · "), !r.missing.empty());
+            } catch (const Error& e) {
+                Q_EMIT session.message(sentenceOf(e));
+            }
+        });
+}
+
+void deleteParts(Session& session) {
+    const Building* b = selectedBuilding(session);
+    if (!b) return;
+    const std::vector<int> parts = session.selection.parts();
+    const QString what =
+        parts.size() == 1 ? partName(*b, parts.front()) : tr("%n part(s)", nullptr, static_cast<int>(parts.size()));
+    const Id building = session.selection.last();
+    const auto before = b->model;
+    takeStep(session, tr("Delete %1").arg(what), RemoveStep{selectedParts(session)});
+    if (const Building* now = selectedBuilding(session); !now || now->model == before) return;
+    session.selection.set(building);
+    Q_EMIT session.message(tr("Deleted %1. Undo with %2.").arg(what, session.keyOf("edit.undo")), false);
+}
+
+void showParts(Session& session, bool shown) {
+    if (!isFree(session)) return;
+    const PartNames names = selectedParts(session);
+    session.document.editItem(shown ? tr("Show") : tr("Hide"), session.selection.last(), [&](Item& i) {
+        auto& hidden = std::get<Building>(i.body).hidden;
+        std::set<std::string> now(hidden.begin(), hidden.end());
+        for (const std::string& n : names) shown ? (void)now.erase(n) : (void)now.insert(n);
+        hidden.assign(now.begin(), now.end());
+    });
+}
+
+void selectAlike(Session& session) {
+    const Building* b = selectedBuilding(session);
+    if (!b || session.selection.parts().empty()) return;
+    const std::vector<int> alike = alikeOf(*b->model);
+    std::set<int> wanted;
+    for (const int p : session.selection.parts()) wanted.insert(alike[static_cast<size_t>(p)]);
+    std::vector<int> parts;
+    for (size_t i = 0; i < alike.size(); ++i)
+        if (wanted.count(alike[i])) parts.push_back(static_cast<int>(i));
+    session.selection.setParts(session.selection.last(), std::move(parts));
+}
+
+void selectOfMaterial(Session& session) {
+    const Building* b = selectedBuilding(session);
+    if (!b) return;
+    const int material = session.selection.parts().empty()
+                             ? session.selection.material()
+                             : b->model->parts[static_cast<size_t>(session.selection.parts().back())].material;
+    std::vector<int> parts;
+    for (size_t i = 0; i < b->model->parts.size(); ++i)
+        if (b->model->parts[i].material == material) parts.push_back(static_cast<int>(i));
+    session.selection.setParts(session.selection.last(), std::move(parts));
+    session.selection.setMaterial(material);
+}
+
+} // namespace thallos
