@@ -18,7 +18,8 @@ std::shared_ptr<const Model> shed() {
     auto m = std::make_shared<Model>();
     m->name = "Shed";
     m->materials = {{.name = "wood", .baseColor = Rgb(0.3f)}, {.name = "glass", .transmission = 1}};
-    m->parts = {partOf("walls", 0, box({-4, -3, 0}, {4, 3, 3})), partOf("pane", 1, box({-1, -3.1f, 1}, {1, -3.05f, 2}))};
+    m->parts = {partOf("walls", 0, box({-4, -3, 0}, {4, 3, 3})),
+                partOf("pane", 1, box({-1, -3.1f, 1}, {1, -3.05f, 2}))};
     tidy(*m);
     return m;
 }
