@@ -15,6 +15,7 @@ constexpr const char* kItemsMime = "application/x-thallos-items";
 }
 
 ItemModel::ItemModel(Session& session, QObject* parent) : QAbstractItemModel(parent), session_(session) {
+    connect(&session_.document, &Document::replaced, this, [this] { open_.clear(); }); // of another project
     connect(&session_.document, &Document::changed, this, &ItemModel::follow);
     connect(&session_.view, &View::verbChanged, this, &ItemModel::follow);
     const auto refresh = [this] {

@@ -38,6 +38,11 @@ public:
                 else
                     session_.selection.set(under);
             }
+            // Within a building whose parts are selected the part under the pointer is taken hold of.
+            const std::vector<int>& parts = session_.selection.parts();
+            if (!parts.empty() && point.item == session_.selection.last() && point.part >= 0 &&
+                std::find(parts.begin(), parts.end(), point.part) == parts.end())
+                session_.selection.setParts(point.item, {point.part});
             grip = usual_;
         }
         // The diamond takes hold of the thing itself; with Shift, of the pivot alone.

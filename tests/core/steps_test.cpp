@@ -196,3 +196,29 @@ TEST(Reimport, KeepsPlaceMaterialsStepsAndWhatIsHidden) {
     EXPECT_EQ(plain.model->parts.size(), changed.parts.size());
     EXPECT_EQ(plain.source, nullptr);
 }
+
+TEST(Reimport, KeepsWhatStaysInTheFileWhereItIsOnTheSite) {
+    Building b;
+    b.model = kHouse;
+    b.surfaces = kHouse->materials;
+    b.position = {3, 4, 1};
+    b.yaw = 0.7f;
+    b.scale = 2;
+    b = withStep(b, RepeatStep{{"Lamp"}, 3, V3f(0), kPi / 2, V2f(0)});
+    // The new file begins a metre further west: all of it lies a metre further east in the model.
+    auto moved = std::make_shared<Model>(house());
+    for (Part& p : moved->parts)
+        changeMesh(p, [](Mesh& m) {
+            for (V3f& v : m.positions) v.x += 1;
+        });
+    const Reimported r = reimported(b, moved, V3f(1, 0, 0));
+    EXPECT_TRUE(r.came.empty() && r.went.empty() && r.changed.empty());
+    ASSERT_EQ(r.building.model->parts.size(), b.model->parts.size());
+    for (size_t p = 0; p < b.model->parts.size(); ++p)
+        for (size_t v = 0; v < b.model->parts[p].mesh->positions.size(); ++v)
+            ASSERT_LT((b.model->parts[p].mesh->positions[v] * transformOf(b) -
+                       r.building.model->parts[p].mesh->positions[v] * transformOf(r.building))
+                          .length(),
+                      1e-3f)
+                << p;
+}

@@ -108,10 +108,17 @@ Reimported reimported(const Building& b, const std::shared_ptr<const Model>& sou
     const std::set<std::string> known(before.begin(), before.end());
     for (const std::string& key : after)
         if (!known.count(key)) out.came.push_back(key);
-    Stepped stepped = applied(source, b.steps);
+    // Places that steps name lie where they did in the file.
+    std::vector<ModelStep> steps = b.steps;
+    for (ModelStep& s : steps) {
+        if (auto* repeat = std::get_if<RepeatStep>(&s)) repeat->centre += xy(shift);
+        if (auto* bend = std::get_if<BendStep>(&s)) bend->centre += xy(shift);
+    }
+    Stepped stepped = applied(source, steps);
     out.missing = std::move(stepped.missing);
     out.building = withModel(b, std::move(stepped.model));
-    out.building.source = b.steps.empty() ? nullptr : source;
+    out.building.source = steps.empty() ? nullptr : source;
+    out.building.steps = std::move(steps);
     // What stayed where it was in the file stays where it is on the site.
     V3f by;
     M44f turn = transformOf(b);
