@@ -43,7 +43,8 @@ public:
         case ItemModel::Detail:
             p->setFont(typeface(Type::Body));
             p->setPen(seen ? t.ink : t.second);
-            p->drawText(r.adjusted(0, 0, -4, 0), Qt::AlignVCenter | Qt::AlignRight, index.data().toString());
+            p->drawText(r.adjusted(0, 0, -4, 0), Qt::AlignVCenter | Qt::AlignRight,
+                        p->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, option.rect.width() - 4));
             break;
         default:
             if (const QString name = index.data(ItemModel::IconRole).toString(); !name.isEmpty()) {
@@ -124,7 +125,7 @@ ItemTree::ItemTree(Session& session, ItemModel& model, QWidget* parent)
     header()->setStretchLastSection(false);
     header()->setMinimumSectionSize(20);
     header()->setSectionResizeMode(ItemModel::Name, QHeaderView::Stretch);
-    for (const auto& [column, wide] : {std::pair(ItemModel::Detail, 68), {ItemModel::Eye, 36}, {ItemModel::Lock, 32}}) {
+    for (const auto& [column, wide] : {std::pair(ItemModel::Detail, 84), {ItemModel::Eye, 36}, {ItemModel::Lock, 32}}) {
         header()->setSectionResizeMode(column, QHeaderView::Fixed);
         header()->resizeSection(column, wide);
     }
