@@ -63,7 +63,7 @@ Model balls(int parts, int bands) {
     return m;
 }
 
-// As Wavefront OBJ, in metres, Y up.
+// As OBJ, in metres, Y up.
 void writeObj(const Model& m, const fs::path& file) {
     std::ofstream out(file);
     size_t first = 1;

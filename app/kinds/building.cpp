@@ -114,8 +114,8 @@ void partRows(const Building& b, Rows& rows) {
     rows.button({"ownMaterial", tr("Own material")},
                 tr("A material for these parts alone; others that share theirs stay as they are"),
                 [&session] { ownMaterial(session); });
-    rows.button({"selectAlike", tr("Select alike")}, tr("Select all parts that are the same thing in another place"),
-                [&session] { selectAlike(session); });
+    rows.button({"selectAlike", tr("Select identical")},
+                tr("Select all parts that are the same thing in another place"), [&session] { selectAlike(session); });
     rows.button({"selectOfMaterial", tr("Select all of this material")},
                 tr("Select every part of the building that is of this material"),
                 [&session] { selectOfMaterial(session); });
@@ -132,8 +132,8 @@ void stepRows(const Building& b, Rows& rows) {
     if (b.steps.empty()) return;
     rows.section({"stepsSection", tr("Changes to the model")}, {}, true);
     for (size_t i = 0; i < b.steps.size(); ++i)
-        rows.button({QString("step %1").arg(i), tr("Take back: %1").arg(tr(wordsOf(b.steps[i])))},
-                    tr("Take this change back; the later ones stay"),
+        rows.button({QString("step %1").arg(i), tr("Remove: %1").arg(tr(wordsOf(b.steps[i])))},
+                    tr("Remove this change; the later ones stay"),
                     [&session = rows.session(), i] { dropStep(session, i); });
 }
 
@@ -150,7 +150,7 @@ void rows(const Building& b, const Item& item, Rows& rows) {
                              tr("Relative to the imported model"), &Building::scale);
     seatingRows(rows);
     rows.button({"checkModel", tr("Check model…")},
-                tr("Find faults of the model, such as faces that are inside out, and cure them"),
+                tr("Find faults of the model, such as faces that are inside out, and repair them"),
                 [&session = rows.session(), &rows] { showHealth(session, rows.window()); });
     materialRows(rows);
     stepRows(b, rows);

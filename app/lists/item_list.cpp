@@ -378,6 +378,11 @@ void ItemTree::drawRow(QPainter* p, const QStyleOptionViewItem& option, const QM
     p->setPen(t.rowLine);
     p->drawLine(r.topLeft(), r.topRight());
     QTreeView::drawRow(p, option, index);
+    // What lies within another is selected from the edge on; the tree paints that strip in a colour of its own.
+    if (const int inset = visualRect(index.siblingAtColumn(0)).left(); now && inset > 3) {
+        p->fillRect(QRect(3, r.top() + 1, inset - 3, r.height() - 1), t.tint);
+        p->fillRect(QRect(0, r.top(), 3, r.height()), t.accent);
+    }
 }
 
 ItemList::ItemList(Session& session, QWidget* parent) : QWidget(parent), session_(session) {

@@ -53,14 +53,14 @@ void grouping(MainWindow& w) {
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I), [&w] { w.library().importPlantDialog(); }});
     const auto building = [&w] { return selectedBuilding(w.session()) != nullptr; };
     const auto parts = [&w] { return !w.session().selection.parts().empty(); };
-    commands.add({"items.alike", menu, tr("Select alike"),
+    commands.add({"items.alike", menu, tr("Select identical"),
                   tr("Select all parts that are the same thing in another place"),
                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_A), [&w] { selectAlike(w.session()); }, parts});
     commands.add({"items.ofMaterial", menu, tr("Select all of this material"),
                   tr("Select every part of the building that is of this material"),
                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_M), [&w] { selectOfMaterial(w.session()); }, building});
     commands.add({"items.check", menu, tr("Check model…"),
-                  tr("Find faults of the model, such as faces that are inside out, and cure them"),
+                  tr("Find faults of the model, such as faces that are inside out, and repair them"),
                   QKeySequence(Qt::CTRL | Qt::Key_K), [&w] { showHealth(w.session(), &w); }, building});
     commands.add({"items.reimport", menu, tr("Re-import…"),
                   tr("Read the changed file of a building again; place, materials and changes stay"),

@@ -45,12 +45,12 @@ HealthWindow::HealthWindow(Session& session, QWidget* parent) : QDialog(parent),
     zoom_ = buttons->addButton(tr("Zoom to"), QDialogButtonBox::ActionRole);
     zoom_->setObjectName("zoomToFault");
     zoom_->setToolTip(tr("Bring the parts with this fault into view"));
-    cure_ = buttons->addButton(tr("Cure"), QDialogButtonBox::ActionRole);
+    cure_ = buttons->addButton(tr("Repair"), QDialogButtonBox::ActionRole);
     cure_->setObjectName("cureFault");
-    cure_->setToolTip(tr("Cure this fault in all parts; one step that can be taken back"));
-    cureAll_ = buttons->addButton(tr("Cure all"), QDialogButtonBox::ActionRole);
+    cure_->setToolTip(tr("Repair this fault in all parts; one undo step"));
+    cureAll_ = buttons->addButton(tr("Repair all"), QDialogButtonBox::ActionRole);
     cureAll_->setObjectName("cureAll");
-    cureAll_->setToolTip(tr("Cure everything that the list shows but leftovers, with default amounts"));
+    cureAll_->setToolTip(tr("Repair everything that the list shows but leftovers, with default amounts"));
     amountPlace_ = new QVBoxLayout;
     auto* l = new QVBoxLayout(this);
     l->addWidget(title_);
@@ -163,7 +163,7 @@ void HealthWindow::choose() {
                             "°",
                             0,
                             static_cast<double>(degrees(amount.usual))};
-    amount_ = new ValueRow({"cureAmount", cureAmountText(f.kind)}, range, tr("How much the cure does"), this);
+    amount_ = new ValueRow({"cureAmount", cureAmountText(f.kind)}, range, tr("How much the repair does"), this);
     amount_->setValue(*range.normal);
     amountPlace_->addWidget(amount_);
 }
@@ -186,7 +186,7 @@ void HealthWindow::cure(bool all) {
                               Fault::WrongNormals, Fault::CoplanarDoubles, Fault::LooseVertices})
         if (std::any_of(findings_.begin(), findings_.end(), [&](const Finding& f) { return f.kind == fault; }))
             steps.push_back(CureStep{{}, fault, amountOf(fault).usual});
-    takeSteps(session_, tr("Cure all"), steps);
+    takeSteps(session_, tr("Repair all"), steps);
 }
 
 void showHealth(Session& session, QWidget* window) {

@@ -34,7 +34,7 @@ SnagsWindow::SnagsWindow(Session& session, QWidget* parent) : QDialog(parent), s
     go_ = buttons->addButton(tr("Go to"), QDialogButtonBox::ActionRole);
     go_->setObjectName("goToSnag");
     go_->setToolTip(tr("Select the item and bring it into view; a double click does the same"));
-    cure_ = buttons->addButton(tr("Cure"), QDialogButtonBox::ActionRole);
+    cure_ = buttons->addButton(tr("Repair"), QDialogButtonBox::ActionRole);
     cure_->setObjectName("cureSnag");
     auto* l = new QVBoxLayout(this);
     l->addWidget(title_);
@@ -88,7 +88,7 @@ void SnagsWindow::choose() {
     go_->setEnabled(s);
     const QString cure = s ? snagCure(s->kind) : QString();
     cure_->setEnabled(!cure.isEmpty());
-    cure_->setText(cure.isEmpty() ? tr("Cure") : cure);
+    cure_->setText(cure.isEmpty() ? tr("Repair") : cure);
     cure_->setToolTip(cure);
 }
 

@@ -165,25 +165,25 @@ QString faultText(Fault fault) {
 QString faultHelp(Fault fault) {
     switch (fault) {
     case Fault::LooseVertices:
-        return tr("Points that no face uses. They are not seen. The cure removes them.");
+        return tr("Points that no face uses. They are not seen. Repair removes them.");
     case Fault::Degenerate:
-        return tr("Faces without area. The cure welds vertices that are this close and removes what has no area.");
+        return tr("Faces without area. Repair welds vertices that are this close and removes what has no area.");
     case Fault::Duplicates:
-        return tr("Faces that are there twice and flicker. The cure keeps one of each.");
+        return tr("Faces that are there twice and flicker. Repair keeps one of each.");
     case Fault::InsideOut:
-        return tr("Faces whose front looks into the body: glass and light are wrong there. The cure turns them.");
+        return tr("Faces whose front looks into the body: glass and light are wrong there. Repair turns them.");
     case Fault::OpenEdges:
-        return tr("Bodies with holes or gaps, through which light leaks. The cure welds the edges and closes what is "
+        return tr("Bodies with holes or gaps, through which light leaks. Repair welds the edges and closes what is "
                   "still open.");
     case Fault::CoplanarDoubles:
-        return tr("Faces of two parts in one plane, which flicker. The cure brings the smaller one forward.");
+        return tr("Faces of two parts in one plane, which flicker. Repair brings the smaller one forward.");
     case Fault::WrongNormals:
-        return tr("Faces that are shaded from the wrong side. The cure computes normals anew; edges sharper than the "
+        return tr("Faces that are shaded from the wrong side. Repair computes normals anew; edges sharper than the "
                   "angle stay sharp.");
     case Fault::Leftovers:
-        return tr("Small things that touch nothing, and figures for scale. The cure removes them.");
+        return tr("Small things that touch nothing, and figures for scale. Repair removes them.");
     case Fault::Sheets:
-        return tr("Flat faces with nothing behind them: walls that let light leak. The cure gives them a thickness "
+        return tr("Flat faces with nothing behind them: walls that let light leak. Repair gives them a thickness "
                   "behind their front.");
     }
     return {};

@@ -74,7 +74,7 @@ void dropStep(Session& session, size_t index) {
     steps.erase(steps.begin() + static_cast<std::ptrdiff_t>(index));
     try {
         const Building now = withSteps(*b, std::move(steps));
-        session.document.editItem(tr("Take back change"), session.selection.last(), [&](Item& i) { i.body = now; });
+        session.document.editItem(tr("Remove change"), session.selection.last(), [&](Item& i) { i.body = now; });
     } catch (const Error& e) {
         Q_EMIT session.message(sentenceOf(e));
     }

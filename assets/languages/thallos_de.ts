@@ -1366,7 +1366,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Beton, brettgeschalt</translation>
   </message>
   <message>
-   <source>Bodies with holes or gaps, through which light leaks. The cure welds the edges and closes what is still open.</source>
+   <source>Bodies with holes or gaps, through which light leaks. Repair welds the edges and closes what is still open.</source>
    <translation>Körper mit Löchern oder Fugen, durch die Licht dringt. Die Abhilfe verschweißt die Kanten und schließt, was noch offen ist.</translation>
   </message>
   <message>
@@ -2097,22 +2097,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Schale</translation>
   </message>
   <message>
-   <source>Cure</source>
-   <translation>Beheben</translation>
-  </message>
-  <message>
-   <source>Cure all</source>
-   <translation>Alle beheben</translation>
-  </message>
-  <message>
-   <source>Cure everything that the list shows but leftovers, with default amounts</source>
-   <translation>Alles aus der Liste beheben außer Überbleibseln, mit den Vorgaben</translation>
-  </message>
-  <message>
-   <source>Cure this fault in all parts; one step that can be taken back</source>
-   <translation>Diesen Fehler in allen Teilen beheben; ein Schritt, der sich zurücknehmen lässt</translation>
-  </message>
-  <message>
    <source>Curl</source>
    <translation>Einrollung</translation>
   </message>
@@ -2621,15 +2605,15 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Flächen</translation>
   </message>
   <message>
-   <source>Faces of two parts in one plane, which flicker. The cure brings the smaller one forward.</source>
+   <source>Faces of two parts in one plane, which flicker. Repair brings the smaller one forward.</source>
    <translation>Flächen zweier Teile in einer Ebene; sie flimmern. Die Abhilfe rückt die kleinere nach vorn.</translation>
   </message>
   <message>
-   <source>Faces that are shaded from the wrong side. The cure computes normals anew; edges sharper than the angle stay sharp.</source>
+   <source>Faces that are shaded from the wrong side. Repair computes normals anew; edges sharper than the angle stay sharp.</source>
    <translation>Flächen, die von der falschen Seite schattiert werden. Die Abhilfe berechnet die Normalen neu; Kanten, die schärfer als der Winkel sind, bleiben scharf.</translation>
   </message>
   <message>
-   <source>Faces that are there twice and flicker. The cure keeps one of each.</source>
+   <source>Faces that are there twice and flicker. Repair keeps one of each.</source>
    <translation>Flächen, die doppelt da sind und flimmern. Die Abhilfe behält je eine.</translation>
   </message>
   <message>
@@ -2637,11 +2621,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zur Kamera gewandt</translation>
   </message>
   <message>
-   <source>Faces whose front looks into the body: glass and light are wrong there. The cure turns them.</source>
+   <source>Faces whose front looks into the body: glass and light are wrong there. Repair turns them.</source>
    <translation>Flächen, deren Vorderseite nach innen zeigt: Glas und Licht sind dort falsch. Die Abhilfe dreht sie um.</translation>
   </message>
   <message>
-   <source>Faces without area. The cure welds vertices that are this close and removes what has no area.</source>
+   <source>Faces without area. Repair welds vertices that are this close and removes what has no area.</source>
    <translation>Flächen ohne Inhalt. Die Abhilfe verschweißt Punkte, die so nah beieinander liegen, und entfernt, was keinen Inhalt hat.</translation>
   </message>
   <message>
@@ -2805,7 +2789,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Jedes Objekt nach Name, Gruppe, Art oder Material suchen</translation>
   </message>
   <message>
-   <source>Find faults of the model, such as faces that are inside out, and cure them</source>
+   <source>Find faults of the model, such as faces that are inside out, and repair them</source>
    <translation>Fehler des Modells finden, etwa umgestülpte Flächen, und beheben</translation>
   </message>
   <message>
@@ -2833,7 +2817,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wurzelanlauf</translation>
   </message>
   <message>
-   <source>Flat faces with nothing behind them: walls that let light leak. The cure gives them a thickness behind their front.</source>
+   <source>Flat faces with nothing behind them: walls that let light leak. Repair gives them a thickness behind their front.</source>
    <translation>Ebene Flächen ohne etwas dahinter: Wände, durch die Licht dringt. Die Abhilfe gibt ihnen eine Dicke hinter ihrer Vorderseite.</translation>
   </message>
   <message>
@@ -3245,12 +3229,12 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie viele Kopien entstehen</translation>
   </message>
   <message>
-   <source>How much the cure does</source>
-   <translation>Wie viel die Abhilfe tut</translation>
-  </message>
-  <message>
    <source>How much the plants differ in size</source>
    <translation>Wie sehr sich die Pflanzen in der Größe unterscheiden</translation>
+  </message>
+  <message>
+   <source>How much the repair does</source>
+   <translation>Wie viel die Abhilfe tut</translation>
   </message>
   <message>
    <source>How the surface treats light</source>
@@ -4673,7 +4657,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Fahne</translation>
   </message>
   <message>
-   <source>Points that no face uses. They are not seen. The cure removes them.</source>
+   <source>Points that no face uses. They are not seen. Repair removes them.</source>
    <translation>Punkte, die keine Fläche benutzt. Man sieht sie nicht. Die Abhilfe entfernt sie.</translation>
   </message>
   <message>
@@ -4949,6 +4933,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Entfernen</translation>
   </message>
   <message>
+   <source>Remove change</source>
+   <translation>Änderung zurücknehmen</translation>
+  </message>
+  <message>
    <source>Remove duplicate faces</source>
    <translation>Doppelte Flächen entfernen</translation>
   </message>
@@ -4977,8 +4965,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Umrisspunkt entfernen</translation>
   </message>
   <message>
+   <source>Remove this change; the later ones stay</source>
+   <translation>Diese Änderung zurücknehmen; die späteren bleiben</translation>
+  </message>
+  <message>
    <source>Remove your own species from your library; projects that use it keep their copy</source>
    <translation>Ihre eigene Art aus der Bibliothek entfernen; Projekte, die sie verwenden, behalten ihre Kopie</translation>
+  </message>
+  <message>
+   <source>Remove: %1</source>
+   <translation>Zurücknehmen: %1</translation>
   </message>
   <message>
    <source>Rename</source>
@@ -5043,6 +5039,22 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Reorder shots</source>
    <translation>Aufnahmen umordnen</translation>
+  </message>
+  <message>
+   <source>Repair</source>
+   <translation>Beheben</translation>
+  </message>
+  <message>
+   <source>Repair all</source>
+   <translation>Alle beheben</translation>
+  </message>
+  <message>
+   <source>Repair everything that the list shows but leftovers, with default amounts</source>
+   <translation>Alles aus der Liste beheben außer Überbleibseln, mit den Vorgaben</translation>
+  </message>
+  <message>
+   <source>Repair this fault in all parts; one undo step</source>
+   <translation>Diesen Fehler in allen Teilen beheben; ein Schritt, der sich zurücknehmen lässt</translation>
   </message>
   <message>
    <source>Repeat</source>
@@ -5440,10 +5452,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wählen Sie zuerst ein Gebäude aus.</translation>
   </message>
   <message>
-   <source>Select alike</source>
-   <translation>Gleiche auswählen</translation>
-  </message>
-  <message>
    <source>Select all</source>
    <translation>Alles auswählen</translation>
   </message>
@@ -5474,6 +5482,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Select every part of the building that is of this material</source>
    <translation>Jedes Teil des Gebäudes auswählen, das aus diesem Material ist</translation>
+  </message>
+  <message>
+   <source>Select identical</source>
+   <translation>Gleiche auswählen</translation>
   </message>
   <message>
    <source>Select none</source>
@@ -5796,7 +5808,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Anstieg nach Nord</translation>
   </message>
   <message>
-   <source>Small things that touch nothing, and figures for scale. The cure removes them.</source>
+   <source>Small things that touch nothing, and figures for scale. Repair removes them.</source>
    <translation>Kleine Dinge, die nichts berühren, und Maßstabsfiguren. Die Abhilfe entfernt sie.</translation>
   </message>
   <message>
@@ -6124,20 +6136,8 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Tisch</translation>
   </message>
   <message>
-   <source>Take back change</source>
-   <translation>Änderung zurücknehmen</translation>
-  </message>
-  <message>
-   <source>Take back: %1</source>
-   <translation>Zurücknehmen: %1</translation>
-  </message>
-  <message>
    <source>Take the key from the other command</source>
    <translation>Dem anderen Befehl die Taste nehmen</translation>
-  </message>
-  <message>
-   <source>Take this change back; the later ones stay</source>
-   <translation>Diese Änderung zurücknehmen; die späteren bleiben</translation>
   </message>
   <message>
    <source>Tangent-space normals, green up</source>

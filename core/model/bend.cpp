@@ -8,7 +8,7 @@ namespace thallos {
 
 namespace {
 
-// A mesh under the knife: corners are added where edges are cut, each once.
+// A mesh while it is cut: a corner is added where an edge is cut, once for both of its faces.
 struct Cutting {
     Mesh mesh;
     std::map<std::pair<int, int>, int> cuts{}; // of the edge between two corners

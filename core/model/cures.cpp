@@ -265,7 +265,7 @@ Mesh thickened(const Mesh& mesh, const std::vector<int>& triangles, float thick)
     return out;
 }
 
-// The smaller of each two faces, and all of its plane that hangs together with it, comes forward.
+// These faces come forward, with the corners of others in the same places, so that no gap opens.
 Mesh forward(const Mesh& mesh, const std::vector<int>& triangles, float by) {
     Mesh out = mesh;
     int count = 0;

@@ -39,7 +39,8 @@ struct MaterialStep {
     std::string material;
     bool operator==(const MaterialStep&) const = default;
 };
-// Each part by the parts of another model, with its base's middle where the part's was, turned as alikes are turned.
+// Each part by the parts of another model, with its base's middle where the part's was, turned as the part is turned
+// against the first.
 struct ReplaceStep {
     PartNames parts;
     std::shared_ptr<const Model> with;
