@@ -7,14 +7,15 @@
 #include <optional>
 
 #include <assimp/DefaultIOSystem.h>
-#include <assimp/Importer.hpp>
+#include <assimp/MemoryIOWrapper.h>
+#include <assimp/config.h>
 #include <assimp/postprocess.h>
-#include <assimp/scene.h>
 #include <cpl_vsi.h>
 
 #include "core/base/error.h"
 #include "core/base/text.h"
 #include "importer/readers.h"
+#include "importer/scene.h"
 
 namespace thallos {
 
@@ -22,13 +23,47 @@ namespace fs = std::filesystem;
 
 namespace {
 
+// The reader ends an object's name at the first blank: its blanks become letters that look like them, which
+// withBlanks() takes back.
+constexpr const char* kBlank = "\xc2\xa0";
+std::string withNamesWhole(std::string text) {
+    std::string out;
+    out.reserve(text.size() + text.size() / 64);
+    for (size_t i = 0; i < text.size();) {
+        const size_t end = std::min(text.find('\n', i), text.size());
+        if (text.compare(i, 2, "o ") == 0) {
+            size_t last = end;
+            while (last > i + 2 && (text[last - 1] == ' ' || text[last - 1] == '\r')) --last;
+            out += "o ";
+            for (size_t k = i + 2; k < last; ++k)
+                if (text[k] == ' ')
+                    out += kBlank;
+                else
+                    out += text[k];
+        } else
+            out.append(text, i, end - i);
+        if (end < text.size()) out += '\n';
+        i = end + 1;
+    }
+    return out;
+}
+std::string withBlanks(std::string name) {
+    for (size_t at = name.find(kBlank); at != std::string::npos; at = name.find(kBlank, at)) name.replace(at, 2, " ");
+    return name;
+}
+
 // Opens nothing outside the imported file's folder.
 class FolderSystem : public Assimp::DefaultIOSystem {
 public:
     explicit FolderSystem(fs::path folder) : folder_(std::move(folder)) {}
     bool Exists(const char* file) const override { return within(file, folder_) && DefaultIOSystem::Exists(file); }
     Assimp::IOStream* Open(const char* file, const char* mode) override {
-        return within(file, folder_) ? DefaultIOSystem::Open(file, mode) : nullptr;
+        if (!within(file, folder_)) return nullptr;
+        if (lowerExtension(file) != ".obj") return DefaultIOSystem::Open(file, mode);
+        const std::string text = withNamesWhole(wholeFile(file));
+        auto* copy = new uint8_t[std::max<size_t>(text.size(), 1)];
+        std::copy(text.begin(), text.end(), copy);
+        return new Assimp::MemoryIOStream(copy, text.size(), true); // which owns the copy
     }
 
 private:
@@ -78,7 +113,10 @@ public:
 
 private:
     std::shared_ptr<const Picture> read(const fs::path& file, bool color) {
-        if (!within(file, folder_)) return nullptr;
+        if (!within(file, folder_)) {
+            missing.push_back(file.filename().string());
+            return nullptr;
+        }
         auto& known = read_[{file.string(), color}];
         if (!known) try {
                 known = std::make_shared<const Picture>(readPicture(file, color));
@@ -200,91 +238,119 @@ void addMaterials(const aiScene& scene, const fs::path& folder, ForeignModel& ou
     out.missing = std::move(pictures.missing);
 }
 
+// The scene's tree walked, each mesh at its place.
+struct SceneReader {
+    const aiScene& scene;
+    const TreeNames& names;
+    const float metres;
+    const bool zUp;
+    Model& model;
+    // In double precision until the model is at its own origin: far from it a float holds no centimetres.
+    std::optional<V3d> origin = std::nullopt;
+
+    V3f turned(const V3d& v) const {
+        return {static_cast<float>(v.x), static_cast<float>(zUp ? v.y : -v.z), static_cast<float>(zUp ? v.z : v.y)};
+    }
+    void addMesh(const aiMesh& in, const Imath::M44d& world, const std::string& name, int group) {
+        Mesh mesh;
+        const Imath::M44d turn = world.inverse().transposed();
+        const bool mirrored = world.determinant() < 0;
+        for (unsigned i = 0; i < in.mNumVertices; ++i) {
+            const V3d p = V3d(in.mVertices[i].x, in.mVertices[i].y, in.mVertices[i].z) * world;
+            if (!origin) origin = p;
+            mesh.positions.push_back(turned(p - *origin) * metres);
+            if (in.HasNormals()) {
+                V3d n;
+                turn.multDirMatrix(V3d(in.mNormals[i].x, in.mNormals[i].y, in.mNormals[i].z), n);
+                mesh.normals.push_back(turned(n).normalized());
+            }
+            if (in.HasTextureCoords(0)) mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, in.mTextureCoords[0][i].y);
+        }
+        for (unsigned i = 0; i < in.mNumFaces; ++i)
+            if (in.mFaces[i].mNumIndices == 3) {
+                const unsigned* x = in.mFaces[i].mIndices;
+                mesh.triangles.push_back({static_cast<int>(x[0]), static_cast<int>(x[mirrored ? 2 : 1]),
+                                          static_cast<int>(x[mirrored ? 1 : 2])});
+            }
+        model.parts.push_back(
+            partOf(name.empty() ? "part" : name, static_cast<int>(in.mMaterialIndex), std::move(mesh), group));
+    }
+    void visit(const aiNode& node, const Imath::M44d& parent, int group, int depth) {
+        if (depth > 200) throw Error(Error::Kind::Unreadable, Text("The hierarchy of %w is nested too deeply"), "");
+        const Imath::M44d world = rowsOf(node.mTransformation) * parent;
+        const Branch branch = names.groups(node, group, model);
+        for (unsigned k = 0; k < node.mNumMeshes; ++k) {
+            const aiMesh& mesh = *scene.mMeshes[node.mMeshes[k]];
+            addMesh(mesh, world, names.part(node, mesh), branch.meshes);
+        }
+        for (unsigned c = 0; c < node.mNumChildren; ++c) visit(*node.mChildren[c], world, branch.below, depth + 1);
+    }
+};
+
+// As the tree of nodes has it.
+TreeNames plainNames() {
+    return {[](const aiNode& node, int group, Model& model) -> Branch {
+                if (node.mNumChildren == 0) return {group, group};
+                model.groups.push_back({node.mName.length ? withBlanks(node.mName.C_Str()) : "group", group});
+                const int own = static_cast<int>(model.groups.size()) - 1;
+                return {own, own};
+            },
+            [](const aiNode& node, const aiMesh& mesh) -> std::string {
+                const std::string name = node.mName.C_Str();
+                const bool several = name.empty() || node.mNumMeshes > 1;
+                return withBlanks(several && mesh.mName.length ? mesh.mName.C_Str() : name);
+            }};
+}
+
 } // namespace
 
-ForeignModel readWithAssimp(const fs::path& file, float unit, char up) {
-    Assimp::Importer importer;
-    importer.SetIOHandler(new FolderSystem(file.parent_path())); // the importer owns it
-    importer.SetPropertyInteger(AI_CONFIG_PP_SBP_REMOVE, aiPrimitiveType_POINT | aiPrimitiveType_LINE);
-    const aiScene* scene =
-        importer.ReadFile(file.string(), aiProcess_Triangulate | aiProcess_SortByPType |
-                                             aiProcess_JoinIdenticalVertices | aiProcess_ValidateDataStructure);
-    if (!scene || !scene->mRootNode) {
-        std::string why = importer.GetErrorString();
-        std::replace(why.begin(), why.end(), '\n', ' ');
-        throw Error(Error::Kind::Unreadable,
-                    why.empty() ? Text("%w is not a readable model")
-                                : Text("%w is not a readable model (%1)", why.substr(0, 160)),
-                    "");
-    }
-    const std::string ending = lowerExtension(file);
-    const bool zUp = isZUp(*scene, ending, up);
-    bool told = false;
-    const float own = unitOf(*scene, ending, told);
-    if (unit <= 0) unit = own;
+Assimp::IOSystem* folderSystem(const fs::path& folder) {
+    return new FolderSystem(folder);
+}
 
+unsigned sceneSteps() {
+    return aiProcess_Triangulate | aiProcess_SortByPType | aiProcess_JoinIdenticalVertices |
+           aiProcess_ValidateDataStructure;
+}
+
+const aiScene& checked(const aiScene* scene, const Assimp::Importer& importer) {
+    if (scene && scene->mRootNode) return *scene;
+    std::string why = importer.GetErrorString();
+    std::replace(why.begin(), why.end(), '\n', ' ');
+    throw Error(Error::Kind::Unreadable,
+                why.empty() ? Text("%w is not a readable model")
+                            : Text("%w is not a readable model (%1)", why.substr(0, 160)),
+                "");
+}
+
+ForeignModel modelOf(const aiScene& scene, const fs::path& file, float metres, bool zUp, const TreeNames& names) {
     ForeignModel out;
     Model& model = out.model;
-    addMaterials(*scene, file.parent_path(), out);
-    int depth = 0;
-    // In double precision until the model is at its own origin: far from it a float holds no centimetres.
-    std::optional<V3d> origin;
-    std::function<void(const aiNode&, const Imath::M44d&, int)> visit = [&](const aiNode& node,
-                                                                            const Imath::M44d& parent, int group) {
-        if (++depth > 200) throw Error(Error::Kind::Unreadable, Text("The hierarchy of %w is nested too deeply"), "");
-        const Imath::M44d world = rowsOf(node.mTransformation) * parent;
-        if (node.mNumChildren > 0) {
-            model.groups.push_back({node.mName.length ? node.mName.C_Str() : "group", group});
-            group = static_cast<int>(model.groups.size()) - 1;
-        }
-        const bool mirrored = world.determinant() < 0;
-        const Imath::M44d turn = world.inverse().transposed();
-        const auto place = [&](const aiVector3D& v) {
-            const V3d p = V3d(v.x, v.y, v.z) * world;
-            if (!origin) origin = p;
-            const V3d at = p - *origin;
-            return V3f(static_cast<float>(at.x), static_cast<float>(zUp ? at.y : -at.z),
-                       static_cast<float>(zUp ? at.z : at.y)) *
-                   unit;
-        };
-        for (unsigned k = 0; k < node.mNumMeshes; ++k) {
-            const aiMesh& in = *scene->mMeshes[node.mMeshes[k]];
-            std::string name = node.mName.C_Str();
-            if (name.empty() || node.mNumMeshes > 1) name = in.mName.length ? in.mName.C_Str() : name;
-            Mesh mesh;
-            for (unsigned i = 0; i < in.mNumVertices; ++i) {
-                mesh.positions.push_back(place(in.mVertices[i]));
-                if (in.HasNormals()) {
-                    V3d n;
-                    turn.multDirMatrix(V3d(in.mNormals[i].x, in.mNormals[i].y, in.mNormals[i].z), n);
-                    mesh.normals.push_back(V3f(static_cast<float>(n.x), static_cast<float>(zUp ? n.y : -n.z),
-                                               static_cast<float>(zUp ? n.z : n.y))
-                                               .normalized());
-                }
-                if (in.HasTextureCoords(0)) mesh.uvs.emplace_back(in.mTextureCoords[0][i].x, in.mTextureCoords[0][i].y);
-            }
-            for (unsigned i = 0; i < in.mNumFaces; ++i)
-                if (in.mFaces[i].mNumIndices == 3) {
-                    const unsigned* x = in.mFaces[i].mIndices;
-                    mesh.triangles.push_back({static_cast<int>(x[0]), static_cast<int>(x[mirrored ? 2 : 1]),
-                                              static_cast<int>(x[mirrored ? 1 : 2])});
-                }
-            model.parts.push_back(
-                partOf(name.empty() ? "part" : name, static_cast<int>(in.mMaterialIndex), std::move(mesh), group));
-        }
-        for (unsigned c = 0; c < node.mNumChildren; ++c) visit(*node.mChildren[c], world, group);
-        --depth;
-    };
-    visit(*scene->mRootNode, Imath::M44d(), -1);
+    addMaterials(scene, file.parent_path(), out);
+    SceneReader reader{scene, names, metres, zUp, model};
+    reader.visit(*scene.mRootNode, Imath::M44d(), -1, 0);
     if (model.parts.empty() ||
         std::all_of(model.parts.begin(), model.parts.end(), [](const Part& p) { return p.mesh->triangles.empty(); }))
         throw Error(Error::Kind::Unsupported,
                     Text("%w contains points or lines and no surfaces: a point cloud cannot be imported"), "");
-    out.unit = unit;
-    out.unitTold = told;
+    out.unit = metres;
     out.up = zUp ? 'z' : 'y';
-    const V3d first = origin.value_or(V3d(0));
-    out.origin = V3d(-first.x, zUp ? -first.y : first.z, zUp ? -first.z : -first.y) * unit;
+    const V3d first = reader.origin.value_or(V3d(0));
+    out.origin = V3d(-first.x, zUp ? -first.y : first.z, zUp ? -first.z : -first.y) * metres;
+    return out;
+}
+
+ForeignModel readWithAssimp(const fs::path& file, float unit, char up) {
+    Assimp::Importer importer;
+    importer.SetIOHandler(folderSystem(file.parent_path()));
+    importer.SetPropertyInteger(AI_CONFIG_PP_SBP_REMOVE, aiPrimitiveType_POINT | aiPrimitiveType_LINE);
+    importer.SetPropertyBool(AI_CONFIG_IMPORT_COLLADA_USE_COLLADA_NAMES, true);
+    const aiScene& scene = checked(importer.ReadFile(file.string(), sceneSteps()), importer);
+    const std::string ending = lowerExtension(file);
+    bool told = false;
+    const float own = unitOf(scene, ending, told);
+    ForeignModel out = modelOf(scene, file, unit > 0 ? unit : own, isZUp(scene, ending, up), plainNames());
+    out.unitTold = told;
     return out;
 }
 

@@ -99,9 +99,9 @@ private:
                 VSIFileFromMemBuffer(name.c_str(), const_cast<GByte*>(image.image.data()), image.image.size(), FALSE));
             out = std::make_shared<Picture>(readPicture(name, color));
         } catch (const Error&) {
-            unreadable.push_back(!image.uri.empty()    ? image.uri
-                                 : !image.name.empty() ? image.name
-                                                       : "picture " + std::to_string(i));
+            unreadable.push_back(!image.name.empty()  ? image.name
+                                 : !image.uri.empty() ? fs::path(image.uri).filename().string()
+                                                      : "picture " + std::to_string(i));
         }
         VSIUnlink(name.c_str());
         return out;
@@ -318,8 +318,7 @@ tinygltf::Model load(const fs::path& file, const fs::path& folder) {
 
     tinygltf::Model g;
     std::string error, warning;
-    std::ifstream in(file, std::ios::binary);
-    std::string bytes((std::istreambuf_iterator<char>(in)), {});
+    std::string bytes = wholeFile(file);
     const bool binary = bytes.compare(0, 4, "glTF") == 0;
     bytes = preparedGltf(bytes, binary);
     const auto size = static_cast<unsigned>(bytes.size());

@@ -198,6 +198,43 @@ void readDraco(const tinygltf::Model& g, const tinygltf::Value& extension, int u
 
 } // namespace
 
+namespace {
+
+// The library gives up a whole file for one picture that is nowhere or no base64: it becomes a file that is not there,
+// which is told.
+bool lonePictures(nlohmann::json& j) {
+    using nlohmann::json;
+    if (!j.contains("images") || !j["images"].is_array()) return false;
+    const size_t views = j.contains("bufferViews") && j["bufferViews"].is_array() ? j["bufferViews"].size() : 0;
+    bool changed = false;
+    int number = 0;
+    for (json& image : j["images"]) {
+        const std::string stand = "picture " + std::to_string(number++);
+        if (!image.is_object()) image = json::object();
+        bool good = false;
+        if (const auto view = image.find("bufferView"); view != image.end())
+            good = view->is_number_unsigned() && view->get<size_t>() < views;
+        else if (const auto uri = image.find("uri"); uri != image.end() && uri->is_string()) {
+            const auto& text = uri->get_ref<const std::string&>();
+            const size_t comma = text.find(',');
+            good =
+                !text.empty() &&
+                (text.compare(0, 5, "data:") != 0 ||
+                 (comma != std::string::npos && comma + 4 < text.size() &&
+                  std::all_of(text.begin() + static_cast<std::ptrdiff_t>(comma) + 1, text.end(), [](unsigned char c) {
+                      return std::isalnum(c) || c == '+' || c == '/' || c == '=' || c == '-' || c == '_';
+                  })));
+        }
+        if (good) continue;
+        image.erase("bufferView");
+        image["uri"] = stand;
+        changed = true;
+    }
+    return changed;
+}
+
+} // namespace
+
 std::string preparedGltf(const std::string& bytes, bool binary) {
     using nlohmann::json;
     constexpr size_t kHeader = 12, kChunk = 8;
@@ -229,6 +266,7 @@ std::string preparedGltf(const std::string& bytes, bool binary) {
                 b["uri"] = "data:application/octet-stream;base64,AAAA";
                 changed = true;
             }
+    changed = lonePictures(j) || changed;
     if (!changed) return bytes;
     std::string text = j.dump();
     if (!binary) return text;

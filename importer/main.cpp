@@ -4,7 +4,8 @@
 #include <cstdio>
 #include <cstdlib>
 #include <fstream>
-#include <sstream>
+
+#include <nlohmann/json.hpp>
 
 #include "core/base/error.h"
 #include "core/base/text.h"
@@ -22,7 +23,14 @@ bool thallos::within(const fs::path& file, const fs::path& folder) {
     return end == base.end() && rest != f.end();
 }
 
+std::string thallos::wholeFile(const fs::path& file) {
+    std::ifstream in(file, std::ios::binary);
+    return {std::istreambuf_iterator<char>(in), {}};
+}
+
 namespace {
+
+fs::path stageFile;
 
 void put(const fs::path& file, const std::string& bytes) {
     std::ofstream out(file, std::ios::binary);
@@ -33,17 +41,35 @@ void put(const fs::path& file, const std::string& bytes) {
                     Text("Check that the disk is not full"));
 }
 
+} // namespace
+
+void thallos::tellStage(const Text& stage) {
+    if (stageFile.empty()) return;
+    // Written beside and renamed: whoever reads it meanwhile gets one or the other.
+    const fs::path beside = stageFile.string() + "~";
+    std::ofstream(beside, std::ios::binary) << toJson(stage).dump();
+    std::error_code e;
+    fs::rename(beside, stageFile, e);
+}
+
+namespace {
+
 int run(int argc, char** argv) {
     const std::string verb = argc > 1 ? argv[1] : "";
-    if (verb == "model" && argc == 8) {
+    if (verb == "model" && argc == 9) {
         const fs::path file = argv[2];
         const std::string ending = lowerExtension(file);
         const float unit = std::strtof(argv[5], nullptr);
-        ForeignModel read = ending == ".glb" || ending == ".gltf"
-                                ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[7]) == "plant")
-                                : readWithAssimp(file, unit, argv[6][0]);
+        stageFile = argv[8];
+        tellStage(Text("reading the file"));
+        const bool gltf = ending == ".glb" || ending == ".gltf";
+        ForeignModel read = gltf               ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[7]) == "plant")
+                            : ending == ".ifc" ? readIfc(file, unit, argv[6][0])
+                                               : readWithAssimp(file, unit, argv[6][0]);
+        tellStage(Text("tidying its parts"));
         if (read.model.name.empty()) read.model.name = file.stem().string();
-        plainTree(read.model);
+        if (!read.treeMade) plainTree(read.model);
+        plainMaterials(read.model);
         const Tidied tidied = tidy(read.model);
         read.origin += V3d(tidied.shift);
         if (tidied.removed)
@@ -69,17 +95,14 @@ int run(int argc, char** argv) {
         return 0;
     }
     if (verb == "write-heights" && argc == 6) {
-        std::ifstream in(argv[2], std::ios::binary);
-        std::stringstream s;
-        s << in.rdbuf();
-        writeHeights(argv[3], unpackHeights(s.str()), {std::strtof(argv[4], nullptr), std::strtof(argv[5], nullptr)});
+        writeHeights(argv[3], unpackHeights(wholeFile(argv[2])),
+                     {std::strtof(argv[4], nullptr), std::strtof(argv[5], nullptr)});
         return 0;
     }
-    std::fprintf(
-        stderr,
-        "usage: thallos-importer model FILE OUT NOTES UNIT UP plant|model | picture FILE OUT color|data | light FILE "
-        "OUT | heights FILE OUT PNG-HEIGHT | "
-        "write-heights IN FILE X Y\n");
+    std::fprintf(stderr, "usage: thallos-importer model FILE OUT NOTES UNIT UP plant|model STAGE | picture FILE OUT "
+                         "color|data | light FILE "
+                         "OUT | heights FILE OUT PNG-HEIGHT | "
+                         "write-heights IN FILE X Y\n");
     return 2;
 }
 

@@ -58,9 +58,17 @@ std::string readFile(const fs::path& file) {
     return s.str();
 }
 
-// Runs the child and waits. `subject` is the file that errors name.
+void followStage(const fs::path& file, Progress& progress) {
+    try {
+        progress.setStage(textOf(nlohmann::json::parse(readFile(file)))); // whole: it was renamed into place
+    } catch (const nlohmann::json::exception&) {
+        // Nothing is told yet.
+    }
+}
+
+// Runs the child and waits. `stage`: where it tells what it is at. `subject` is the file that errors name.
 void runChild(const std::vector<std::string>& arguments, const fs::path& subject, const ForeignLimits& limits,
-              Progress* progress, const Scratch& scratch) {
+              Progress* progress, const Scratch& scratch, const fs::path& stage = {}) {
     const fs::path program = importerProgram(), messages = scratch / "messages";
     std::vector<char*> argv;
     std::vector<std::string> all{program.string()};
@@ -97,6 +105,7 @@ void runChild(const std::vector<std::string>& arguments, const fs::path& subject
         const pid_t r = ::waitpid(child, &status, WNOHANG);
         if (r == child || (r < 0 && errno != EINTR)) break;
         const bool cancelled = progress && progress->cancelled();
+        if (progress && !stage.empty()) followStage(stage, *progress);
         late = std::chrono::steady_clock::now() - start > std::chrono::seconds(limits.seconds);
         if (cancelled || late) {
             ::kill(-child, SIGKILL);
@@ -139,12 +148,12 @@ ForeignModel importForeign(const fs::path& file, const ModelImport& how, Progres
         throw Error(Error::Kind::Missing, Text("File not found: %w"), file.string(),
                     Text("Check the folder or whether a drive is connected"));
     const Scratch scratch;
-    const fs::path out = scratch / "model", notes = scratch / "notes";
+    const fs::path out = scratch / "model", notes = scratch / "notes", stage = scratch / "stage";
     std::ostringstream unit;
     unit << how.unit;
     runChild({"model", fs::absolute(file).string(), out.string(), notes.string(), unit.str(), std::string(1, how.up),
-              how.plant ? "plant" : "model"},
-             file, limits, progress, scratch);
+              how.plant ? "plant" : "model", stage.string()},
+             file, limits, progress, scratch, stage);
     ForeignModel read;
     read.model = unpackModel(readFile(out));
     unpackNotes(readFile(notes), read);
@@ -159,6 +168,13 @@ std::string packNotes(const ForeignModel& m) {
                      {"up", std::string(1, m.up)},
                      {"origin", {m.origin.x, m.origin.y, m.origin.z}},
                      {"notes", nlohmann::json::array()}};
+    j["tree made"] = m.treeMade;
+    if (m.building) {
+        const BuildingInfo& b = *m.building;
+        j["building"] = {{"schema", b.schema}, {"entities", b.entities}, {"storeys", b.storeys},
+                         {"doors", b.doors},   {"windows", b.windows},   {"north", b.north}};
+        if (b.place) j["building"]["place"] = {b.place->latitude, b.place->longitude, b.place->elevation};
+    }
     for (const Text& t : m.notes) j["notes"].push_back(toJson(t));
     // Names in files may be in any encoding.
     return j.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace);
@@ -172,6 +188,16 @@ void unpackNotes(const std::string& bytes, ForeignModel& m) {
         m.unitTold = j.at("told").get<bool>();
         m.up = j.at("up").get<std::string>().at(0);
         for (int k = 0; k < 3; ++k) m.origin[k] = j.at("origin").at(static_cast<size_t>(k)).get<double>();
+        m.treeMade = j.at("tree made").get<bool>();
+        if (const auto b = j.find("building"); b != j.end()) {
+            m.building = BuildingInfo{b->at("schema").get<std::string>(), b->at("entities").get<int64_t>(),
+                                      b->at("storeys").get<int>(),        b->at("doors").get<int>(),
+                                      b->at("windows").get<int>(),        std::nullopt,
+                                      b->at("north").get<double>()};
+            if (const auto p = b->find("place"); p != b->end())
+                m.building->place =
+                    Place{p->at(0).get<double>(), p->at(1).get<double>(), p->at(2).get<double>(), m.building->north};
+        }
         for (const auto& t : j.at("notes")) m.notes.push_back(textOf(t));
     } catch (const std::exception&) {
         throw Error(Error::Kind::Unreadable, Text("What was found in the file is damaged"), "");

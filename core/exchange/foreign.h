@@ -3,12 +3,14 @@
 #pragma once
 
 #include <filesystem>
+#include <optional>
 #include <string>
 
 #include "core/base/image.h"
 #include "core/base/progress.h"
 #include "core/base/text.h"
 #include "core/ground/height_field.h"
+#include "core/light/sun.h"
 #include "core/model/model.h"
 
 namespace thallos {
@@ -23,6 +25,20 @@ struct ModelImport {
     char up = 'a';      // 'y', 'z', or 'a': as the format has it
     bool plant = false; // alpha of pictures stays where the file says that nothing is cut out
 };
+// Groups that some files set apart, so that they can be left out: the land that a building model stands on, and what is
+// not fixed to it.
+inline constexpr const char* kSiteGroup = "Site";
+inline constexpr const char* kFurnitureGroup = "Furniture";
+
+// What a building model (IFC) says beside its geometry.
+struct BuildingInfo {
+    std::string schema;   // "IFC4"
+    int64_t entities = 0; // all that the file has
+    int storeys = 0, doors = 0, windows = 0;
+    std::optional<Place> place; // of its site
+    double north = 0;           // degrees from the model's +Y, clockwise, to true north
+};
+
 // A model, and what its file told of it.
 struct ForeignModel {
     Model model;
@@ -32,6 +48,8 @@ struct ForeignModel {
     bool unitTold = false;            // by the file or its format; else taken for metres
     char up = 'y';                    // the file's axis that was taken for up: 'y' or 'z'
     V3d origin{0};                    // the file's own origin, in the model's space
+    bool treeMade = false;            // groups are the format's own storeys and kinds, and stay as they are
+    std::optional<BuildingInfo> building;
 };
 // Throws Error::Missing, Unreadable, Unsupported or Cancelled. Safe from any thread; blocks until read.
 ForeignModel importForeign(const std::filesystem::path& file, const ModelImport& how = {}, Progress* progress = nullptr,

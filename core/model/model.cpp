@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <unordered_map>
+#include <unordered_set>
 
 #include "core/base/error.h"
 
@@ -111,6 +112,64 @@ void plainTree(Model& model) {
         p.group = placeOf(p.group);
     }
     model.groups = std::move(kept);
+}
+
+void plainMaterials(Model& model) {
+    std::vector<char> used(model.materials.size(), 0);
+    for (Part& p : model.parts) {
+        if (p.material < 0 || p.material >= static_cast<int>(used.size())) p.material = 0;
+        if (!used.empty()) used[static_cast<size_t>(p.material)] = 1;
+    }
+    std::vector<Surface> kept;
+    std::vector<int> now(used.size(), 0);
+    std::unordered_map<std::string, std::vector<int>> named; // of those kept, by the names they came with
+    std::unordered_set<std::string> taken;
+    for (size_t i = 0; i < used.size(); ++i) {
+        if (!used[i]) continue;
+        Surface& s = model.materials[i];
+        std::vector<int>& same = named[s.name];
+        const std::string original = s.name;
+        const auto equal = std::find_if(same.begin(), same.end(), [&](int k) {
+            s.name = kept[static_cast<size_t>(k)].name;
+            return kept[static_cast<size_t>(k)] == s;
+        });
+        if (equal != same.end()) {
+            now[i] = *equal;
+            continue;
+        }
+        s.name = original;
+        for (int n = 2; !taken.insert(s.name).second; ++n) s.name = original + " " + std::to_string(n);
+        now[i] = static_cast<int>(kept.size());
+        same.push_back(now[i]);
+        kept.push_back(std::move(s));
+    }
+    model.materials = std::move(kept);
+    for (Part& p : model.parts)
+        if (!now.empty()) p.material = now[static_cast<size_t>(p.material)];
+}
+
+namespace {
+
+// A group: whether it or one above it has this name.
+std::vector<char> groupsNamed(const Model& model, const std::string& name) {
+    std::vector<char> in(model.groups.size(), 0);
+    for (size_t i = 0; i < in.size(); ++i) {
+        const PartGroup& g = model.groups[i];
+        in[i] = g.name == name || (g.parent >= 0 && in[static_cast<size_t>(g.parent)]);
+    }
+    return in;
+}
+
+} // namespace
+
+void dropGroups(Model& model, const std::string& name) {
+    const std::vector<char> in = groupsNamed(model, name);
+    std::erase_if(model.parts, [&](const Part& p) { return p.group >= 0 && in[static_cast<size_t>(p.group)]; });
+    dropEmpty(model);
+}
+
+bool hasGroup(const Model& model, const std::string& name) {
+    return std::any_of(model.groups.begin(), model.groups.end(), [&](const PartGroup& g) { return g.name == name; });
 }
 
 void settle(Model& model) {

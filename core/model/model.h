@@ -53,6 +53,12 @@ struct Tidied {
 Tidied tidy(Model& model);
 // The tree without what tells nothing: a group around everything else, and groups of one part, which takes its place.
 void plainTree(Model& model);
+// Materials that are equal in all but number become one, those that no part has go, and names are made unique by a
+// number: changes name materials.
+void plainMaterials(Model& model);
+// Without the parts of all groups of this name and below them. Nothing moves; groups without parts go.
+void dropGroups(Model& model, const std::string& name);
+bool hasGroup(const Model& model, const std::string& name);
 // Drops parts without triangles and groups without parts, and fills in `outlines`. Nothing moves.
 void settle(Model& model);
 
