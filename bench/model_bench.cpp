@@ -102,7 +102,7 @@ int main(int argc, char** argv) {
     // An outline of 40 m at 5 cm.
     const Polygon outline{{-6, -4}, {6, -4}, {6, 4}, {-6, 4}};
     out["contact_ms"] = median([&] { (void)contactOf({outline}, 1.7f, site->field); });
-    KnownHealth known;
+    KnownModels known;
     const auto start = std::chrono::steady_clock::now();
     out["demo_snags"] = snagsOf(*site, known).size();
     out["snags_ms"] = std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - start).count();

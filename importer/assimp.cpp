@@ -74,7 +74,8 @@ private:
 // folders that pictures usually lie in.
 class Pictures {
 public:
-    Pictures(const aiScene& scene, fs::path folder) : scene_(scene), folder_(std::move(folder)) {
+    Pictures(const aiScene& scene, const Order& order)
+        : scene_(scene), folder_(order.file.parent_path()), elsewhere_(picturesIn(order.folders)) {
         std::error_code e;
         for (const fs::path& f : {folder_, folder_ / "textures", folder_ / "maps", folder_ / "pictures"})
             for (const auto& entry : fs::directory_iterator(f, e))
@@ -90,10 +91,10 @@ public:
             std::string text = name.C_Str();
             std::replace(text.begin(), text.end(), '\\', '/');
             const fs::path written = folder_ / text;
-            if (std::error_code e; fs::is_regular_file(written, e)) return read(written, color);
-            const std::string wanted = lowered(fs::path(text).filename().string());
-            for (const fs::path& f : files_)
-                if (lowered(f.filename().string()) == wanted) return read(f, color);
+            if (std::error_code e; fs::is_regular_file(written, e) && within(written, folder_))
+                return read(written, color);
+            for (const auto* known : {&files_, &elsewhere_})
+                if (const fs::path* f = pictureNamed(*known, text)) return read(*f, color);
             missing.push_back(fs::path(text).filename().string());
         }
         return nullptr;
@@ -113,7 +114,8 @@ public:
 
 private:
     std::shared_ptr<const Picture> read(const fs::path& file, bool color) {
-        if (!within(file, folder_)) {
+        // Links that lead out of the file's own folder are not followed; what the artist named may lie anywhere.
+        if (!within(file, folder_) && !std::binary_search(elsewhere_.begin(), elsewhere_.end(), file)) {
             missing.push_back(file.filename().string());
             return nullptr;
         }
@@ -147,7 +149,7 @@ private:
     }
     const aiScene& scene_;
     fs::path folder_;
-    std::vector<fs::path> files_;
+    std::vector<fs::path> elsewhere_, files_;
     std::map<std::pair<std::string, bool>, std::shared_ptr<const Picture>> read_;
 };
 
@@ -226,9 +228,9 @@ float unitOf(const aiScene& scene, const std::string& ending, bool& told) {
     return 1;
 }
 
-void addMaterials(const aiScene& scene, const fs::path& folder, ForeignModel& out) {
+void addMaterials(const aiScene& scene, const Order& order, ForeignModel& out) {
     Model& model = out.model;
-    Pictures pictures(scene, folder);
+    Pictures pictures(scene, order);
     for (unsigned i = 0; i < scene.mNumMaterials; ++i) {
         model.materials.push_back(surfaceOf(*scene.mMaterials[i]));
         addMaps(*scene.mMaterials[i], pictures, model.materials.back());
@@ -323,10 +325,12 @@ const aiScene& checked(const aiScene* scene, const Assimp::Importer& importer) {
                 "");
 }
 
-ForeignModel modelOf(const aiScene& scene, const fs::path& file, float metres, bool zUp, const TreeNames& names) {
+ForeignModel modelOf(const aiScene& scene, const Order& order, float metres, bool zUp, const TreeNames& names) {
     ForeignModel out;
     Model& model = out.model;
-    addMaterials(scene, file.parent_path(), out);
+    tellStage(Text("reading its textures"));
+    addMaterials(scene, order, out);
+    tellStage(Text("building its parts"));
     SceneReader reader{scene, names, metres, zUp, model};
     reader.visit(*scene.mRootNode, Imath::M44d(), -1, 0);
     if (model.parts.empty() ||
@@ -340,7 +344,8 @@ ForeignModel modelOf(const aiScene& scene, const fs::path& file, float metres, b
     return out;
 }
 
-ForeignModel readWithAssimp(const fs::path& file, float unit, char up) {
+ForeignModel readWithAssimp(const Order& order) {
+    const fs::path& file = order.file;
     Assimp::Importer importer;
     importer.SetIOHandler(folderSystem(file.parent_path()));
     importer.SetPropertyInteger(AI_CONFIG_PP_SBP_REMOVE, aiPrimitiveType_POINT | aiPrimitiveType_LINE);
@@ -349,7 +354,8 @@ ForeignModel readWithAssimp(const fs::path& file, float unit, char up) {
     const std::string ending = lowerExtension(file);
     bool told = false;
     const float own = unitOf(scene, ending, told);
-    ForeignModel out = modelOf(scene, file, unit > 0 ? unit : own, isZUp(scene, ending, up), plainNames());
+    ForeignModel out =
+        modelOf(scene, order, order.unit > 0 ? order.unit : own, isZUp(scene, ending, order.up), plainNames());
     out.unitTold = told;
     return out;
 }

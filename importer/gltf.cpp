@@ -47,7 +47,7 @@ float share(double v) {
 // The pictures of a file, each decoded once for each use of it.
 class Pictures {
 public:
-    explicit Pictures(const tinygltf::Model& g) : g_(g) {}
+    Pictures(const tinygltf::Model& g, const std::vector<fs::path>& folders) : g_(g), elsewhere_(picturesIn(folders)) {}
 
     // Null when there is none or it can't be read. `color`: not data.
     std::shared_ptr<const Picture> of(int texture, bool color) {
@@ -94,6 +94,8 @@ private:
         const std::string name = "/vsimem/gltf-picture";
         std::shared_ptr<Picture> out;
         try {
+            if (const fs::path* found = image.image.empty() ? pictureNamed(elsewhere_, image.uri) : nullptr)
+                return std::make_shared<Picture>(readPicture(*found, color));
             if (image.image.empty()) throw Error(Error::Kind::Missing, Text("File not found: %w"), "");
             VSIFCloseL(
                 VSIFileFromMemBuffer(name.c_str(), const_cast<GByte*>(image.image.data()), image.image.size(), FALSE));
@@ -107,6 +109,7 @@ private:
         return out;
     }
     const tinygltf::Model& g_;
+    std::vector<fs::path> elsewhere_;
     std::map<std::pair<int, std::string>, std::shared_ptr<const Picture>> made_;
 };
 
@@ -336,7 +339,7 @@ tinygltf::Model load(const fs::path& file, const fs::path& folder) {
 
 // The scene's tree walked, each mesh and lamp at its place.
 struct GltfReader {
-    GltfReader(const tinygltf::Model& model, const fs::path& file, float unit, bool keepAlpha);
+    GltfReader(const tinygltf::Model& model, const Order& order);
     ForeignModel read();
     V3f place(const V3d& p);
     V3f turned(const M44d& by, const V3d& v) const;
@@ -356,17 +359,19 @@ struct GltfReader {
     int visited = 0;
 };
 
-GltfReader::GltfReader(const tinygltf::Model& from, const fs::path& file, float metres, bool keepAlpha)
-    : g(from), unit(metres), layouts(from.materials.size() + 1) {
-    model.name = file.stem().string();
-    Pictures pictures(g);
+GltfReader::GltfReader(const tinygltf::Model& from, const Order& order)
+    : g(from), unit(order.unit > 0 ? order.unit : 1), layouts(from.materials.size() + 1) {
+    model.name = order.file.stem().string();
+    tellStage(Text("reading its textures"));
+    Pictures pictures(g, order.folders);
     for (size_t i = 0; i < g.materials.size(); ++i) {
-        model.materials.push_back(surfaceOf(pictures, g.materials[i], keepAlpha));
+        model.materials.push_back(surfaceOf(pictures, g.materials[i], order.keepAlpha));
         if (!layoutOf(g.materials[i], layouts[i]))
             out.notes.push_back(
                 Text("The maps of %1 lie differently: all are laid as its colour is", model.materials.back().name));
     }
     out.missing = pictures.unreadable;
+    tellStage(Text("building its parts"));
     plain = static_cast<int>(model.materials.size());
     model.materials.push_back({.name = "plain"});
 }
@@ -470,9 +475,9 @@ ForeignModel GltfReader::read() {
 
 } // namespace
 
-ForeignModel readGltf(const fs::path& file, float unit, bool keepAlpha) {
-    const tinygltf::Model g = load(file, file.parent_path());
-    return GltfReader(g, file, unit, keepAlpha).read();
+ForeignModel readGltf(const Order& order) {
+    const tinygltf::Model g = load(order.file, order.file.parent_path());
+    return GltfReader(g, order).read();
 }
 
 } // namespace thallos

@@ -224,7 +224,8 @@ void nameMaterials(const StepFile& file, Model& model) {
 
 } // namespace
 
-ForeignModel readIfc(const fs::path& file, float unit, char up) {
+ForeignModel readIfc(const Order& order) {
+    const fs::path& file = order.file;
     const auto step = readStep(wholeFile(file));
     const IfcProducts products = productsOf(*step);
     if (products.empty()) throw Error(Error::Kind::Unsupported, Text("%w contains no building"), "");
@@ -246,7 +247,8 @@ ForeignModel readIfc(const fs::path& file, float unit, char up) {
                                           [](const auto& p) { return p.second.kind == "IFCBUILDING"; }) > 1;
     const TreeNames names{[&](const aiNode& node, int group, Model& model) { return tree.branch(node, group, model); },
                           [&](const aiNode& node, const aiMesh&) { return tree.part(node); }};
-    ForeignModel out = modelOf(checked(scene, importer), file, unit > 0 ? unit : 1, up == 'z', names);
+    ForeignModel out =
+        modelOf(checked(scene, importer), order, order.unit > 0 ? order.unit : 1, order.up == 'z', names);
     nameMaterials(*step, out.model);
     out.building = info;
     out.unitTold = true; // the reader has taken the file's units to metres

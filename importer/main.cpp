@@ -28,6 +28,28 @@ std::string thallos::wholeFile(const fs::path& file) {
     return {std::istreambuf_iterator<char>(in), {}};
 }
 
+std::vector<fs::path> thallos::picturesIn(const std::vector<fs::path>& folders) {
+    std::vector<fs::path> out;
+    std::error_code e;
+    for (const fs::path& folder : folders)
+        for (auto it = fs::recursive_directory_iterator(folder, fs::directory_options::skip_permission_denied, e);
+             it != fs::recursive_directory_iterator() && out.size() < 20000; it.increment(e)) {
+            if (e) break;
+            if (it.depth() >= 4) it.disable_recursion_pending();
+            if (isPicture(it->path()) && it->is_regular_file(e)) out.push_back(it->path());
+        }
+    std::sort(out.begin(), out.end());
+    return out;
+}
+
+const fs::path* thallos::pictureNamed(const std::vector<fs::path>& pictures, std::string name) {
+    std::replace(name.begin(), name.end(), '\\', '/');
+    const std::string wanted = lowered(fs::path(name).filename().string());
+    for (const fs::path& f : pictures)
+        if (lowered(f.filename().string()) == wanted) return &f;
+    return nullptr;
+}
+
 namespace {
 
 fs::path stageFile;
@@ -56,16 +78,15 @@ namespace {
 
 int run(int argc, char** argv) {
     const std::string verb = argc > 1 ? argv[1] : "";
-    if (verb == "model" && argc == 9) {
-        const fs::path file = argv[2];
+    if (verb == "model" && argc >= 9) {
+        const Order order{argv[2], std::strtof(argv[5], nullptr), argv[6][0], std::string(argv[7]) == "plant",
+                          std::vector<fs::path>(argv + 9, argv + argc)};
+        const fs::path& file = order.file;
         const std::string ending = lowerExtension(file);
-        const float unit = std::strtof(argv[5], nullptr);
         stageFile = argv[8];
         tellStage(Text("reading the file"));
         const bool gltf = ending == ".glb" || ending == ".gltf";
-        ForeignModel read = gltf               ? readGltf(file, unit > 0 ? unit : 1, std::string(argv[7]) == "plant")
-                            : ending == ".ifc" ? readIfc(file, unit, argv[6][0])
-                                               : readWithAssimp(file, unit, argv[6][0]);
+        ForeignModel read = gltf ? readGltf(order) : ending == ".ifc" ? readIfc(order) : readWithAssimp(order);
         tellStage(Text("tidying its parts"));
         if (read.model.name.empty()) read.model.name = file.stem().string();
         if (!read.treeMade) plainTree(read.model);
@@ -99,10 +120,11 @@ int run(int argc, char** argv) {
                      {std::strtof(argv[4], nullptr), std::strtof(argv[5], nullptr)});
         return 0;
     }
-    std::fprintf(stderr, "usage: thallos-importer model FILE OUT NOTES UNIT UP plant|model STAGE | picture FILE OUT "
-                         "color|data | light FILE "
-                         "OUT | heights FILE OUT PNG-HEIGHT | "
-                         "write-heights IN FILE X Y\n");
+    std::fprintf(stderr,
+                 "usage: thallos-importer model FILE OUT NOTES UNIT UP plant|model STAGE FOLDER… | picture FILE OUT "
+                 "color|data | light FILE "
+                 "OUT | heights FILE OUT PNG-HEIGHT | "
+                 "write-heights IN FILE X Y\n");
     return 2;
 }
 

@@ -1,14 +1,13 @@
 // What Assimp has read, as a model of ours.
 #pragma once
 
-#include <filesystem>
 #include <functional>
 #include <string>
 
 #include <assimp/Importer.hpp>
 #include <assimp/scene.h>
 
-#include "core/exchange/foreign.h"
+#include "importer/readers.h"
 
 namespace thallos {
 
@@ -30,7 +29,6 @@ Assimp::IOSystem* folderSystem(const std::filesystem::path& folder);
 unsigned sceneSteps();
 
 // `metres`: a unit of the file. Throws Error::Unsupported when there are no surfaces.
-ForeignModel modelOf(const aiScene& scene, const std::filesystem::path& file, float metres, bool zUp,
-                     const TreeNames& names);
+ForeignModel modelOf(const aiScene& scene, const Order& order, float metres, bool zUp, const TreeNames& names);
 
 } // namespace thallos

@@ -112,6 +112,7 @@ void Inspector::fillForItems() {
         const int first = rows_->count();
         rows_->onlyForAll(session_.selection.leaves().size() > 1 && !bodyOf<Group>(item));
         withItemKind(*item, [&](const auto& kind, const auto& body) { kind.rows(body, *item, *rows_); });
+        itemRows();
         rows_->onlyForAll(false);
         if (locked(*item)) rows_->disableFrom(first);
     } else if (verb == Verb::Shape)
@@ -126,6 +127,21 @@ void Inspector::fillForItems() {
     }
     if (verb == Verb::Plant && !item) plantingRows();
     if (verb == Verb::Plant && (!item || bodyOf<Specimens>(item))) speciesRows(!item);
+}
+
+// What every item has.
+void Inspector::itemRows() {
+    const Item* item = session_.selection.item();
+    rows_->section({"notesSection", tr("Notes")}, item->presentation ? tr("presentation only") : QString(),
+                   item->note.empty() && !item->presentation);
+    rows_->itemChoice(
+        {"purpose", tr("Belongs to")}, {tr("The design"), tr("The presentation only")},
+        tr("What is there for pictures alone, such as cars and people, is kept apart from the design"),
+        [](const Item& i) { return std::optional(i.presentation ? 1 : 0); },
+        [](Item& i, int k) { i.presentation = k == 1; });
+    rows_->itemWords(
+        {"note", tr("Note")}, tr("For whoever works on it next: what may stay rough, what is still open"),
+        [](const Item& i) { return std::optional(i.note); }, [](Item& i, const std::string& words) { i.note = words; });
 }
 
 // What the next drift is.

@@ -9,6 +9,7 @@
 #include "app/words/text.h"
 #include "app/work/importing.h"
 #include "core/material/library.h"
+#include "core/material/relief_picture.h"
 
 namespace thallos {
 
@@ -100,6 +101,7 @@ struct MaterialRows {
     void light() const;
     void coat() const;
     void mapping() const;
+    void weathering() const;
     void emission() const;
     void pictures() const;
 };
@@ -227,9 +229,38 @@ void MaterialRows::mapping() const {
             tr("Turns boards, courses and maps on their face"),
             [](const Surface& s) { return static_cast<double>(degrees(s.turn)); },
             [](Surface& s, double v) { s.turn = radians(static_cast<float>(v)); });
+        for (const int axis : {0, 1})
+            value(
+                axis == 0 ? Label{"textureAlong", tr("Shift along")} : Label{"textureUp", tr("Shift up")},
+                ValueRange::length(-2, 2, 0).typed(-1000, 1000), tr("Moves the texture on its face, to meet an edge"),
+                [axis](const Surface& s) { return static_cast<double>(s.shift[axis]); },
+                [axis](Surface& s, double v) { s.shift[axis] = static_cast<float>(v); });
         value({"bump", tr("Bump")}, ValueRange::percent(-4, 4, 1), tr("Depth of joints and grain; negative inverts"),
               &Surface::relief);
     }
+}
+
+// How the years show on it, when the building has any.
+void MaterialRows::weathering() const {
+    if (substanceOf(*surface()) == Substance::Pane) {
+        value({"wave", tr("Waviness")}, ValueRange::percent(0, 3, 1),
+              tr("How unevenly the panes mirror: 0 is perfectly flat glass"), &Surface::wave);
+        return;
+    }
+    const auto mark = [this](const Label& label, const QString& tip, float Weathering::*member) {
+        value(
+            label, ValueRange::percent(0, 2, 1), tip,
+            [member](const Surface& s) { return static_cast<double>(s.weathering.*member); },
+            [member](Surface& s, double v) { s.weathering.*member = static_cast<float>(v); });
+    };
+    mark({"splash", tr("Splash")}, tr("Soil that rain throws up at the foot of walls; times the building's age"),
+         &Weathering::splash);
+    mark({"streaks", tr("Streaks")}, tr("Dirt that runs down below sills and copings; times the building's age"),
+         &Weathering::streaks);
+    mark({"moss", tr("Moss")}, tr("Where it stays damp: away from the sun, low, and level; times the building's age"),
+         &Weathering::moss);
+    mark({"bleach", tr("Bleaching")}, tr("Wood that sun and rain turn grey; times the building's age"),
+         &Weathering::bleach);
 }
 
 void MaterialRows::emission() const {
@@ -278,6 +309,13 @@ void MaterialRows::pictures() const {
                 m.rows.refresh();
             });
     }
+    if (now.maps.color && !now.maps.height && !now.maps.normal)
+        rows.button({"reliefFromColour", tr("Relief from colour map")},
+                    tr("Make a height map of the colour map: what is lighter stands out; Bump sets its depth"),
+                    [m = *this] {
+                        const auto relief = std::make_shared<const Picture>(reliefOf(*m.surface()->maps.color));
+                        m.edit(tr("Relief from colour map"), [&](Surface& s) { s.maps.height = relief; });
+                    });
     if (missingMaps.empty()) return;
     rows.choice(
         {"addMap", tr("Maps")}, missing, tr("Load an image as one more map of the material"), [] { return 0; },
@@ -308,6 +346,8 @@ void materialRows(Rows& rows) {
     material.coat();
     material.mapping();
     material.emission();
+    rows.section({"weatherSection", tr("Weathering")}, {}, true);
+    material.weathering();
     rows.section({"mapsSection", tr("Maps")}, {}, material.surface()->maps.empty());
     material.pictures();
 }

@@ -3,6 +3,7 @@
 #include "app/inspector/rows.h"
 #include "app/words/numbers.h"
 #include "app/words/text.h"
+#include "app/work/part_edits.h"
 #include "core/ground/contact.h"
 
 namespace thallos {
@@ -17,7 +18,9 @@ const Building* buildingOf(const Session& session) {
 Contact contactNow(const Session& session) {
     const Building* b = buildingOf(session);
     const auto built = session.document.built();
-    return b && built ? contactOf(outlinesOf(*b), b->position.z, built->field) : Contact();
+    if (!b || !built) return {};
+    const float foot = b->position.z + std::min(0.0f, bounds(*b->model).min.z * b->scale); // a plinth reaches deeper
+    return contactOf(outlinesOf(*b), foot, built->field);
 }
 
 QString contactText(const Contact& c) {
@@ -69,6 +72,14 @@ void seatingRows(Rows& rows) {
                         auto& b = std::get<Building>(i.body);
                         b.position.z = bestBase(outlinesOf(b), built->natural, b.position.z);
                     });
+                });
+    rows.button({"addPlinth", tr("Add plinth")},
+                tr("A wall under the building's edge down into the ground, where it stands clear of it"), [&session] {
+                    const auto built = session.document.built();
+                    const Building* b = buildingOf(session);
+                    if (!b || !built) return;
+                    const Contact c = contactOf(outlinesOf(*b), b->position.z, built->field);
+                    takeStep(session, tr("Add plinth"), PlinthStep{{}, (std::max(c.highest, 0.0f) + 0.3f) / b->scale});
                 });
 }
 

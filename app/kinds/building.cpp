@@ -4,6 +4,7 @@
 #include <Imath/ImathBoxAlgo.h>
 #include <QPainter>
 
+#include "app/inspector/gap_plot.h"
 #include "app/inspector/rows.h"
 #include "app/panes/pane.h"
 #include "app/widgets/theme.h"
@@ -11,8 +12,10 @@
 #include "app/windows/import_dialog.h"
 #include "app/words/numbers.h"
 #include "app/words/text.h"
+#include "app/work/edits.h"
 #include "app/work/kind.h"
 #include "app/work/part_edits.h"
+#include "core/model/scale.h"
 #include "core/model/topology.h"
 
 namespace thallos {
@@ -85,6 +88,69 @@ void repeatRows(Rows& rows) {
     });
 }
 
+// What windows are given: of the panes that are selected, or of all.
+void fittingRows(const Building& b, Rows& rows) {
+    Session& session = rows.session();
+    const auto panes = [](const Building& building, const std::vector<int>& parts) {
+        PartNames out;
+        const std::vector<std::string> keys = partKeys(*building.model);
+        for (size_t i = 0; i < keys.size(); ++i) {
+            const bool chosen = parts.empty() || std::count(parts.begin(), parts.end(), static_cast<int>(i)) > 0;
+            const Surface& s = building.surfaces[static_cast<size_t>(building.model->parts[i].material)];
+            if (chosen && s.transmission > 0.5f && !s.solid) out.push_back(keys[i]);
+        }
+        return out;
+    };
+    if (panes(b, session.selection.parts()).empty()) return;
+    rows.section({"windowSection", tr("Windows")}, {}, true);
+    static double drawn = 0.4; // kept from one to the next
+    rows.value(
+        {"drawn", tr("Drawn")}, ValueRange::percent(0, 1, 0.4), tr("How much of each window a curtain or blind covers"),
+        [] { return drawn; }, [](double v, bool) { drawn = v; });
+    const std::tuple<Label, QString, Fitting> kinds[] = {
+        {{"curtains", tr("Add curtains")}, tr("Cloth at both sides of each window"), Fitting::Curtains},
+        {{"blinds", tr("Add blinds")}, tr("A sheet of cloth let down behind each window"), Fitting::Blind},
+        {{"slats", tr("Add slatted blinds")}, tr("Tilted slats let down behind each window"), Fitting::Slats},
+        {{"roomLights", tr("Light rooms")},
+         tr("A warm lamp behind each window, for dusk; its material's emission makes it brighter or puts it out"),
+         Fitting::RoomLight}};
+    for (const auto& [label, tip, fitting] : kinds)
+        rows.button(label, tip, [&session, panes, text = label.text, fitting = fitting] {
+            if (const Building* now = selectedBuilding(session))
+                takeStep(session, text,
+                         FittingStep{panes(*now, session.selection.parts()), fitting, static_cast<float>(drawn)});
+        });
+}
+
+// What its parts say of its scale, beside what stands around.
+QString scaleText(const Building& b, const Session& session) {
+    const ScaleReading reading = readScale(*b.model, b.scale);
+    QStringList text;
+    const auto add = [&](const QString& line, float figure) {
+        if (figure > 0) text << line.arg(lengthText(static_cast<double>(figure)));
+    };
+    add(tr("doors %1"), reading.door);
+    add(tr("storeys %1"), reading.storey);
+    add(tr("steps %1"), reading.step);
+    const float height = bounds(*b.model).size().z * b.scale;
+    float tallest = 0;
+    if (const auto built = session.document.built())
+        for (const Item* item : itemsOf<Specimens>(session.document.project()))
+            for (const std::string& name : speciesIn(*item))
+                if (const int at = built->library->find(name); at >= 0)
+                    tallest = std::max(tallest, built->library->species()[static_cast<size_t>(at)].recipe.height);
+    if (tallest > 2 && height > 0)
+        text << tr("the tallest tree is %1 times as high").arg(decimalText(static_cast<double>(tallest / height), 1));
+    for (const Item* other : itemsOf<Building>(session.document.project())) {
+        const auto& o = std::get<Building>(other->body);
+        const float its = bounds(*o.model).size().z * o.scale;
+        if (&o == &b || its < 2 || height <= 0 || text.size() > 5) continue;
+        text << tr("%1 is %2 times as high")
+                    .arg(QString::fromStdString(other->name), decimalText(static_cast<double>(its / height), 1));
+    }
+    return text.join(" · ");
+}
+
 // Of parts that are selected within the building.
 void partRows(const Building& b, Rows& rows) {
     Session& session = rows.session();
@@ -124,6 +190,10 @@ void partRows(const Building& b, Rows& rows) {
                     if (const QString file = askForModel(&rows, tr("Replace by file")); !file.isEmpty())
                         replaceParts(session, file.toStdString());
                 });
+    rows.button({"levelUnder", tr("Level ground under it")},
+                tr("A pad under these parts at the level of their base, beside those of the whole building"),
+                [&session] { levelUnderParts(session); });
+    fittingRows(b, rows);
     repeatRows(rows);
     materialRows(rows);
 }
@@ -148,13 +218,32 @@ void rows(const Building& b, const Item& item, Rows& rows) {
     rows.turn<Building>(tr("Counter-clockwise, seen from above"));
     rows.bodyValue<Building>({"scale", tr("Scale")}, {0.001, 1000, true, Dimension::Percent, "%", 1, 1},
                              tr("Relative to the imported model"), &Building::scale);
+    rows.note([&session = rows.session()] {
+        const Building* now = selectedBuilding(session);
+        return now ? scaleText(*now, session) : QString();
+    });
     seatingRows(rows);
     rows.button({"checkModel", tr("Check model…")},
                 tr("Find faults of the model, such as faces that are inside out, and repair them"),
                 [&session = rows.session(), &rows] { showHealth(session, rows.window()); });
+    fittingRows(b, rows);
+    rows.section({"agesSection", tr("Age and edges")}, {}, true);
+    rows.bodyValue<Building>(
+        {"age", tr("Age")}, ValueRange::percent(0, 1, 0),
+        tr("What weather has done: splash, streaks, moss and bleached boards on every outside face"), &Building::age);
+    rows.bodyValue<Building>({"roundedEdges", tr("Rounded edges")}, ValueRange::length(0, 0.03, 0, false, 3),
+                             tr("Radius by which sharp edges catch the light close up; the model stays as it is"),
+                             &Building::rounding);
     materialRows(rows);
     stepRows(b, rows);
     rows.section({"sourceSection", tr("Source and licence")}, {}, true);
+    if (const auto& missing = b.read.missing; !missing.empty()) {
+        QStringList names;
+        for (const std::string& name : missing) names << QString::fromStdString(name);
+        rows.button({"findTextures", tr("Find %n missing texture(s)…", nullptr, static_cast<int>(missing.size()))},
+                    tr("Look in another folder for %1").arg(names.mid(0, 12).join(", ")),
+                    [&session = rows.session()] { Q_EMIT session.commandWanted("items.findTextures"); });
+    }
     rights(rows, {"author", tr("Author")}, tr("Who made it; listed in the rights of the project"), &Rights::maker);
     rights(rows, {"source", tr("Source")}, tr("The file it was imported from, or where it was bought"),
            &Rights::source);
@@ -207,6 +296,17 @@ void drawPlan(const Building& b, QPainter& painter, const PlanPane& pane) {
         QPolygonF line;
         for (const V2f& p : o) line << pane.screen(p);
         painter.drawPolygon(line);
+    }
+    // Of the one that is selected, how it stands: floating, touching, buried.
+    const Session& session = pane.session();
+    const auto built = session.document.built();
+    if (!built || bodyOf<Building>(session.selection.item()) != &b || !session.selection.parts().empty()) return;
+    const Contact c = contactOf(outlinesOf(b), b.position.z, built->field, 0.25f);
+    for (size_t i = 1; i < c.samples.size(); ++i) {
+        const ContactSample &from = c.samples[i - 1], &to = c.samples[i];
+        if ((to.at - from.at).length() > 0.5f) continue; // from one outline to the next
+        painter.setPen(QPen(GapPlot::colourOf(to.gap), 4));
+        painter.drawLine(pane.screen(from.at), pane.screen(to.at));
     }
 }
 

@@ -14,7 +14,9 @@ namespace thallos {
 
 namespace {
 
-constexpr float kTall = 1.75f; // metres
+float tall(const Figure& f) { // metres
+    return f.what == Yardstick::Person ? 1.75f : f.what == Yardstick::Door ? 2.15f : 5.0f;
+}
 
 void drawPlan(const Figure& f, QPainter& painter, const PlanPane& pane) {
     painter.setBrush(Theme::now().field);
@@ -39,10 +41,20 @@ template <> const ItemKind<Figure>& itemKindOf<Figure>() {
         .name = Text("scale figure"),
         .verb = Verb::Seat,
         .icon = "leaf-seat-figure",
-        .detail = [](const Figure&, const Item&, Session&) { return lengthText(kTall); },
+        .detail = [](const Figure& f, const Item&, Session&) { return lengthText(static_cast<double>(tall(f))); },
         .rows =
             [](const Figure&, const Item& item, Rows& rows) {
-                rows.heading(QString::fromStdString(item.name), lengthText(1.75));
+                rows.heading(QString::fromStdString(item.name), tr("scale figure"));
+                rows.itemChoice(
+                    {"yardstick", tr("Yardstick")},
+                    {tr("Person, %1").arg(lengthText(1.75)), tr("Door gauge, %1").arg(extentText(0.9, 2.1)),
+                     tr("Ranging rod, %1").arg(lengthText(5))},
+                    tr("What the building is judged against"),
+                    [](const Item& i) -> std::optional<int> {
+                        const auto* f = std::get_if<Figure>(&i.body);
+                        return f ? std::optional(static_cast<int>(f->what)) : std::nullopt;
+                    },
+                    [](Item& i, int k) { std::get<Figure>(i.body).what = static_cast<Yardstick>(k); });
                 rows.turn<Figure>(tr("Direction the figure faces, counter-clockwise"));
             },
         .rowsState = kNothing,
@@ -50,7 +62,7 @@ template <> const ItemKind<Figure>& itemKindOf<Figure>() {
         .drawOver = kNothing,
         .drawPlan = drawPlan,
         .drawGround = kNothing,
-        .space = [](const Figure& f, const HeightField* ground) { return standing(Box2f(f.at), kTall, ground); },
+        .space = [](const Figure& f, const HeightField* ground) { return standing(Box2f(f.at), tall(f), ground); },
         .takesMaterials = false,
         .addTools = addTools,
     };

@@ -16,8 +16,21 @@ void rows(const BuildingPad&, const Item& item, Rows& rows) {
                                 tr("Level of the pad above the building's base"), &BuildingPad::rise);
     rows.bodyValue<BuildingPad>({"apron", tr("Apron")}, ValueRange::length(0, 30, 1.2),
                                 tr("Width of level ground round the building"), &BuildingPad::apron);
-    rows.bodyValue<BuildingPad>({"batter", tr("Batter 1 :")}, {0.5, 20, true, Dimension::Ratio, "", 1, 3},
-                                tr("Run of the side slope for 1 of rise: larger is gentler"), &BuildingPad::batter);
+    rows.itemValue(
+        {"apronFall", tr("Fall")}, {0, 0.1, false, Dimension::Percent, "%", 1, 0},
+        tr("How much the apron falls away from the building, so that water runs off: 1 to 2 %"),
+        [](const Item& i) -> std::optional<double> {
+            const auto* p = std::get_if<BuildingPad>(&i.body);
+            return p ? std::optional<double>(p->fall) : std::nullopt;
+        },
+        [](Item& i, double v) { std::get<BuildingPad>(i.body).fall = static_cast<float>(v); });
+    const ValueRange batter{0.5, 20, true, Dimension::Ratio, "", 1, 3};
+    rows.bodyValue<BuildingPad>({"batter", tr("Fill batter 1 :")}, batter,
+                                tr("Run of the slope down from filled ground for 1 of rise: larger is gentler"),
+                                &BuildingPad::batter);
+    rows.bodyValue<BuildingPad>({"cutBatter", tr("Cut batter 1 :")}, batter,
+                                tr("Run of the slope up into higher ground for 1 of rise: larger is gentler"),
+                                &BuildingPad::cutBatter);
     rows.bodyValue<BuildingPad>({"underFloors", tr("Under floors")}, ValueRange::length(0, 5, 0.6),
                                 tr("How far the ground is cut below the floors"), &BuildingPad::sink);
 }

@@ -59,12 +59,18 @@ void grouping(MainWindow& w) {
     commands.add({"items.ofMaterial", menu, tr("Select all of this material"),
                   tr("Select every part of the building that is of this material"),
                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_M), [&w] { selectOfMaterial(w.session()); }, building});
+    commands.add({"items.unseen", menu, tr("Select what no shot sees"),
+                  tr("Select the parts of the building that no shot shows, so that nobody dresses them"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_U), [&w] { selectUnseen(w.session()); }, building});
     commands.add({"items.check", menu, tr("Check model…"),
                   tr("Find faults of the model, such as faces that are inside out, and repair them"),
                   QKeySequence(Qt::CTRL | Qt::Key_K), [&w] { showHealth(w.session(), &w); }, building});
     commands.add({"items.reimport", menu, tr("Re-import…"),
                   tr("Read the changed file of a building again; place, materials and changes stay"),
                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_R), [&w] { w.files().reimportDialog(); }, building});
+    commands.add({"items.findTextures", menu, tr("Find textures…"),
+                  tr("Look for the missing textures of a building in another folder, by their names"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_X), [&w] { w.files().findTextures(); }, building});
     commands.add({"items.snags", menu, tr("Snags…"),
                   tr("What would be noticed in the picture as a mistake, such as a house that floats"),
                   QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_K), [&w] { showSnags(w.session(), &w); }});
@@ -78,6 +84,19 @@ void hiding(MainWindow& w) {
     Commands& commands = w.commands();
     const QString menu = tr("&Items");
     const auto any = [&w] { return !w.session().selection.empty(); };
+    commands.add({"items.presentation", menu, tr("Presentation only"), tr("For pictures alone, no part of the design"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_O), [&w] { flagPresentation(w.session()); }, any,
+                  [&w] { return w.session().selection.item() && w.session().selection.item()->presentation; }});
+    commands.add({"items.designOnly", menu, tr("Hide what is for presentation only"),
+                  tr("Show the design alone while working; again shows all"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_G), [&w] {
+                      View& view = w.session().view;
+                      std::vector<Id> ids;
+                      for (const auto& item : w.session().document.project().items)
+                          if (item->presentation) ids.push_back(item->id);
+                      const bool gone = std::any_of(ids.begin(), ids.end(), [&](Id id) { return view.hidden(id); });
+                      gone ? view.showHidden() : view.hide(ids);
+                  }});
     commands.add({"items.visible", menu, tr("Visible"), tr("Off: hidden in the panes and left out of renders"),
                   QKeySequence(Qt::SHIFT | Qt::Key_V), [&w] { showSelected(w.session()); }, any,
                   [&w] { return w.session().selection.item() && w.session().selection.item()->visible; }});

@@ -8,6 +8,7 @@
 #include <QPushButton>
 
 #include "app/words/numbers.h"
+#include "app/words/text.h"
 
 namespace thallos {
 
@@ -39,7 +40,12 @@ void JobBox::refresh() {
     if (!any) return;
     const Jobs::Job& job = jobs_.all().back();
     const auto left = job.told ? job.progress->secondsLeft() : std::nullopt;
-    text_->setText(left ? timeLeftText(*left) : job.title);
+    // What takes long says what it is at.
+    constexpr double kLong = 10; // seconds
+    const Text stage = job.told || job.progress->secondsSpent() < kLong ? Text() : job.progress->stage();
+    text_->setText(left            ? timeLeftText(*left)
+                   : stage.empty() ? job.title
+                                   : tr("%1: %2").arg(job.title, thallos::tr(stage)));
     bar_->setRange(0, job.told ? 1000 : 0);
     if (job.told) bar_->setValue(static_cast<int>(job.progress->done() * 1000));
 }

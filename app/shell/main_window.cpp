@@ -79,6 +79,9 @@ MainWindow::MainWindow(std::shared_ptr<const PlantLibrary> library)
     addWindowCommands(*this);
     commands_.fill(topBar_->menuBar());
     connect(&session_, &Session::message, this, &MainWindow::tell);
+    connect(&session_, &Session::commandWanted, this, [this](const QString& id) {
+        if (QAction* action = commands_.action(id)) action->trigger();
+    });
     connect(library_, &LibraryKeeper::speciesPicked, this, [this] { workspace_->inspector().rebuild(); });
     connect(topBar_, &TopBar::renderWanted, renders_, &Renders::ask);
     connect(&workspace_->items(), &ItemList::menuWanted, this, [this](const QPoint& at) {

@@ -206,32 +206,53 @@ void ProjectFiles::reimportDialog() {
     if (!file.empty()) reimport(session_, file);
 }
 
+void ProjectFiles::findTextures() {
+    const Building* b = selectedBuilding(session_);
+    if (!b) return;
+    std::error_code e;
+    const fs::path file = b->rights.source;
+    if (!fs::is_regular_file(file, e))
+        return tell(tr("%1 was not found, and its textures are read with it. Use Re-import to choose the file first.")
+                        .arg(QString::fromStdString(file.filename().string())));
+    if (const QString folder = askForTextures(window_); !folder.isEmpty())
+        reimport(session_, file, {folder.toStdString()});
+}
+
 void ProjectFiles::newFromBuilding() {
     if (!letGo()) return;
     if (const QString f = askForModel(window_, tr("Import model")); !f.isEmpty())
         askHow(f.toStdString(), std::nullopt, true);
 }
 
-void ProjectFiles::askHow(const fs::path& file, const std::optional<V2f>& at, bool around) {
-    readModel(session_, file, [this, file, at, around](const std::shared_ptr<const ForeignModel>& read) {
-        auto* dialog =
-            new ImportDialog(read, file, at, around, session_.document.project(), library_.library(), window_);
-        dialog->setAttribute(Qt::WA_DeleteOnClose);
-        dialog->setLight(*session_.document.project().site, session_.view.shot());
-        // The panes rest, so that the model is seen soon.
-        engine_.setPaused(true);
-        // Whether they go on hangs on more than this: a render may be running.
-        connect(dialog, &QDialog::finished, &session_.view, &View::refiningChanged);
-        connect(dialog, &QDialog::accepted, this, [this, dialog, file, around] {
-            guarded([&] {
-                if (around)
-                    beginAround(session_, *dialog->model(), file, dialog->placing().name);
-                else
-                    placeBuilding(session_, *dialog->model(), file, dialog->placing());
-            });
-        });
-        dialog->open();
-    });
+void ProjectFiles::askHow(const fs::path& file, const std::optional<V2f>& at, bool around,
+                          const std::vector<std::string>& folders) {
+    readModel(session_, file, folders,
+              [this, file, at, around, folders](const std::shared_ptr<const ForeignModel>& read) {
+                  auto* dialog = new ImportDialog(read, file, at, around, session_.document.project(),
+                                                  library_.library(), folders, window_);
+                  dialog->setAttribute(Qt::WA_DeleteOnClose);
+                  dialog->setLight(*session_.document.project().site, session_.view.shot());
+                  // The panes rest, so that the model is seen soon.
+                  engine_.setPaused(true);
+                  // Whether they go on hangs on more than this: a render may be running.
+                  connect(dialog, &QDialog::finished, &session_.view, &View::refiningChanged);
+                  connect(dialog, &QDialog::accepted, this, [this, dialog, file, around] {
+                      guarded([&] {
+                          if (around)
+                              beginAround(session_, *dialog->whole(), *dialog->model(), file, dialog->placing());
+                          else
+                              placeBuilding(session_, *dialog->whole(), *dialog->model(), file, dialog->placing());
+                      });
+                  });
+                  connect(dialog, &ImportDialog::wantsTextures, this,
+                          [this, dialog, file, at, around, folders](const QString& f) {
+                              dialog->reject();
+                              std::vector<std::string> more = folders;
+                              more.push_back(f.toStdString());
+                              askHow(file, at, around, more);
+                          });
+                  dialog->open();
+              });
 }
 
 void ProjectFiles::askHow(const fs::path& file) {

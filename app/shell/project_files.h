@@ -29,6 +29,7 @@ public:
     bool hasDemo() const;
     void openDemo(); // as a project without a file
     void importDialog();
+    void findTextures();   // of the building that is selected, in a folder that is asked for
     void reimportDialog(); // the building that is selected; its file at once when it is still there
     void terrainDialog();
     // A file that was dropped on the window, by its kind; at a place on a pane, if it fell there.
@@ -36,7 +37,8 @@ public:
     void take(const std::vector<std::filesystem::path>& files, const PanePoint& at);
 
 private:
-    void askHow(const std::filesystem::path& model, const std::optional<V2f>& at, bool around);
+    void askHow(const std::filesystem::path& model, const std::optional<V2f>& at, bool around,
+                const std::vector<std::string>& folders = {});
     void askHow(const std::filesystem::path& terrain);
     void remember(const std::filesystem::path& file);
     void guarded(const std::function<void()>& act); // errors become a message

@@ -19,6 +19,8 @@ std::unique_ptr<Tool> makeTurnTool(Session& session);
 std::unique_ptr<Tool> makeSizeTool(Session& session);
 std::unique_ptr<Tool> makeMeasureTool(Session& session);
 std::unique_ptr<Tool> makeFigureTool(Session& session);
+std::unique_ptr<Tool> makeWalkwayTool(Session& session);
+std::unique_ptr<Tool> makePickTool(Session& session);
 
 std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, BrushKind kind);
 std::unique_ptr<Tool> makePadTool(Session& session);

@@ -107,6 +107,13 @@ void Tools::seatLeaves() {
                      {}});
     add(Verb::Seat, {"drop", tr("Drop"), "leaf-seat-drop", tr("Set the selected building down on the ground below it"),
                      "G", nullptr, [this] { dropToGround(); }});
+    add(Verb::Seat, {"pickMaterial",
+                     tr("Pick up"),
+                     "leaf-seat-pick",
+                     tr("Take the material of a part that you click for the one you work on"),
+                     "E",
+                     own(makePickTool(session_)),
+                     {}});
 }
 
 void Tools::dropToGround() {

@@ -1,6 +1,7 @@
 #include "app/windows/import_dialog.h"
 
 #include <QApplication>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QFileDialog>
 #include <QFileInfo>
@@ -18,7 +19,9 @@
 #include "app/widgets/theme.h"
 #include "app/words/numbers.h"
 #include "app/words/text.h"
+#include "core/base/location.h"
 #include "core/exchange/model_fit.h"
+#include "core/exchange/site_body.h"
 
 namespace thallos {
 
@@ -48,8 +51,9 @@ QComboBox* combo(const char* id, const QString& name, const QString& tip, QWidge
 
 ImportDialog::ImportDialog(std::shared_ptr<const ForeignModel> read, const std::filesystem::path& file,
                            const std::optional<V2f>& at, bool around, const Project& project,
-                           const std::shared_ptr<const PlantLibrary>& library, QWidget* parent)
-    : QDialog(parent), read_(std::move(read)), library_(library), at_(at) {
+                           const std::shared_ptr<const PlantLibrary>& library, const std::vector<std::string>& folders,
+                           QWidget* parent)
+    : QDialog(parent), read_(std::move(read)), library_(library), at_(at), folders_(folders) {
     setObjectName("importDialog");
     setWindowTitle(around ? tr("New project from %1").arg(QString::fromStdString(file.filename().string()))
                           : tr("Import %1").arg(QString::fromStdString(file.filename().string())));
@@ -91,10 +95,7 @@ ImportDialog::ImportDialog(std::shared_ptr<const ForeignModel> read, const std::
     right->addLayout(answers(around));
     connect(unit_, &QComboBox::currentIndexChanged, this, &ImportDialog::refit);
     connect(up_, &QComboBox::currentIndexChanged, this, &ImportDialog::refit);
-    if (likelyUnit(*read_) == read_->unit)
-        show(read_);
-    else
-        refit();
+    refit();
 }
 
 QLayout* ImportDialog::questions(bool around, const Project& project) {
@@ -131,11 +132,53 @@ QLayout* ImportDialog::questions(bool around, const Project& project) {
         addPlaces(project);
         form->addRow(tr("Place"), place_);
     }
+    addBuildingAnswers(form, around);
     return form;
+}
+
+// What building models bring besides.
+void ImportDialog::addBuildingAnswers(QFormLayout* form, bool around) {
+    if (hasGroup(read_->model, kSiteGroup)) {
+        site_ = combo("importSite", tr("Land"), tr("The land that comes with the model"), this);
+        site_->addItem(tr("As terrain"), static_cast<int>(SiteUse::Terrain));
+        site_->addItem(tr("As a part of the building"), static_cast<int>(SiteUse::Part));
+        site_->addItem(tr("Leave out"), static_cast<int>(SiteUse::LeaveOut));
+        form->addRow(tr("Land"), site_);
+        connect(site_, &QComboBox::currentIndexChanged, this, &ImportDialog::refit);
+    }
+    if (hasGroup(read_->model, kFurnitureGroup)) {
+        furniture_ = new QCheckBox(tr("With furniture"), this);
+        furniture_->setObjectName("importFurniture");
+        furniture_->setToolTip(tr("Off leaves out everything that is not fixed to the building"));
+        furniture_->setChecked(true);
+        form->addRow(QString(), furniture_);
+        connect(furniture_, &QCheckBox::toggled, this, &ImportDialog::refit);
+    }
+    if (const auto& b = read_->building; b && (b->place || b->north != 0)) {
+        const QString north = tr("north %1° clockwise").arg(b->north, 0, 'f', 1);
+        const QString where =
+            b->place ? QString::fromStdString(formatLocation({b->place->latitude, b->place->longitude})) + ", " + north
+                     : north;
+        location_ = new QCheckBox(tr("Location: %1").arg(where), this);
+        location_->setObjectName("importLocation");
+        location_->setToolTip(tr("The site takes the location and the true north of the model, and so its sun"));
+        // A project that is under way has a place of its own.
+        location_->setChecked(around);
+        form->addRow(QString(), location_);
+    }
 }
 
 QLayout* ImportDialog::answers(bool around) {
     auto* buttons = new QHBoxLayout;
+    textures_ = new QPushButton(tr("Find textures…"), this);
+    textures_->setObjectName("importTextures");
+    textures_->setToolTip(tr("Choose a folder: missing textures are looked for there by their names"));
+    textures_->setAutoDefault(false);
+    textures_->setVisible(!read_->missing.empty());
+    connect(textures_, &QPushButton::clicked, this, [this] {
+        if (const QString f = askForTextures(this); !f.isEmpty()) Q_EMIT wantsTextures(f);
+    });
+    buttons->addWidget(textures_);
     auto* leave = new QPushButton(tr("Cancel"), this);
     leave->setAutoDefault(false);
     import_ = new QPushButton(around ? tr("Create project") : tr("Import"), this);
@@ -166,6 +209,10 @@ Placing ImportDialog::placing() const {
     const auto choice = place_ ? static_cast<PlaceChoice>(place_->currentData().toInt()) : PlaceChoice::FreePlace;
     if (choice == PlaceChoice::AtPointer) p.at = at_;
     p.ownOrigin = choice == PlaceChoice::OwnOrigin;
+    if (site_) p.site = static_cast<SiteUse>(site_->currentData().toInt());
+    p.furniture = !furniture_ || furniture_->isChecked();
+    p.location = location_ && location_->isChecked();
+    p.folders = folders_;
     return p;
 }
 
@@ -173,22 +220,30 @@ void ImportDialog::refit() {
     const uint64_t generation = ++generation_;
     const float unit = unit_->currentData().toFloat();
     const char up = up_->currentData().toChar().toLatin1();
+    const std::vector<std::string> without = leftOutBy(placing());
     import_->setEnabled(false);
-    QThreadPool::globalInstance()->start([read = read_, unit, up, generation, self = QPointer<ImportDialog>(this)] {
-        std::shared_ptr<const ForeignModel> fitted;
-        QString failure;
-        try {
-            fitted = std::make_shared<const ForeignModel>(refitted(*read, unit, up));
-        } catch (const std::exception& e) {
-            failure = sentenceOf(e);
-        }
-        // The dialog lives and dies on the interface's thread, so that is where it is asked for.
-        QMetaObject::invokeMethod(qApp, [self, fitted, failure, generation] {
-            if (!self || self->generation_ != generation) return;
-            self->note_->setText(failure);
-            if (fitted) self->show(fitted);
+    if (without.empty() && unit == read_->unit && up == read_->up) {
+        whole_ = read_;
+        return show(read_);
+    }
+    QThreadPool::globalInstance()->start(
+        [read = read_, unit, up, generation, without, self = QPointer<ImportDialog>(this)] {
+            std::shared_ptr<const ForeignModel> whole, fitted;
+            QString failure;
+            try {
+                whole = std::make_shared<const ForeignModel>(refitted(*read, unit, up));
+                fitted = without.empty() ? whole : std::make_shared<const ForeignModel>(leftOut(*whole, without));
+            } catch (const std::exception& e) {
+                failure = sentenceOf(e);
+            }
+            // The dialog lives and dies on the interface's thread, so that is where it is asked for.
+            QMetaObject::invokeMethod(qApp, [self, whole, fitted, failure, generation] {
+                if (!self || self->generation_ != generation) return;
+                self->note_->setText(failure);
+                self->whole_ = whole;
+                if (fitted) self->show(fitted);
+            });
         });
-    });
 }
 
 void ImportDialog::show(std::shared_ptr<const ForeignModel> fitted) {
@@ -203,6 +258,12 @@ void ImportDialog::show(std::shared_ptr<const ForeignModel> fitted) {
                                 tr("%1 triangles").arg(countText(triangleCount(m)))}
                         .join(" · "));
     QStringList lines;
+    if (const auto& b = read_->building)
+        lines << tr("%1: %2 entities; %3")
+                     .arg(QString::fromStdString(b->schema), countText(b->entities),
+                          QStringList{tr("%n storey(s)", nullptr, b->storeys), tr("%n door(s)", nullptr, b->doors),
+                                      tr("%n window(s)", nullptr, b->windows)}
+                              .join(", "));
     if (!read_->unitTold)
         lines << (std::abs(fitted_->unit - likelyUnit(*read_)) < 1e-6f
                       ? tr("The file does not say its unit; this one is likely by its size.")
@@ -222,6 +283,12 @@ void ImportDialog::show(std::shared_ptr<const ForeignModel> fitted) {
                               const PlantLibrary&, float yaw, float bearing) { return stageOf(model, yaw, bearing); },
                           {}},
                          true);
+}
+
+QString askForTextures(QWidget* parent) {
+    return QFileDialog::getExistingDirectory(parent, tr("Find textures"),
+                                             QSettings().value("files/textures").toString(),
+                                             QFileDialog::ShowDirsOnly | QFileDialog::DontUseNativeDialog);
 }
 
 QString askForModel(QWidget* parent, const QString& title) {

@@ -115,6 +115,12 @@ QString snagText(const Snag& s) {
         return tr("texture of %1 too coarse: %2 a texel").arg(name, figure);
     case SnagKind::RepeatingTexture:
         return tr("texture of %1 repeats %2 times").arg(name, figure);
+    case SnagKind::DoorHeight:
+        return tr("doors %1 high").arg(figure);
+    case SnagKind::StoreyHeight:
+        return tr("storeys %1 high").arg(figure);
+    case SnagKind::StepHeight:
+        return tr("steps %1 high").arg(figure);
     }
     return {};
 }

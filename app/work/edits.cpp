@@ -139,10 +139,20 @@ void levelPad(Session& session, Id building) {
     const Item* item = session.document.item(building);
     if (!bodyOf<Building>(item)) return;
     for (const Item* d : dependents(session.document.project(), building))
-        if (bodyOf<BuildingPad>(d)) return session.selection.set(d->id);
+        if (const auto* pad = bodyOf<BuildingPad>(d); pad && pad->parts.empty()) return session.selection.set(d->id);
     Id id;
     session.document.edit(tr("Add pad"),
                           added(session.document.project(), item->name + " pad", BuildingPad{building}, &id));
+    session.selection.set(id);
+}
+
+void levelUnderParts(Session& session) {
+    const Item* item = session.selection.item();
+    if (!selectedBuilding(session) || session.selection.parts().empty()) return;
+    BuildingPad pad{item->id};
+    pad.parts = selectedParts(session);
+    Id id;
+    session.document.edit(tr("Add pad"), added(session.document.project(), item->name + " pad", std::move(pad), &id));
     session.selection.set(id);
 }
 
@@ -184,6 +194,10 @@ void showSelected(Session& session) {
         return showParts(session, std::binary_search(hidden.begin(), hidden.end(), session.selection.parts().back()));
     }
     if (!refusesSelection(session)) flipSelected(session, &Item::visible, tr("Show"), tr("Hide"));
+}
+
+void flagPresentation(Session& session) {
+    flipSelected(session, &Item::presentation, tr("Presentation only"), tr("Part of the design"));
 }
 
 void lockSelected(Session& session) {

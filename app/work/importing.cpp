@@ -7,7 +7,9 @@
 #include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "core/base/text.h"
+#include "core/exchange/site_body.h"
 #include "core/jobs/collect.h"
+#include "core/light/time_zone.h"
 
 namespace thallos {
 
@@ -77,9 +79,12 @@ void tellImported(Session& session, const ForeignModel& read) {
                      tr("%n part(s)", nullptr, static_cast<int>(model.parts.size())),
                      tr("%n material(s)", nullptr, static_cast<int>(model.materials.size())),
                      sizeText(size.x, size.y, size.z)};
+    if (read.building)
+        text << tr("%n storey(s)", nullptr, read.building->storeys) << tr("%n door(s)", nullptr, read.building->doors)
+             << tr("%n window(s)", nullptr, read.building->windows);
     if (!read.missing.empty()) text << tr("%n texture(s) not found", nullptr, static_cast<int>(read.missing.size()));
     for (const Text& note : read.notes) text << tr(note);
-    Q_EMIT session.message(text.join(" · "), text.size() > 4);
+    Q_EMIT session.message(text.join(" · "), !read.missing.empty() || !read.notes.empty());
 }
 
 // What the document keeps of it.
@@ -91,14 +96,60 @@ std::shared_ptr<const Model> named(const ForeignModel& read, const std::string& 
 
 } // namespace
 
-void readModel(Session& session, const fs::path& file, std::function<void(std::shared_ptr<const ForeignModel>)> read) {
+std::vector<std::string> leftOutBy(const Placing& placing) {
+    std::vector<std::string> out;
+    if (placing.site != SiteUse::Part) out.push_back(kSiteGroup);
+    if (!placing.furniture) out.push_back(kFurnitureGroup);
+    return out;
+}
+
+void readModel(Session& session, const fs::path& file, const std::vector<std::string>& folders,
+               std::function<void(std::shared_ptr<const ForeignModel>)> read) {
     session.jobs.start(
         reading(file),
-        [file](Progress& progress) { return std::make_shared<const ForeignModel>(importForeign(file, {}, &progress)); },
+        [file, folders](Progress& progress) {
+            ModelImport how;
+            how.folders.assign(folders.begin(), folders.end());
+            return std::make_shared<const ForeignModel>(importForeign(file, how, &progress));
+        },
         std::move(read));
 }
 
-void placeBuilding(Session& session, const ForeignModel& read, const fs::path& file, const Placing& placing) {
+namespace {
+
+// The land it brings, under it as in its file; the project's other things move with the ground.
+Project withSiteBody(const Project& project, const SiteBody& body, const V3f& shift, const Building& b,
+                     const std::string& source) {
+    // `shift`: from the whole model's space to that of what was placed.
+    const TerrainPlace place{xy(b.position) + body.centre + xy(shift), b.position.z + shift.z};
+    return withLand(project, surveyed(*project.ground, body.raster, Fit::TrueSize, source, place).ground);
+}
+
+Project withLocation(const Project& project, const ForeignModel& read) {
+    if (!read.building) return project;
+    auto site = std::make_shared<Site>(*project.site);
+    if (read.building->place) {
+        site->place = *read.building->place;
+        site->timeZone = timeZoneNear(site->place.latitude, site->place.longitude);
+    }
+    site->place.north = read.building->north;
+    Project out = project;
+    out.site = std::move(site);
+    return zoned(out);
+}
+
+} // namespace
+
+namespace {
+
+ReadFrom readFrom(const ForeignModel& read, const Placing& placing) {
+    return {read.unit, read.up, read.origin, leftOutBy(placing), placing.folders, read.missing};
+}
+
+} // namespace
+
+void placeBuilding(Session& session, const ForeignModel& whole, const ForeignModel& read, const fs::path& file,
+                   const Placing& placing) {
     const Project& project = session.document.project();
     const HeightField* ground = session.document.ground();
     const auto model = named(read, placing.name);
@@ -108,28 +159,55 @@ void placeBuilding(Session& session, const ForeignModel& read, const fs::path& f
                             : placing.at      ? *placing.at
                                               : freePlace(project, *model),
                             ground);
-    b.read = {read.unit, read.up, read.origin};
+    b.read = readFrom(read, placing);
     if (placing.ownOrigin) b.position.z = (ground ? ground->at(V2f(0)) : 0) - origin.z;
-    const bool first = itemsOf<Building>(project).empty();
-    Id id;
-    Project next = added(project, model->name, b, &id);
-    if (first) {
-        next = takenIn(next, session.view.shotId(), b, ground);
-        session.view.dropLook();
-    }
-    session.document.edit(tr("Import model"), std::move(next));
-    session.selection.set(id);
-    tellImported(session, read);
+    const auto place = [&session, read, placing, b, name = model->name](Project next) {
+        const HeightField* heights = session.document.ground();
+        const bool first = itemsOf<Building>(next).empty();
+        if (placing.location) next = withLocation(next, read);
+        Id id;
+        next = added(next, name, b, &id);
+        if (first) {
+            next = takenIn(next, session.view.shotId(), b, heights);
+            session.view.dropLook();
+        }
+        session.document.edit(tr("Import model"), std::move(next));
+        session.selection.set(id);
+        tellImported(session, read);
+    };
+    const auto body = placing.site == SiteUse::Terrain ? siteBodyOf(whole) : std::nullopt;
+    if (!body) return place(project);
+    // A step with the land, which takes its time.
+    session.jobs.start(
+        tr("Importing %1").arg(nameOf(file)),
+        [project, body = *body, shift = V3f(read.origin - whole.origin), b,
+         source = file.filename().string()](Progress&) { return withSiteBody(project, body, shift, b, source); },
+        [&session, place, before = project](const Project& landed) {
+            if (session.document.project() == before) place(landed); // else it was changed meanwhile
+        });
 }
 
-void beginAround(Session& session, const ForeignModel& read, const fs::path& file, const std::string& name) {
-    const auto model = named(read, name);
+void beginAround(Session& session, const ForeignModel& whole, const ForeignModel& read, const fs::path& file,
+                 const Placing& placing) {
+    const auto model = named(read, placing.name);
     const V3f size = bounds(*model).size();
-    const float side = std::clamp(20 * std::ceil(8 * std::max(size.x, size.y) / 20), 100.0f, 2000.0f);
+    const auto body = placing.site == SiteUse::Terrain ? siteBodyOf(whole) : std::nullopt;
+    float side = 8 * std::max(size.x, size.y);
+    if (body) // all of its land, about the building
+        for (const int k : {0, 1})
+            side = std::max(side,
+                            extent(body->raster)[k] +
+                                2 * std::abs(body->centre[k] + static_cast<float>(read.origin[k] - whole.origin[k])));
+    side = std::clamp(20 * std::ceil(side / 20), 100.0f, 2000.0f);
     Project project = newProject({side, side}, side <= 400 ? 0.5f : side / 800, model->name);
-    const HeightField ground = buildNatural(*project.ground);
+    HeightField ground = buildNatural(*project.ground);
     Building b = buildingOf(model, file, V2f(0), &ground);
-    b.read = {read.unit, read.up, read.origin};
+    b.read = readFrom(read, placing);
+    if (body) {
+        project = withSiteBody(project, *body, V3f(read.origin - whole.origin), b, file.filename().string());
+        ground = buildNatural(*project.ground);
+    }
+    if (placing.location) project = withLocation(project, read);
     Id id;
     project = added(project, model->name, b, &id);
     project = takenIn(project, itemsOf<Shot>(project).front()->id, b, &ground);

@@ -13,20 +13,29 @@
 
 namespace thallos {
 
-// Reads aside; `read` asks how it is to be taken.
-void readModel(Session& session, const std::filesystem::path& file,
+// Reads aside; `read` asks how it is to be taken. `folders`: where its textures may lie too.
+void readModel(Session& session, const std::filesystem::path& file, const std::vector<std::string>& folders,
                std::function<void(std::shared_ptr<const ForeignModel>)> read);
+// What becomes of the land that a building model brings along.
+enum class SiteUse { Terrain, Part, LeaveOut };
 struct Placing {
     std::string name;       // empty: as the file names it
     std::optional<V2f> at;  // metres; none: a free place near the centre
     bool ownOrigin = false; // the file's own origin comes to the centre of the site, on its ground
+    SiteUse site = SiteUse::Part;
+    bool furniture = true;            // else left out
+    bool location = false;            // the site takes the model's place on the earth and its north
+    std::vector<std::string> folders; // that its textures were looked for in
 };
-// One step. The first building of a project is taken in by the shot that is shown.
-void placeBuilding(Session& session, const ForeignModel& model, const std::filesystem::path& file,
-                   const Placing& placing);
+// Names of the groups that are left out.
+std::vector<std::string> leftOutBy(const Placing& placing);
+// One step. The first building of a project is taken in by the shot that is shown. `whole`: as it was read, `model`
+// without what is left out.
+void placeBuilding(Session& session, const ForeignModel& whole, const ForeignModel& model,
+                   const std::filesystem::path& file, const Placing& placing);
 // A new project around a building: the site is some eight times as wide as that, and its first shot takes it in.
-void beginAround(Session& session, const ForeignModel& model, const std::filesystem::path& file,
-                 const std::string& name);
+void beginAround(Session& session, const ForeignModel& whole, const ForeignModel& model,
+                 const std::filesystem::path& file, const Placing& placing);
 
 // Pictures of heights come with white at 1 m.
 void readTerrain(Session& session, const std::filesystem::path& file,

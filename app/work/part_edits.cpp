@@ -8,7 +8,10 @@
 #include "app/work/importing.h"
 #include "core/base/error.h"
 #include "core/exchange/model_fit.h"
+#include "core/exchange/site_body.h"
 #include "core/model/alike.h"
+#include "core/trace/scene_builder.h"
+#include "core/trace/seen.h"
 
 namespace thallos {
 
@@ -83,7 +86,7 @@ void dropStep(Session& session, size_t index) {
 void replaceParts(Session& session, const std::filesystem::path& file) {
     const Id building = session.selection.last();
     const PartNames parts = selectedParts(session);
-    readModel(session, file, [&session, building, parts](const std::shared_ptr<const ForeignModel>& read) {
+    readModel(session, file, {}, [&session, building, parts](const std::shared_ptr<const ForeignModel>& read) {
         const auto* b = bodyOf<Building>(session.document.item(building));
         if (!b) return;
         try {
@@ -106,17 +109,21 @@ static QString some(const std::vector<std::string>& names) {
     return names.size() <= 3 ? first : tr("%1 and %2 more").arg(first).arg(names.size() - 3);
 }
 
-void reimport(Session& session, const std::filesystem::path& file) {
+void reimport(Session& session, const std::filesystem::path& file, const std::vector<std::string>& folders) {
     const Id id = session.selection.last();
     const Building* before = selectedBuilding(session);
     if (!before || !isFree(session)) return;
-    const ReadFrom how = before->read;
+    ReadFrom how = before->read;
+    how.folders.insert(how.folders.end(), folders.begin(), folders.end());
     session.jobs.start(
         tr("Reading %1").arg(QString::fromStdString(file.filename().string())),
         [file, how](Progress& progress) {
-            return importForeign(file, {how.unit, how.up}, &progress);
+            ModelImport as{how.unit, how.up};
+            as.folders.assign(how.folders.begin(), how.folders.end());
+            const ForeignModel read = importForeign(file, as, &progress);
+            return how.without.empty() ? read : leftOut(read, how.without);
         },
-        [&session, id, file](const ForeignModel& read) {
+        [&session, id, file, how](const ForeignModel& read) {
             const auto* b = bodyOf<Building>(session.document.item(id));
             if (!b) return;
             try {
@@ -124,7 +131,7 @@ void reimport(Session& session, const std::filesystem::path& file) {
                 const bool known = b->read.unit > 0;
                 const V3f shift = known ? V3f(read.origin - b->read.origin) : V3f(0);
                 Reimported r = reimported(*b, std::make_shared<const Model>(read.model), shift);
-                r.building.read = {read.unit, read.up, read.origin};
+                r.building.read = {read.unit, read.up, read.origin, how.without, how.folders, read.missing};
                 r.building.rights.source = file.string();
                 session.document.editItem(tr("Re-import"), id, [&](Item& i) { i.body = r.building; });
                 QStringList text{tr("Re-imported %1").arg(QString::fromStdString(file.filename().string()))};
@@ -132,6 +139,8 @@ void reimport(Session& session, const std::filesystem::path& file) {
                 if (!r.went.empty()) text << tr("gone: %1").arg(some(r.went));
                 if (!r.changed.empty()) text << tr("changed: %1").arg(some(r.changed));
                 if (!r.missing.empty()) text << tr("changes without their part: %1").arg(some(r.missing));
+                if (!read.missing.empty())
+                    text << tr("%n texture(s) not found", nullptr, static_cast<int>(read.missing.size()));
                 if (text.size() == 1) text << tr("nothing changed");
                 Q_EMIT session.message(text.join(" · "), !r.missing.empty());
             } catch (const Error& e) {
@@ -175,6 +184,39 @@ void selectAlike(Session& session) {
     for (size_t i = 0; i < alike.size(); ++i)
         if (wanted.count(alike[i])) parts.push_back(static_cast<int>(i));
     session.selection.setParts(session.selection.last(), std::move(parts));
+}
+
+void selectUnseen(Session& session) {
+    const Id id = session.selection.last();
+    const auto built = session.document.built();
+    if (!selectedBuilding(session) || !built) return;
+    std::vector<Camera> cameras;
+    for (const Item* shot : itemsOf<Shot>(session.document.project()))
+        cameras.push_back(std::get<Shot>(shot->body).camera);
+    session.jobs.start(
+        tr("Looking from all shots"),
+        [built, cameras](Progress& progress) {
+            // Plants hide nothing for good: they may go.
+            SceneBuilder builder(true);
+            Visibility visibility;
+            visibility.planting = false;
+            return seenParts(*builder.update(built, visibility), cameras, 640, &progress);
+        },
+        [&session, id, shots = cameras.size()](const SeenParts& seen) {
+            const auto* b = bodyOf<Building>(session.document.item(id));
+            const auto at = seen.find(id);
+            if (!b || at == seen.end() || at->second.size() != b->model->parts.size()) return;
+            std::vector<int> unseen;
+            for (size_t i = 0; i < at->second.size(); ++i)
+                if (at->second[i] <= 0) unseen.push_back(static_cast<int>(i));
+            const int count = static_cast<int>(unseen.size());
+            if (count > 0) session.selection.setParts(id, std::move(unseen));
+            Q_EMIT session.message(
+                count > 0 ? tr("%n part(s) that no shot sees are selected, of %1.", nullptr, count)
+                                .arg(b->model->parts.size())
+                          : tr("Every part is seen in one of %n shot(s).", nullptr, static_cast<int>(shots)),
+                false);
+        });
 }
 
 void selectOfMaterial(Session& session) {

@@ -22,10 +22,12 @@ void ownMaterial(Session& session);
 void dropStep(Session& session, size_t index); // of the building that is selected; the later ones stay
 void replaceParts(Session& session, const std::filesystem::path& file); // each by the model of the file
 // Reads the building's file anew and puts it in the old one's place; says what came, went and changed.
-void reimport(Session& session, const std::filesystem::path& file);
+void reimport(Session& session, const std::filesystem::path& file, const std::vector<std::string>& folders = {});
 void deleteParts(Session& session);
 void showParts(Session& session, bool shown); // in the panes and in renders
 void selectAlike(Session& session);           // all that are the same thing as one of them
-void selectOfMaterial(Session& session);      // all of the material of the last
+// Of the building, those that no shot sees; looks from all of them, aside.
+void selectUnseen(Session& session);
+void selectOfMaterial(Session& session); // all of the material of the last
 
 } // namespace thallos

@@ -56,7 +56,8 @@ public:
 
 signals:
     void handSettingsChanged();
-    void toolSettingsChanged(); // of the tool in use: its radius, say
+    void toolSettingsChanged();            // of the tool in use: its radius, say
+    void commandWanted(const QString& id); // by a button that is the same as one
     // Something the user should know, or that went wrong.
     // With `folder` it offers to open that.
     void message(const QString& sentence, bool trouble = true, const QString& folder = {});

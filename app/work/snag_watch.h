@@ -30,7 +30,7 @@ private:
     Document& document_;
     QTimer soon_;
     std::vector<Snag> snags_;
-    std::shared_ptr<KnownHealth> known_ = std::make_shared<KnownHealth>(); // of the thread while it runs
+    std::shared_ptr<KnownModels> known_ = std::make_shared<KnownModels>(); // of the thread while it runs
     std::shared_ptr<std::atomic<bool>> stopped_;
     bool searching_ = false;
     Task thread_;

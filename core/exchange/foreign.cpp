@@ -151,9 +151,16 @@ ForeignModel importForeign(const fs::path& file, const ModelImport& how, Progres
     const fs::path out = scratch / "model", notes = scratch / "notes", stage = scratch / "stage";
     std::ostringstream unit;
     unit << how.unit;
-    runChild({"model", fs::absolute(file).string(), out.string(), notes.string(), unit.str(), std::string(1, how.up),
-              how.plant ? "plant" : "model", stage.string()},
-             file, limits, progress, scratch, stage);
+    std::vector<std::string> arguments{"model",
+                                       fs::absolute(file).string(),
+                                       out.string(),
+                                       notes.string(),
+                                       unit.str(),
+                                       std::string(1, how.up),
+                                       how.plant ? "plant" : "model",
+                                       stage.string()};
+    for (const fs::path& folder : how.folders) arguments.push_back(fs::absolute(folder).string());
+    runChild(arguments, file, limits, progress, scratch, stage);
     ForeignModel read;
     read.model = unpackModel(readFile(out));
     unpackNotes(readFile(notes), read);

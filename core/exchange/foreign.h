@@ -5,6 +5,7 @@
 #include <filesystem>
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "core/base/image.h"
 #include "core/base/progress.h"
@@ -24,6 +25,8 @@ struct ModelImport {
     float unit = 0;     // metres a unit of the file; 0: as the file says, metres where it does not
     char up = 'a';      // 'y', 'z', or 'a': as the format has it
     bool plant = false; // alpha of pictures stays where the file says that nothing is cut out
+    // Where pictures that are not beside the file are looked for by their names, four folders down.
+    std::vector<std::filesystem::path> folders = {};
 };
 // Groups that some files set apart, so that they can be left out: the land that a building model stands on, and what is
 // not fixed to it.

@@ -11,6 +11,12 @@ float largest(const V3f& size) {
     return std::max({size.x, size.y, size.z});
 }
 
+// A leaf or its frame, with or without a handle.
+bool isDoor(const V3f& size) {
+    const float width = std::max(size.x, size.y), thick = std::min(size.x, size.y);
+    return size.z > 1.85f && size.z < 2.7f && width > 0.6f && width < 2.2f && thick < 0.35f;
+}
+
 } // namespace
 
 ForeignModel refitted(const ForeignModel& read, float unit, char up) {
@@ -36,9 +42,21 @@ ForeignModel refitted(const ForeignModel& read, float unit, char up) {
 float likelyUnit(const ForeignModel& read) {
     if (read.unitTold) return read.unit;
     const float units = largest(bounds(read.model).size()) / read.unit;
-    for (const float unit : {1.0f, 0.001f, 0.01f, 0.0254f})
-        if (units * unit >= 2.5f && units * unit <= 120) return unit;
-    return read.unit;
+    std::vector<V3f> parts; // sizes in units of the file
+    for (const Part& p : read.model.parts) {
+        const Box3f box = bounds(*p.mesh);
+        if (!box.isEmpty()) parts.push_back(box.size() / read.unit);
+    }
+    float best = read.unit;
+    long most = -1;
+    for (const float unit : {1.0f, 0.001f, 0.01f, 0.0254f, 0.3048f}) {
+        if (units * unit < 2.5f || units * unit > 120) continue;
+        const long doors =
+            std::count_if(parts.begin(), parts.end(), [&](const V3f& size) { return isDoor(size * unit); });
+        if (doors > most) best = unit;
+        most = std::max(most, doors);
+    }
+    return best;
 }
 
 Text sizeInWords(const V3f& size) {

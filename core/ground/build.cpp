@@ -33,16 +33,24 @@ float softMax(float a, float b, float k) {
 
 constexpr float kRounding = 0.8f; // metres, of a batter's edges
 
+float levelAt(const Pad& pad, const V2f& p) {
+    const V2f along = pad.to - pad.from;
+    const float length2 = along.length2();
+    return length2 > 0 ? pad.level + pad.rise * std::clamp((p - pad.from).dot(along) / length2, 0.0f, 1.0f) : pad.level;
+}
+
 float padded(float z, const Pad& pad, const V2f& p, float cell) {
     float d = 1e30f;
     for (const Polygon& outline : pad.outlines) d = std::min(d, signedDistance(outline, p));
+    const float level = levelAt(pad, p) - pad.fall * std::clamp(d, 0.0f, pad.apron);
     if (d <= pad.apron) {
         // Under rooms the ground goes down, but only a cell and a half inside, so that no cell dips before the wall.
-        return d < -1.5f * cell ? pad.level - pad.sinkInside : pad.level;
+        return d < -1.5f * cell ? level - pad.sinkInside : level;
     }
-    const float rise = (d - pad.apron) / std::max(pad.batter, 0.1f);
-    const float rounding = std::min(kRounding, 0.6f * rise + 0.01f);
-    return softMax(softMin(z, pad.level + rise, rounding), pad.level - rise, rounding);
+    const float over = (d - pad.apron) / std::max(pad.cutBatter, 0.1f),
+                under = (d - pad.apron) / std::max(pad.batter, 0.1f);
+    const auto rounding = [](float rise) { return std::min(kRounding, 0.6f * rise + 0.01f); };
+    return softMax(softMin(z, level + over, rounding(over)), level - under, rounding(under));
 }
 
 template <class Tile> const Tile* tileOf(const TileGrid<Tile>& grid, int i) {
@@ -96,8 +104,12 @@ Box2f reach(const Pad& pad, const V2f& range) {
     Box2f b;
     for (const Polygon& outline : pad.outlines) b.extendBy(bounds(outline));
     if (b.isEmpty()) return b;
-    const float rise = std::max(std::abs(range.x - pad.level), std::abs(range.y - pad.level));
-    const V2f margin(pad.apron + (rise + kRounding) * pad.batter + 2);
+    const float low = pad.level + std::min(pad.rise, 0.0f) - pad.fall * pad.apron,
+                high = pad.level + std::max(pad.rise, 0.0f);
+    // Fill reaches down to the lowest land, cut up to the highest.
+    const float reach = std::max((std::max(high - range.x, 0.0f) + kRounding) * pad.batter,
+                                 (std::max(range.y - low, 0.0f) + kRounding) * pad.cutBatter);
+    const V2f margin(pad.apron + reach + 2);
     return {b.min - margin, b.max + margin};
 }
 

@@ -34,14 +34,19 @@ struct Ground {
 // samples lie on old ones they are equal. Throws Error::Invalid as GroundGrid::make().
 Ground resized(const Ground& ground, const V2f& size, float cell);
 
-// A levelled area. Inside the outlines and `apron` metres around them the ground lies at `level`; from there it meets
-// the old ground by a batter of 1 in `batter` with its edges rounded.
+// A levelled area. Inside the outlines the ground lies at `level`, and from them falls by `fall` over `apron` metres;
+// from there it meets the old ground by batters with their edges rounded. Between `from` and `to` the level itself
+// rises evenly by `rise`.
 struct Pad {
     std::vector<Polygon> outlines; // world
     float level = 0;
-    float apron = 1.0f;   // metres
-    float batter = 3.0f;  // run for one of rise, 0.5..20
-    float sinkInside = 0; // metres the ground is taken down under rooms, well inside the outline
+    float apron = 1.0f;     // metres
+    float batter = 3.0f;    // of fill, run for one of rise, 0.2..50
+    float sinkInside = 0;   // metres the ground is taken down under rooms, well inside the outline
+    float cutBatter = 3.0f; // where it was cut into higher ground
+    float fall = 0;         // of the apron, for water: fall for a run of one, 0..0.2
+    V2f from{0}, to{0};     // equal: it is level
+    float rise = 0;
     bool operator==(const Pad&) const = default;
 };
 // The area that a pad can change given heights in `range`.

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/base/noise.h"
+#include "core/material/weathering.h"
 
 namespace thallos {
 
@@ -55,7 +56,11 @@ Material plain(const Surface& s) {
             .scale = std::max(s.scale, 1e-3f),
             .turn = s.turn,
             .relief = s.relief,
-            .soft = s.soft};
+            .soft = s.soft,
+            .shift = s.shift,
+            .weathering = s.weathering,
+            .wood = isWood(s.recipe),
+            .wave = s.wave};
 }
 
 Material textured(const Surface& surface, std::shared_ptr<const Texture> texture, const TextureMapping& mapping) {
@@ -155,7 +160,8 @@ TextureSample textureAt(const Material& m, const HitPoint& spot, V3f& along, V3f
     along = frame.along;
     up = frame.up;
     const float scale = m.scale;
-    TextureSample t = sampleMapped(*m.texture, m.mapping, turned(frame.at, -m.turn) / scale, spot.footprint / scale);
+    TextureSample t =
+        sampleMapped(*m.texture, m.mapping, turned(frame.at - m.shift, -m.turn) / scale, spot.footprint / scale);
     t.slope = turned(t.slope, m.turn);
     return t;
 }

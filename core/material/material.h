@@ -39,6 +39,10 @@ struct Material {
     bool letsSunThrough = false;
     float scale = 1, turn = 0, relief = 1;
     bool soft = false;
+    V2f shift{0};
+    Weathering weathering;
+    bool wood = false; // goes grey in the sun
+    float wave = 1;
     std::shared_ptr<const Texture> texture; // null: plain
     TextureMapping mapping;
     bool byUv = false;  // laid by the mesh's uv, not by metres

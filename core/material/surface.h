@@ -11,6 +11,13 @@
 
 namespace thallos {
 
+// How strongly the years mark it, each 0 (stays as it is) .. 2; see core/material/weathering.h.
+struct Weathering {
+    float splash = 1, streaks = 1, moss = 1;
+    float bleach = 1; // of wood alone
+    bool operator==(const Weathering&) const = default;
+};
+
 struct Surface {
     std::string name;
     Rgb baseColor{0.5f};    // reflectance of a matt surface, of a metal, or the tint of glass; each 0..1
@@ -35,7 +42,10 @@ struct Surface {
     float textureSize = 0; // metres a repeat of the pictures, laid over the object; 0: by the mesh's uv
     bool mixed = false;    // pictures without order are laid in patches at random places, so that none repeats
     float relief = 1;      // scales the slopes of the texture
-    bool soft = false;     // what pictures cover by half lets half of the light by (mist), instead of having an edge
+    V2f shift{0};          // metres that the texture is moved on the face, east or along and up
+    Weathering weathering;
+    float wave = 1;    // of panes: how unevenly they mirror, 0: float glass on a drawing
+    bool soft = false; // what pictures cover by half lets half of the light by (mist), instead of having an edge
 
     bool operator==(const Surface&) const = default;
     // Shadow rays pass: smooth panes and bodies of glass, not frosted ones.

@@ -141,6 +141,30 @@ struct Applying {
         for (const int i : parts)
             part(i).mesh = std::make_shared<const Mesh>(bent(*part(i).mesh, s.centre, xy(box.center())));
     }
+    void operator()(const PlinthStep& s) {
+        settle(model); // for the outlines of what is left
+        add("Plinth", plinthSurface(), plinthOf(model.outlines, s.depth, s.setback));
+    }
+    void operator()(const FittingStep& s) {
+        settle(model);
+        const Surface surface = surfaceOf(s.fitting);
+        for (const int i : find(s.parts)) {
+            Mesh all;
+            for (const GlassSheet& pane : panesOf(*part(i).mesh, model.outlines))
+                append(all, fittingOf(pane, s.fitting, s.closed));
+            add(surface.name, surface, std::move(all));
+        }
+    }
+    // A part of a material of its own; nothing when it has no faces.
+    void add(const std::string& name, const Surface& surface, Mesh mesh) {
+        if (mesh.empty()) return;
+        auto& all = model.materials;
+        const auto same =
+            std::find_if(all.begin(), all.end(), [&](const Surface& m) { return m.name == surface.name; });
+        const int material = static_cast<int>(same - all.begin());
+        if (same == all.end()) all.push_back(surface);
+        model.parts.push_back(partOf(name, material, std::move(mesh)));
+    }
 
     static M44f turnedBy(float radians) {
         const float c = std::cos(radians), n = std::sin(radians);
@@ -197,6 +221,20 @@ Text wordsOf(const ModelStep& step) {
             return of(s.parts, Text("Replace %1"), Text("Replace %1 parts"));
         }
         Text operator()(const RepeatStep& s) const { return of(s.parts, Text("Repeat %1"), Text("Repeat %1 parts")); }
+        Text operator()(const PlinthStep&) const { return Text("Add plinth"); }
+        Text operator()(const FittingStep& s) const {
+            switch (s.fitting) {
+            case Fitting::Curtains:
+                return Text("Add curtains");
+            case Fitting::Blind:
+                return Text("Add blinds");
+            case Fitting::Slats:
+                return Text("Add slatted blinds");
+            case Fitting::RoomLight:
+                return Text("Light rooms");
+            }
+            return {};
+        }
         Text operator()(const BendStep& s) const { return of(s.parts, Text("Bend %1"), Text("Bend %1 parts")); }
         static Text of(const PartNames& parts, Text one, Text many) {
             Text t = parts.size() == 1 ? std::move(one) : std::move(many);

@@ -9,6 +9,7 @@
 
 #include "core/base/text.h"
 #include "core/model/cures.h"
+#include "core/model/fittings.h"
 
 namespace thallos {
 
@@ -61,7 +62,23 @@ struct BendStep {
     V2f centre{0};
     bool operator==(const BendStep&) const = default;
 };
-using ModelStep = std::variant<CureStep, RemoveStep, MoveStep, MaterialStep, ReplaceStep, RepeatStep, BendStep>;
+// A wall under the outlines, where they stand clear of the ground.
+struct PlinthStep {
+    PartNames parts;                     // means all of the model, whatever it holds
+    float depth = 0.6f, setback = 0.02f; // metres
+    bool operator==(const PlinthStep&) const = default;
+};
+// In every window of these panes.
+struct FittingStep {
+    PartNames parts;
+    Fitting fitting = Fitting::Curtains;
+    float closed = 0.4f; // 0..1
+    bool operator==(const FittingStep&) const = default;
+};
+using ModelStep = std::variant<CureStep, RemoveStep, MoveStep, MaterialStep, ReplaceStep, RepeatStep, BendStep,
+                               PlinthStep, FittingStep>;
+
+inline constexpr size_t kFirstSeatingStep = 7; // of the variant: steps that came later than the others
 
 struct Stepped {
     std::shared_ptr<const Model> model; // the source itself when there are no steps

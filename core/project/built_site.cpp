@@ -12,14 +12,15 @@ namespace thallos {
 
 namespace {
 
-std::vector<Pad> padsOf(const Project& project) {
+std::vector<Pad> padsOf(const Project& project, const std::vector<BuiltWalkway>& walkways) {
     std::vector<Pad> pads;
     for (const auto& item : project.items) {
         const auto* p = std::get_if<BuildingPad>(&item->body);
         if (!p || !shown(project, *item)) continue;
-        if (const auto* b = bodyOf<Building>(find(project, p->building)))
-            pads.push_back({outlinesOf(*b), b->position.z + p->rise, p->apron, p->batter, p->sink});
+        if (const auto* b = bodyOf<Building>(find(project, p->building))) pads.push_back(padOf(*p, *b));
     }
+    for (const BuiltWalkway& w : walkways)
+        for (Pad& pad : padsOf(w.shape, w.laid)) pads.push_back(std::move(pad));
     return pads;
 }
 
@@ -72,7 +73,9 @@ private:
         out_->bare = sameBare ? previous_->bare : buildBare(ground);
         out_->natural =
             buildNatural(ground, out_->bare, sameBare ? before : nullptr, sameBare ? &previous_->natural : nullptr);
-        out_->pads = padsOf(out_->project);
+        out_->walkways =
+            walkwaysOf(out_->project, out_->natural, previous_ ? previous_->walkways : std::vector<BuiltWalkway>());
+        out_->pads = padsOf(out_->project, out_->walkways);
         std::vector<char> changed;
         if (previous_) {
             changed.assign(grid.tileCount(), 0);

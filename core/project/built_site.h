@@ -9,6 +9,7 @@
 #include "core/base/text.h"
 #include "core/project/plant_tile.h"
 #include "core/project/project.h"
+#include "core/project/walkways.h"
 
 namespace thallos {
 
@@ -42,12 +43,13 @@ struct BuiltSite {
     TileGrid<HeightTile> bare; // without sculpting
     HeightField natural;       // without pads
     HeightField field;
-    std::vector<Pad> pads;
+    std::vector<Pad> pads;                                             // of buildings, then of walkways
     std::vector<std::vector<std::shared_ptr<const PlantTile>>> plants; // by ground tile
     std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far, or wait for a
                                   // next slice
     std::vector<WaterBody> waters;
     std::vector<GrownClimber> climbers;
+    std::vector<BuiltWalkway> walkways;
     std::shared_ptr<const Mesh> far;
     bool watersStale = false, farStale = false; // older than the heights
     bool stale = false;                         // any of these: build again at rest

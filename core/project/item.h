@@ -17,7 +17,9 @@ struct Item {
     bool visible = true;
     bool locked = false;
     Body body;
-    Id group; // that it belongs to; none: it stands for itself
+    Id group;                  // that it belongs to; none: it stands for itself
+    bool presentation = false; // for pictures alone, no part of the design
+    std::string note;          // what is to be known of it: "back may stay rough"
 };
 
 template <class T> const T* bodyOf(const Item* item) {

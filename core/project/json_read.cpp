@@ -154,6 +154,8 @@ public:
                 item->visible = i.at("visible").yes();
                 item->locked = i.at("locked").yes();
                 if (i.has("group")) item->group = Id{i.at("group").natural()};
+                if (i.has("presentation_only")) item->presentation = i.at("presentation_only").yes();
+                if (i.has("note")) item->note = i.at("note").text();
                 blobs.lost = loses("a map of " + item->name);
                 item->body = readBody(i.at("type").text(), i, blobs);
             } catch (const Error& e) {

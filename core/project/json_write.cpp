@@ -27,7 +27,10 @@ template <class Tile> json out(const TileGrid<Tile>& tiles, const BlobSink& sink
 
 int schemaOf(const Project& project) {
     int schema = kLeastSchema;
-    for (const auto& item : project.items) schema = std::max(schema, schemaOf(item->body));
+    for (const auto& item : project.items) {
+        schema = std::max(schema, schemaOf(item->body));
+        if (item->presentation || !item->note.empty()) schema = std::max(schema, kSeatingSchema);
+    }
     return schema;
 }
 
@@ -72,6 +75,8 @@ json dump(const Project& project, const BlobSink& sink) {
                   {"visible", item->visible},
                   {"locked", item->locked}};
         if (item->group) i["group"] = item->group.value;
+        if (item->presentation) i["presentation_only"] = true;
+        if (!item->note.empty()) i["note"] = item->note;
         withKind(item->body, [&](const auto& kind, const auto& body) { kind.write(body, i, sink); });
         j["items"].push_back(std::move(i));
     }

@@ -1,5 +1,6 @@
 #include "core/project/model_steps_json.h"
 
+#include <algorithm>
 #include <iterator>
 
 #include "core/model/model_blob.h"
@@ -11,6 +12,8 @@ namespace {
 constexpr const char* kFaultNames[kFaults] = {"loose-vertices", "degenerate", "duplicates",
                                               "inside-out",     "open-edges", "coplanar-doubles",
                                               "wrong-normals",  "leftovers",  "sheets"};
+
+constexpr const char* kFittingNames[kFittings] = {"curtains", "blind", "slats", "room-light"};
 
 PartNames partsIn(const JsonReader& in) {
     PartNames out;
@@ -48,6 +51,16 @@ struct Write {
         j["by_m"] = toJson(s.by);
         j["turn_deg"] = toDegrees(s.turn);
         j["centre_m"] = toJson(s.centre);
+    }
+    void operator()(const PlinthStep& s) const {
+        j["do"] = "plinth";
+        j["depth_m"] = s.depth;
+        j["setback_m"] = s.setback;
+    }
+    void operator()(const FittingStep& s) const {
+        j["do"] = "fit";
+        j["fitting"] = kFittingNames[static_cast<size_t>(s.fitting)];
+        j["closed"] = s.closed;
     }
     void operator()(const BendStep& s) const {
         j["do"] = "bend";
@@ -91,6 +104,14 @@ ModelStep readStep(const JsonReader& in, BlobReader& blobs) {
         return RepeatStep{std::move(parts), in.at("count").small(), in.at("by_m").v3(), in.at("turn_deg").angle(),
                           in.at("centre_m").v2()};
     if (what == "bend") return BendStep{std::move(parts), in.at("centre_m").v2()};
+    if (what == "plinth") return PlinthStep{std::move(parts), in.at("depth_m").real(), in.at("setback_m").real()};
+    if (what == "fit") {
+        const std::string name = in.at("fitting").text();
+        const auto known = std::find(std::begin(kFittingNames), std::end(kFittingNames), name);
+        if (known == std::end(kFittingNames)) in.at("fitting").fail("is not a known fitting");
+        return FittingStep{std::move(parts), static_cast<Fitting>(known - std::begin(kFittingNames)),
+                           in.at("closed").real()};
+    }
     in.at("do").fail("is not a known step");
 }
 

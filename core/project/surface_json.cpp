@@ -5,27 +5,33 @@
 namespace thallos {
 
 nlohmann::json toJson(const Surface& s) {
-    return {{"name", s.name},
-            {"base_color", toJson(s.baseColor)},
-            {"roughness", s.roughness},
-            {"metalness", s.metalness},
-            {"transmission", s.transmission},
-            {"solid", s.solid},
-            {"absorption_per_m", toJson(s.absorption)},
-            {"translucency", s.translucency},
-            {"through_tint", toJson(s.throughTint)},
-            {"specular", s.specular},
-            {"coat", s.coat},
-            {"coat_roughness", s.coatRoughness},
-            {"lamp_group", s.lampGroup},
-            {"emission_cd_m2", toJson(s.emission)},
-            {"recipe", s.recipe},
-            {"scale", s.scale},
-            {"turn_deg", toDegrees(s.turn)},
-            {"relief", s.relief},
-            {"picture_size_m", s.textureSize},
-            {"picture_mixed", s.mixed},
-            {"picture_soft", s.soft}};
+    nlohmann::json j = {{"name", s.name},
+                        {"base_color", toJson(s.baseColor)},
+                        {"roughness", s.roughness},
+                        {"metalness", s.metalness},
+                        {"transmission", s.transmission},
+                        {"solid", s.solid},
+                        {"absorption_per_m", toJson(s.absorption)},
+                        {"translucency", s.translucency},
+                        {"through_tint", toJson(s.throughTint)},
+                        {"specular", s.specular},
+                        {"coat", s.coat},
+                        {"coat_roughness", s.coatRoughness},
+                        {"lamp_group", s.lampGroup},
+                        {"emission_cd_m2", toJson(s.emission)},
+                        {"recipe", s.recipe},
+                        {"scale", s.scale},
+                        {"turn_deg", toDegrees(s.turn)},
+                        {"relief", s.relief},
+                        {"picture_size_m", s.textureSize},
+                        {"picture_mixed", s.mixed},
+                        {"picture_soft", s.soft}};
+    // Since schema 9, when they are not as new surfaces have them.
+    if (s.shift != V2f(0)) j["shift_m"] = toJson(s.shift);
+    if (const Weathering& w = s.weathering; !(w == Weathering()))
+        j["weathering"] = {{"splash", w.splash}, {"streaks", w.streaks}, {"moss", w.moss}, {"bleach", w.bleach}};
+    if (s.wave != 1) j["wave"] = s.wave;
+    return j;
 }
 
 Surface readSurface(const JsonReader& in) {
@@ -54,6 +60,12 @@ Surface readSurface(const JsonReader& in) {
         s.textureSize = in.at("picture_size_m").real();
         if (in.has("picture_mixed")) s.mixed = in.at("picture_mixed").yes();
         if (in.has("picture_soft")) s.soft = in.at("picture_soft").yes();
+        if (in.has("shift_m")) s.shift = in.at("shift_m").v2();
+        if (in.has("weathering")) {
+            const JsonReader w = in.at("weathering");
+            s.weathering = {w.at("splash").real(), w.at("streaks").real(), w.at("moss").real(), w.at("bleach").real()};
+        }
+        if (in.has("wave")) s.wave = in.at("wave").real();
     } else {
         if (!takeFirstPattern(s, in.at("pattern").text(), in.at("pattern_size_m").real()))
             in.at("pattern").fail("names no pattern");

@@ -23,7 +23,7 @@ bool isIn(const V3f& picture) {
 
 struct Search {
     const BuiltSite& site;
-    KnownHealth& known;
+    KnownModels& known;
     const std::function<bool()>& stop;
     std::vector<Snag> found;
 
@@ -32,7 +32,9 @@ struct Search {
 
     void seating(const Item& item, const Building& b) {
         const std::vector<Polygon> outlines = outlinesOf(b);
-        const Contact c = contactOf(outlines, b.position.z, site.field);
+        // A plinth reaches deeper than the base.
+        const float foot = b.position.z + std::min(0.0f, bounds(*b.model).min.z * b.scale);
+        const Contact c = contactOf(outlines, foot, site.field);
         const ContactSample* worst = nullptr;
         for (const ContactSample& s : c.samples)
             if (!worst || s.gap > worst->gap) worst = &s;
@@ -92,14 +94,27 @@ struct Search {
             add({SnagKind::Size, item.id, b.position, most, most > kLargest ? kLargest : kSmallest, {}, {}});
     }
 
+    void scale(const Item& item, const Building& b) {
+        auto& reading = known[b.model].scale;
+        if (!reading) reading = readScale(*b.model, 1);
+        const auto judge = [&](SnagKind kind, float figure, const float(&built)[2]) {
+            figure *= b.scale;
+            if (figure > 0 && (figure < built[0] || figure > built[1]))
+                add({kind, item.id, b.position, figure, figure < built[0] ? built[0] : built[1], {}, {}});
+        };
+        judge(SnagKind::DoorHeight, reading->door, kDoorHeights);
+        judge(SnagKind::StoreyHeight, reading->storey, kStoreyHeights);
+        judge(SnagKind::StepHeight, reading->step, kStepHeights);
+    }
+
     void health(const Item& item, const Building& b) {
-        auto at = known.find(b.model);
-        if (at == known.end()) {
+        auto& health = known[b.model].health;
+        if (!health) {
             std::vector<Finding> findings = healthOf(*b.model, {}, stop);
             if (stopped()) return;
-            at = known.emplace(b.model, std::move(findings)).first;
+            health = std::move(findings);
         }
-        for (const Finding& f : at->second) {
+        for (const Finding& f : *health) {
             const SnagKind kind = f.kind == Fault::Leftovers         ? SnagKind::Leftovers
                                   : f.kind == Fault::InsideOut       ? SnagKind::InsideOut
                                   : f.kind == Fault::CoplanarDoubles ? SnagKind::CoplanarDoubles
@@ -204,7 +219,7 @@ FloorMap floorsOf(const Model& model, float over) {
     return map;
 }
 
-std::vector<Snag> snagsOf(const BuiltSite& site, KnownHealth& known, const std::function<bool()>& stop) {
+std::vector<Snag> snagsOf(const BuiltSite& site, KnownModels& known, const std::function<bool()>& stop) {
     std::erase_if(known, [](const auto& entry) { return entry.first.expired(); });
     Search search{site, known, stop, {}};
     for (const auto& item : site.project.items) {
@@ -214,6 +229,7 @@ std::vector<Snag> snagsOf(const BuiltSite& site, KnownHealth& known, const std::
         search.seating(*item, *b);
         search.floors(*item, *b);
         search.size(*item, *b);
+        search.scale(*item, *b);
         search.health(*item, *b);
         search.textures(*item, *b);
     }

@@ -4,28 +4,33 @@
 #include <functional>
 #include <map>
 #include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "core/base/text.h"
 #include "core/model/health.h"
+#include "core/model/scale.h"
 #include "core/project/built_site.h"
 
 namespace thallos {
 
 enum class SnagKind {
-    FloatingEdge,    // metres of gap under a building
-    BuriedFloor,     // metres of ground over a floor beside it
-    SoilInRoom,      // metres of ground over a floor within
-    WaterAtFloor,    // metres of water over a floor
-    Size,            // metres across that nothing built has
-    Leftovers,       // things
-    InsideOut,       // faces
-    CoplanarDoubles, // faces
-    CoarseTexture,   // pixels of a shot that one texel covers
-    RepeatingTexture // repeats of a texture in a shot
+    FloatingEdge,     // metres of gap under a building
+    BuriedFloor,      // metres of ground over a floor beside it
+    SoilInRoom,       // metres of ground over a floor within
+    WaterAtFloor,     // metres of water over a floor
+    Size,             // metres across that nothing built has
+    Leftovers,        // things
+    InsideOut,        // faces
+    CoplanarDoubles,  // faces
+    CoarseTexture,    // pixels of a shot that one texel covers
+    RepeatingTexture, // repeats of a texture in a shot
+    DoorHeight,       // metres that no door has
+    StoreyHeight,     // metres from floor to floor
+    StepHeight        // metres of rise
 };
-inline constexpr int kSnagKinds = 10;
+inline constexpr int kSnagKinds = 13;
 
 struct Snag {
     SnagKind kind;
@@ -38,11 +43,15 @@ struct Snag {
 };
 
 // What models were found to have, kept from one search to the next.
-using KnownHealth = std::map<std::weak_ptr<const Model>, std::vector<Finding>, std::owner_less<>>;
+struct KnownModel {
+    std::optional<std::vector<Finding>> health;
+    std::optional<ScaleReading> scale;
+};
+using KnownModels = std::map<std::weak_ptr<const Model>, KnownModel, std::owner_less<>>;
 
 // In the order of the project's items, the worst of an item first. Safe from any thread, but for `known`, which belongs
 // to one. Returns what was found so far when `stop` returned true.
-std::vector<Snag> snagsOf(const BuiltSite& site, KnownHealth& known, const std::function<bool()>& stop = {});
+std::vector<Snag> snagsOf(const BuiltSite& site, KnownModels& known, const std::function<bool()>& stop = {});
 
 // Floors of a model: the highest face that looks up within `over` metres over its base, in cells in plan.
 struct FloorMap {

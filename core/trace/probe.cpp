@@ -35,7 +35,8 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
         out.plant = scene.site->library->species()[object.climber->species].recipe.name;
         break;
     case ObjectKind::Building:
-    case ObjectKind::Figure: {
+    case ObjectKind::Figure:
+    case ObjectKind::Walkway: {
         const Part& part = object.model->parts[hit.part];
         out.part = part.name;
         out.material = (*object.materials)[part.material].name;

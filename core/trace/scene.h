@@ -8,12 +8,13 @@
 #include "core/project/built_site.h"
 #include "core/trace/embree.h"
 #include "core/trace/lamps.h"
+#include "core/trace/rounding.h"
 
 namespace thallos {
 
 class PlantScenes; // one Embree scene for each grown individual
 
-enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water, Climber };
+enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water, Climber, Walkway };
 
 // Visibility filter. Hiding an item does not change the built site: the ground keeps its pads, plants keep their
 // clearings.
@@ -52,7 +53,10 @@ struct SceneObject {
     // What its scene was made of, by which it is found again; of the scene's site. Null: by other ways.
     const void* madeOf = nullptr;
     M44f toWorld, toObject;
-    float scale = 1; // of toWorld
+    float scale = 1;    // of toWorld
+    float age = 0;      // of a building
+    float rounding = 0; // metres; with `edges` of each part
+    std::shared_ptr<const std::vector<EdgeNeighbours>> edges = nullptr;
 };
 
 // Immutable; any number of threads may trace it.
@@ -70,6 +74,7 @@ struct Scene {
     bool fine = true; // no texture is coarser than it would be in a final picture
     std::unique_ptr<EmbreeScene> top;
     Box3f bounds;
+    V2f noon{0, -1}; // in plan, where the sun stands at noon
 };
 
 } // namespace thallos

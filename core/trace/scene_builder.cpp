@@ -6,6 +6,8 @@
 
 #include "core/base/error.h"
 #include "core/base/parallel.h"
+#include "core/model/yardsticks.h"
+#include "core/planting/person.h"
 #include "core/trace/embree.h"
 #include "core/trace/object_scenes.h"
 #include "core/trace/plant_scenes.h"
@@ -40,7 +42,7 @@ struct Making {
     Scene& scene;
     const std::unordered_map<const std::vector<Surface>*, Materials>& materials;
     std::shared_ptr<PlantScenes> plants;
-    std::shared_ptr<const Model> figure;
+    const std::vector<std::shared_ptr<const Model>>& figures; // by yardstick
     bool hasty = site.mode == BuildMode::Moving;
     std::unordered_set<Id> hidden{visibility.hidden.begin(), visibility.hidden.end()};
     std::unordered_map<const void*, const SceneObject*> known{}; // of the last scene, by what it was made of
@@ -155,6 +157,19 @@ std::vector<char> withoutOf(const Building& b, Id id, const Visibility& visibili
     return out;
 }
 
+// Worked out once for a model.
+std::shared_ptr<const std::vector<EdgeNeighbours>> edgesOf(const std::shared_ptr<const Model>& model,
+                                                           const Scene* last) {
+    if (last)
+        for (const SceneObject& o : last->objects)
+            if (o.model == model && o.edges) return o.edges;
+    auto out = std::make_shared<std::vector<EdgeNeighbours>>(model->parts.size());
+    parallelFor(static_cast<int>(out->size()), [&](int i) {
+        (*out)[static_cast<size_t>(i)] = edgeNeighbours(*model->parts[static_cast<size_t>(i)].mesh);
+    });
+    return out;
+}
+
 void addBuildings(Making& m) {
     std::unordered_multimap<const Model*, const SceneObject*> last;
     if (m.last)
@@ -171,6 +186,9 @@ void addBuildings(Making& m) {
                       .materials = m.visibility.neutral ? grey(b->surfaces.size()) : m.materials.at(&b->surfaces)};
         o.without = withoutOf(*b, item->id, m.visibility);
         o.scale = b->scale;
+        o.age = m.visibility.neutral ? 0 : b->age;
+        o.rounding = b->rounding;
+        if (b->rounding > 0) o.edges = edgesOf(b->model, m.last);
         o.toWorld = transformOf(*b);
         o.toObject = o.toWorld.inverse();
         // Copies of one model share what is built for the first of them.
@@ -195,12 +213,13 @@ void addFigures(Making& m) {
     for (const auto& item : m.site.project.items) {
         const auto* f = std::get_if<Figure>(&item->body);
         if (!f || !shown(m.site.project, *item)) continue;
+        const auto& model = m.figures[static_cast<size_t>(f->what)];
         SceneObject o{.kind = ObjectKind::Figure,
                       .item = item->id,
                       .hidden = m.hidden.count(item->id) > 0,
-                      .model = m.figure,
-                      .materials = m.materials.at(&m.figure->materials),
-                      .madeOf = m.figure.get()};
+                      .model = model,
+                      .materials = m.materials.at(&model->materials),
+                      .madeOf = model.get()};
         const V3f at(f->at.x, f->at.y, m.site.field.at(f->at)); // lifted onto floors once they are there
         o.toWorld = transformOf(Building{.position = at, .yaw = f->yaw});
         o.toObject = o.toWorld.inverse();
@@ -224,8 +243,21 @@ void addClimbers(Making& m) {
     }
 }
 
-constexpr void (*kAdders[])(Making&) = {addGround,    addFarLand, addPlants,  addWaters,
-                                        addBuildings, addFigures, addClimbers};
+void addWalkways(Making& m) {
+    for (const BuiltWalkway& w : m.site.walkways) {
+        SceneObject o{.kind = ObjectKind::Walkway,
+                      .item = w.item,
+                      .hidden = m.hidden.count(w.item) > 0,
+                      .model = w.model,
+                      .materials =
+                          m.visibility.neutral ? grey(w.model->materials.size()) : m.materials.at(&w.model->materials),
+                      .madeOf = w.model.get()};
+        m.add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made, kMaskSolid); });
+    }
+}
+
+constexpr void (*kAdders[])(Making&) = {addGround,    addFarLand, addPlants,   addWaters,
+                                        addBuildings, addFigures, addClimbers, addWalkways};
 
 // People stand on floors and decks, once these have their scenes.
 void standFigures(Scene& scene, const HeightField& field) {
@@ -275,7 +307,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     const MaterialsOf materials = resolveMaterials(*site, *scene);
     scene->fine = materials_.fine();
 
-    Making making{*site, visibility, last_.get(), *scene, materials, plantScenes_, figure_};
+    Making making{*site, visibility, last_.get(), *scene, materials, plantScenes_, figures_};
     making.know();
     for (const auto add : kAdders) add(making);
     parallelFor(static_cast<int>(making.makers.size()), [&](int i) {
@@ -283,6 +315,9 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
     });
     for (const auto& [copy, first] : making.copies) scene->objects[copy].scene = scene->objects[first].scene;
     standFigures(*scene, site->field);
+    const Place& place = site->project.site->place;
+    const float north = radians(static_cast<float>(place.north)), side = place.latitude < 0 ? 1.0f : -1.0f;
+    scene->noon = V2f(std::sin(north), std::cos(north)) * side;
     scene->lamps = lampsOf(scene->objects);
     commitTop(*scene);
     last_ = scene;
@@ -290,12 +325,15 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
 }
 
 SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, Scene& scene) {
-    if (!figure_) figure_ = std::make_shared<const Model>(scaleFigure());
+    if (figures_.empty())
+        for (const Model& m : {scaleFigure(), doorGauge(), rangingRod()})
+            figures_.push_back(std::make_shared<const Model>(m));
     if (!covers_) covers_ = std::make_shared<const std::vector<Surface>>(std::vector{soilSurface(), gravelSurface()});
     // Keys below these are ids of items.
     constexpr uint64_t kCovers = uint64_t{1} << 60, kFigure = kCovers + 1, kSpecies = uint64_t{2} << 60,
-                       kClimbers = uint64_t{3} << 60;
-    std::vector<SurfaceList> lists{{kCovers, covers_.get(), covers_}, {kFigure, &figure_->materials, figure_}};
+                       kClimbers = uint64_t{3} << 60, kWalkways = uint64_t{4} << 60;
+    std::vector<SurfaceList> lists{{kCovers, covers_.get(), covers_}};
+    for (const auto& figure : figures_) lists.push_back({kFigure + lists.size(), &figure->materials, figure});
     // Of species only what stands on the site: a texture takes time and memory.
     const auto& species = site.library->species();
     const std::vector<char> wanted = individualsOf(site);
@@ -311,12 +349,15 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
         if (const auto* b = std::get_if<Building>(&item->body)) lists.push_back({item->id.value, &b->surfaces, item});
     for (const GrownClimber& c : site.climbers)
         lists.push_back({kClimbers + c.item.value, &c.model->materials, c.model});
+    for (const BuiltWalkway& w : site.walkways)
+        lists.push_back({kWalkways + w.item.value, &w.model->materials, w.model});
 
     const std::vector<Materials> resolved = materials_.resolve(lists);
     scene.covers = {resolved[0]->at(0), resolved[0]->at(1)};
     scene.plants.resize(species.size());
-    for (size_t k = 0; k < standing.size(); ++k) scene.plants[standing[k]] = resolved[2 + k];
-    MaterialsOf out{{lists[1].surfaces, resolved[1]}};
+    for (size_t k = 0; k < standing.size(); ++k) scene.plants[standing[k]] = resolved[1 + figures_.size() + k];
+    MaterialsOf out;
+    for (size_t i = 1; i <= figures_.size(); ++i) out.emplace(lists[i].surfaces, resolved[i]);
     for (size_t i = afterSpecies; i < lists.size(); ++i) out.emplace(lists[i].surfaces, resolved[i]);
     return out;
 }

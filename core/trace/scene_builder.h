@@ -44,7 +44,7 @@ private:
     MaterialResolver materials_;
     std::shared_ptr<const Scene> last_;
     std::shared_ptr<PlantScenes> plantScenes_;
-    std::shared_ptr<const Model> figure_;
+    std::vector<std::shared_ptr<const Model>> figures_;  // by yardstick
     std::shared_ptr<const std::vector<Surface>> covers_; // soil, gravel
 };
 

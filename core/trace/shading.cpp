@@ -2,12 +2,15 @@
 #include "core/trace/leaf_colour.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 
 #include "core/base/noise.h"
 #include "core/ground/cover.h"
+#include "core/material/weathering.h"
 #include "core/planting/bark.h"
 #include "core/trace/plant_scenes.h"
+#include "core/trace/ray.h"
 
 namespace thallos {
 
@@ -84,6 +87,12 @@ void snow(SurfacePoint& s, float share) {
     s.roughness = lerp(s.roughness, 0.75f, share);
     s.specular = lerp(s.specular, 0.3f, share);
 }
+V3f faceOf(const Mesh& mesh, unsigned triangle) {
+    const V3i& t = mesh.triangles[triangle];
+    const V3f& a = mesh.positions[static_cast<size_t>(t.x)];
+    return (mesh.positions[static_cast<size_t>(t.y)] - a).cross(mesh.positions[static_cast<size_t>(t.z)] - a);
+}
+
 // What shades each kind of object. `n` is the geometric normal on the viewer's side.
 struct Shading {
     const Scene& scene;
@@ -103,6 +112,8 @@ struct Shading {
     void wood(const Mesh& mesh, const PlantPose& pose, const Material& material);
     void foliage(const Form& form, const SpeciesRecipe& recipe, const V3f& local, const Material& material);
     void model();
+    void wave(V3f& normal, const HitPoint& spot, float strength) const;
+    void years(const Material& material, const HitPoint& spot);
     void climber();
     void water();
     void snowOnPlants() {
@@ -204,10 +215,56 @@ void Shading::model() {
     spot.normal = smooth;
     spot.facet = localNormal;
     spot.footprint = footprint;
+    if (object.edges && footprint < 2 * object.rounding) {
+        const bool turned = faceOf(*part.mesh, hit.triangle).dot(localNormal) < 0; // seen from behind
+        if (!turned)
+            spot.normal = roundedNormal(*part.mesh, (*object.edges)[hit.part], hit.triangle, hit.u, hit.v,
+                                        object.rounding / object.scale, smooth);
+    }
     out.surface = evaluate(material, spot);
+    if (out.surface.clear() && material.wave > 0) wave(out.surface.normal, spot, material.wave);
     V3f world;
     object.toWorld.multDirMatrix(out.surface.normal, world);
     out.surface.normal = world.normalized();
+    if (object.age > 0) years(material, spot);
+}
+
+// Glass is rolled and its units bulge: what it mirrors wavers, twice, once from each sheet of the unit.
+void Shading::wave(V3f& normal, const HitPoint& spot, float strength) const {
+    constexpr float kWaver = 0.0016f, kBulge = 0.0022f; // radians
+    const V3f& f = spot.facet;
+    const V3f along = (std::abs(f.z) < 0.9f ? V3f(-f.y, f.x, 0) : V3f(1, 0, 0)).normalized(), up = f.cross(along);
+    // Which sheet: by chance, from the digits of the place that a pixel does not tell apart.
+    const uint32_t sheet = mix(static_cast<uint64_t>(std::bit_cast<uint32_t>(hit.u)),
+                               static_cast<uint64_t>(std::bit_cast<uint32_t>(hit.v))) &
+                           1u;
+    const auto pane = static_cast<float>(mix(hit.part) % 977);
+    const float x = along.dot(spot.position), y = up.dot(spot.position), far = sheet ? 37.0f : 0.0f;
+    const float a = kWaver * fractalNoise(x / 0.5f + pane + far, y / 1.3f, 51, 2) +
+                    (sheet ? kBulge : -kBulge) * valueNoise(x / 0.9f + pane, y / 1.1f, 52),
+                b = kWaver * fractalNoise(x / 1.3f + pane + far, y / 0.5f, 53, 2) +
+                    (sheet ? kBulge : -kBulge) * valueNoise(x / 1.1f + pane, y / 0.9f, 54);
+    normal = (normal + (along * a + up * b) * strength).normalized();
+}
+
+// Marks of weather, where the picture is near enough to show them.
+void Shading::years(const Material& material, const HitPoint& spot) {
+    constexpr float kFar = 0.4f; // metres of a pixel
+    if (footprint > kFar) return;
+    Exposure e{.at = spot.position, .normal = n, .footprint = footprint};
+    e.overGround = hit.position.z - site.field.at(xy(hit.position));
+    e.sunny = xy(n).dot(scene.noon);
+    const auto roofed = [&](float out) {
+        const Hit over = trace(scene, hit.position + n * out, {0, 0, 1}, Detail(hit.position), kStreak, kMaskSolid);
+        return over ? over.t : -1.0f;
+    };
+    // A sill stands out by centimetres, eaves by more.
+    if (std::abs(n.z) < 0.5f) {
+        e.underLedge = roofed(0.02f);
+        e.sheltered = e.underLedge >= 0 && roofed(0.22f) >= 0;
+    } else
+        e.sheltered = n.z < 0 || roofed(0.02f) >= 0;
+    weather(out.surface, material.weathering, object.age, material.wood, e);
 }
 
 void Shading::climber() {
@@ -261,6 +318,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         break;
     case ObjectKind::Building:
     case ObjectKind::Figure:
+    case ObjectKind::Walkway:
         shading.model();
         break;
     case ObjectKind::Climber:

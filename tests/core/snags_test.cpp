@@ -29,7 +29,7 @@ std::shared_ptr<const Model> room() {
 struct Sited {
     Project project = newProject({60, 60}, 0.5f, "Site");
     Id id;
-    KnownHealth known;
+    KnownModels known;
 
     explicit Sited(float base, const V2f& rise = V2f(0)) {
         project = withGround(project, Ground::make({60, 60}, 0.5f, {1, 0, 60, 0.4f, rise}));

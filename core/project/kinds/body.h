@@ -17,6 +17,7 @@
 #include "core/project/kinds/pad.h"
 #include "core/project/kinds/shot.h"
 #include "core/project/kinds/specimens.h"
+#include "core/project/kinds/walkway.h"
 #include "core/project/kinds/water.h"
 
 namespace thallos {
@@ -33,6 +34,7 @@ using Body = std::variant< //
     Group,                 //
     Mark,                  //
     Climber,               //
+    Walkway,               //
     Legend>;
 
 } // namespace thallos

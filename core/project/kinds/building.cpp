@@ -188,6 +188,11 @@ struct StepLimits {
         tell.turn("the turn of copies", s.turn);
         tell.point("the centre of copies", s.centre);
     }
+    void operator()(PlinthStep& s) const {
+        tell.range("the depth of a plinth", s.depth, 0.01f, 20);
+        tell.range("the setback of a plinth", s.setback, -0.5f, 2);
+    }
+    void operator()(FittingStep& s) const { tell.range("how far a curtain is drawn", s.closed, 0, 1); }
     void operator()(BendStep& s) const { tell.point("the centre of a bend", s.centre); }
 };
 
@@ -199,6 +204,8 @@ void limits(Building& b, Limits& tell) {
     tell.turn("the turn", b.yaw);
     tell.range("the size", b.scale, 1e-4f, 1e4f);
     for (ModelStep& s : b.steps) std::visit(StepLimits{tell}, s);
+    tell.range("the age", b.age, 0, 1);
+    tell.range("the rounding of edges", b.rounding, 0, 0.2f);
     tell.range("the unit of the file", b.read.unit, 0, 1e4f);
     for (Surface& s : b.surfaces) {
         for (int k = 0; k < 3; ++k) {
@@ -219,6 +226,12 @@ void limits(Building& b, Limits& tell) {
         tell.turn("the turn of a material", s.turn);
         tell.range("the size of a texture", s.textureSize, 0, 1e4f);
         tell.range("a relief", s.relief, -100, 100);
+        tell.point("the shift of a material", s.shift);
+        tell.range("a splash", s.weathering.splash, 0, 2);
+        tell.range("streaks", s.weathering.streaks, 0, 2);
+        tell.range("moss", s.weathering.moss, 0, 2);
+        tell.range("bleaching", s.weathering.bleach, 0, 2);
+        tell.range("the wave of a pane", s.wave, 0, 10);
     }
 }
 
@@ -232,10 +245,16 @@ void write(const Building& b, nlohmann::json& j, const BlobSink& sink) {
         for (const ModelStep& s : b.steps) j["steps"].push_back(toJson(s, sink));
     }
     if (!b.hidden.empty()) j["hidden_parts"] = b.hidden;
+    if (b.age != 0) j["age"] = b.age;
+    if (b.rounding != 0) j["rounding_m"] = b.rounding;
     if (!(b.read == ReadFrom()))
         j["read"] = {{"unit_m", b.read.unit},
                      {"up", std::string(1, b.read.up)},
                      {"origin_m", {b.read.origin.x, b.read.origin.y, b.read.origin.z}}};
+    for (const auto& [key, list] : {std::pair("without", &b.read.without),
+                                    {"texture_folders", &b.read.folders},
+                                    {"missing_textures", &b.read.missing}})
+        if (!list->empty()) j["read"][key] = *list;
     if (!(b.rights == Rights()))
         j["rights"] = {{"maker", b.rights.maker},
                        {"source", b.rights.source},
@@ -272,8 +291,14 @@ Building read(const JsonReader& in, BlobReader& blobs) {
         r.at("origin_m").each([&](const JsonReader& v) {
             if (k < 3) b.read.origin[k++] = v.number();
         });
+        for (const auto& [key, list] : {std::pair("without", &b.read.without),
+                                        {"texture_folders", &b.read.folders},
+                                        {"missing_textures", &b.read.missing}})
+            if (r.has(key)) r.at(key).each([list = list](const JsonReader& s) { list->push_back(s.text()); });
     }
     if (in.has("hidden_parts")) in.at("hidden_parts").each([&](const JsonReader& p) { b.hidden.push_back(p.text()); });
+    if (in.has("age")) b.age = in.at("age").real();
+    if (in.has("rounding_m")) b.rounding = in.at("rounding_m").real();
     if (in.has("rights")) {
         const JsonReader r = in.at("rights");
         b.rights = {r.at("maker").text(), r.at("source").text(), r.at("licence").text(), r.at("price").text()};
@@ -341,7 +366,14 @@ template <> const Kind<Building>& kindOf<Building>() {
             [](const Building& b) {
                 const bool parts = !b.model->groups.empty() || !b.steps.empty() || !b.hidden.empty() ||
                                    (b.source && !b.source->groups.empty());
-                return parts ? kPartsSchema : 0;
+                const bool seating = b.age != 0 || b.rounding != 0 || !b.read.without.empty() ||
+                                     !b.read.folders.empty() || !b.read.missing.empty() ||
+                                     std::any_of(b.steps.begin(), b.steps.end(),
+                                                 [](const ModelStep& s) { return s.index() >= kFirstSeatingStep; }) ||
+                                     std::any_of(b.surfaces.begin(), b.surfaces.end(), [](const Surface& s) {
+                                         return s.shift != V2f(0) || !(s.weathering == Weathering()) || s.wave != 1;
+                                     });
+                return seating ? kSeatingSchema : parts ? kPartsSchema : 0;
             },
     };
     return kind;

@@ -12,9 +12,12 @@ namespace thallos {
 
 // How the model was read from its file, so that it can be read again.
 struct ReadFrom {
-    float unit = 0; // metres a unit of the file; 0: not known
-    char up = 'a';  // 'y' or 'z'; 'a': as the format has it
-    V3d origin{0};  // the file's own origin, in the source's space
+    float unit = 0;                        // metres a unit of the file; 0: not known
+    char up = 'a';                         // 'y' or 'z'; 'a': as the format has it
+    V3d origin{0};                         // the file's own origin, in the source's space
+    std::vector<std::string> without = {}; // names of groups that were left out
+    std::vector<std::string> folders = {}; // that its textures were looked for in, beside the file's own
+    std::vector<std::string> missing = {}; // textures that were not found
     bool operator==(const ReadFrom&) const = default;
 };
 
@@ -28,6 +31,8 @@ struct Building {
     std::shared_ptr<const Model> source; // as it was read; null: the model itself, no step was taken
     std::vector<ModelStep> steps;        // that made the model of it
     PartNames hidden;                    // parts of the model that are not seen
+    float age = 0;                       // 0 new .. 1 marked by decades of weather
+    float rounding = 0;                  // metres of radius that its sharp edges are seen with
     ReadFrom read;
 };
 

@@ -1,8 +1,17 @@
+#include <algorithm>
+#include <iterator>
+
 #include "core/project/kinds/kind.h"
 #include "core/project/move.h"
 #include "core/project/snap.h"
 
 namespace thallos {
+
+namespace {
+
+constexpr const char* kNames[kYardsticks] = {"person", "door", "rod"};
+
+} // namespace
 
 template <> const Kind<Figure>& kindOf<Figure>() {
     static const Kind<Figure> kind{
@@ -26,10 +35,18 @@ template <> const Kind<Figure>& kindOf<Figure>() {
             [](const Figure& f, nlohmann::json& j, const BlobSink&) {
                 j["at_m"] = toJson(f.at);
                 j["turn_deg"] = toDegrees(f.yaw);
+                if (f.what != Yardstick::Person) j["what"] = kNames[static_cast<size_t>(f.what)];
             },
         .read =
             [](const JsonReader& in, BlobReader&) {
-                return Figure{in.at("at_m").v2(), in.at("turn_deg").angle()};
+                Figure f{in.at("at_m").v2(), in.at("turn_deg").angle()};
+                if (in.has("what")) {
+                    const std::string what = in.at("what").text();
+                    const auto known = std::find(std::begin(kNames), std::end(kNames), what);
+                    if (known == std::end(kNames)) in.at("what").fail("is not a known yardstick");
+                    f.what = static_cast<Yardstick>(known - std::begin(kNames));
+                }
+                return f;
             },
         .snap = [](const Figure& f, SnapTargets& targets) { targets.items.push_back(f.at); },
         .footprint = kNothing,
@@ -41,6 +58,7 @@ template <> const Kind<Figure>& kindOf<Figure>() {
         .standsOn = kNothing,
         .adrift = Text(),
         .follow = kNothing,
+        .needs = [](const Figure& f) { return f.what == Yardstick::Person ? 0 : kSeatingSchema; },
     };
     return kind;
 }

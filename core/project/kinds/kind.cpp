@@ -36,7 +36,7 @@ template <size_t I = 0> Body readFrom(const std::string& name, const JsonReader&
 
 template <size_t I = 0> int newest() {
     if constexpr (I == std::variant_size_v<Body>)
-        return std::max(kLeastSchema, kPartsSchema);
+        return std::max({kLeastSchema, kPartsSchema, kSeatingSchema});
     else
         return std::max(kindOf<std::variant_alternative_t<I, Body>>().since.value, newest<I + 1>());
 }

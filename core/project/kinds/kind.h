@@ -23,7 +23,8 @@ class Limits;
 // What all that is no item needs of a file's schema. 2: groups, marks, what a shot hides, sizes of buildings. 5:
 // carried species, rights, soft pictures. 6: climbers. A project of schema 1 has none of them.
 inline constexpr int kLeastSchema = 6;
-inline constexpr int kPartsSchema = 8; // trees of parts and steps of models
+inline constexpr int kPartsSchema = 8;   // trees of parts and steps of models
+inline constexpr int kSeatingSchema = 9; // walkways, pads of parts, with falls and two batters
 
 // A value that has to be given: without it the table does not compile.
 template <class T> struct Must {

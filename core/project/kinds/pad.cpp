@@ -1,6 +1,38 @@
+#include <algorithm>
+
+#include "core/mesh/polygon.h"
 #include "core/project/kinds/kind.h"
 
 namespace thallos {
+
+Pad padOf(const BuildingPad& p, const Building& b) {
+    Pad out;
+    out.level = b.position.z + p.rise;
+    out.apron = p.apron;
+    out.batter = p.batter;
+    out.sinkInside = p.sink;
+    out.cutBatter = p.cutBatter;
+    out.fall = p.fall;
+    if (p.parts.empty()) {
+        out.outlines = outlinesOf(b);
+        return out;
+    }
+    std::vector<const Mesh*> meshes;
+    Box3f box;
+    const std::vector<std::string> keys = partKeys(*b.model);
+    for (size_t i = 0; i < keys.size(); ++i)
+        if (std::find(p.parts.begin(), p.parts.end(), keys[i]) != p.parts.end()) {
+            meshes.push_back(b.model->parts[i].mesh.get());
+            box.extendBy(bounds(*meshes.back()));
+        }
+    if (box.isEmpty()) return out;
+    out.level += box.min.z * b.scale;
+    for (Polygon o : footprint(meshes, box.max.z)) {
+        for (V2f& v : o) v *= b.scale;
+        out.outlines.push_back(moved(o, b.yaw, xy(b.position)));
+    }
+    return out;
+}
 
 template <> const Kind<BuildingPad>& kindOf<BuildingPad>() {
     static const Kind<BuildingPad> kind{
@@ -16,6 +48,8 @@ template <> const Kind<BuildingPad>& kindOf<BuildingPad>() {
                 tell.range("the rise", p.rise, -20, 20);
                 tell.range("the apron", p.apron, 0, 100);
                 tell.range("the batter", p.batter, 0.2f, 50);
+                tell.range("the batter of a cut", p.cutBatter, 0.2f, 50);
+                tell.range("the fall", p.fall, 0, 0.2f);
                 tell.range("the depth under rooms", p.sink, 0, 10);
             },
         .write =
@@ -25,11 +59,18 @@ template <> const Kind<BuildingPad>& kindOf<BuildingPad>() {
                 j["apron_m"] = p.apron;
                 j["batter"] = p.batter;
                 j["sink_m"] = p.sink;
+                if (p.cutBatter != p.batter) j["cut_batter"] = p.cutBatter;
+                if (p.fall != 0) j["fall"] = p.fall;
+                if (!p.parts.empty()) j["parts"] = p.parts;
             },
         .read =
             [](const JsonReader& in, BlobReader&) {
-                return BuildingPad{Id{in.at("building").natural()}, in.at("rise_m").real(), in.at("apron_m").real(),
-                                   in.at("batter").real(), in.at("sink_m").real()};
+                BuildingPad p{Id{in.at("building").natural()}, in.at("rise_m").real(), in.at("apron_m").real(),
+                              in.at("batter").real(), in.at("sink_m").real()};
+                p.cutBatter = in.has("cut_batter") ? in.at("cut_batter").real() : p.batter;
+                if (in.has("fall")) p.fall = in.at("fall").real();
+                if (in.has("parts")) in.at("parts").each([&](const JsonReader& s) { p.parts.push_back(s.text()); });
+                return p;
             },
         .snap = kNothing,
         .footprint = kNothing,
@@ -41,6 +82,10 @@ template <> const Kind<BuildingPad>& kindOf<BuildingPad>() {
         .standsOn = [](const Body& on) { return std::holds_alternative<Building>(on); },
         .adrift = Text("The building of %w is missing"),
         .follow = kNothing, // it is made of the building's footprint
+        .needs =
+            [](const BuildingPad& p) {
+                return p.parts.empty() && p.fall == 0 && p.cutBatter == p.batter ? 0 : kSeatingSchema;
+            },
     };
     return kind;
 }

@@ -1,0 +1,104 @@
+#include "core/project/kinds/kind.h"
+#include "core/project/move.h"
+#include "core/project/snap.h"
+#include "core/project/walkways.h"
+
+namespace thallos {
+
+namespace {
+
+void limits(Walkway& w, Limits& tell) {
+    tell.point("the door", w.door);
+    for (V2f& p : w.points) tell.point("a point", p);
+    tell.turn("the facing", w.facing);
+    tell.range("the sill", w.sill, -50, 50);
+    tell.range("the width", w.width, 0.3f, 20);
+    tell.range("the landing", w.landing, 0, 20);
+    tell.range("the width of the landing", w.landingWidth, 0, 30);
+    tell.range("the batter", w.batter, 0.2f, 50);
+}
+
+void write(const Walkway& w, nlohmann::json& j, const BlobSink&) {
+    j["building"] = w.building.value;
+    j["door_m"] = toJson(w.door);
+    j["facing_deg"] = toDegrees(w.facing);
+    j["sill_m"] = w.sill;
+    j["points_m"] = nlohmann::json::array();
+    for (const V2f& p : w.points) j["points_m"].push_back(toJson(p));
+    j["width_m"] = w.width;
+    j["landing_m"] = {w.landing, w.landingWidth};
+    j["batter"] = w.batter;
+    j["recipe"] = w.recipe;
+}
+
+Walkway read(const JsonReader& in, BlobReader&) {
+    Walkway w;
+    w.building = Id{in.at("building").natural()};
+    w.door = in.at("door_m").v2();
+    w.facing = in.at("facing_deg").angle();
+    w.sill = in.at("sill_m").real();
+    in.at("points_m").each([&](const JsonReader& p) { w.points.push_back(p.v2()); });
+    w.width = in.at("width_m").real();
+    const V2f landing = in.at("landing_m").v2();
+    w.landing = landing.x;
+    w.landingWidth = landing.y;
+    w.batter = in.at("batter").real();
+    w.recipe = in.at("recipe").text();
+    return w;
+}
+
+// The door goes with its house; where the walkway leads to stays.
+bool follow(Walkway& w, const Body&, const Moving& m) {
+    w.door = m.to(w.door);
+    w.facing += m.by.turn;
+    w.sill *= m.by.size;
+    return true;
+}
+
+Box2f extentOf(const Walkway& w) {
+    Box2f box;
+    for (const Polygon& o : outlinesOf(shapeOf(w, 0))) box.extendBy(bounds(o));
+    return box;
+}
+
+} // namespace
+
+template <> const Kind<Walkway>& kindOf<Walkway>() {
+    static const Kind<Walkway> kind{
+        .name = "walkway",
+        .since = kSeatingSchema,
+        .inPicture = true,
+        .extent = extentOf,
+        .hold = [](const Walkway& w, const HeightField* ground) { return onGround(extentOf(w), ground); },
+        .move =
+            [](Walkway& w, const Moving& m) { // by hand the far end moves: the door is the house's
+                for (V2f& p : w.points) p = m.to(p);
+            },
+        .lift = kNothing,
+        .limits = limits,
+        .write = write,
+        .read = read,
+        .snap =
+            [](const Walkway& w, SnapTargets& targets) {
+                for (const Polygon& o : outlinesOf(shapeOf(w, 0))) targets.outline(o, true);
+            },
+        .footprint =
+            [](const Walkway& w, std::vector<KeepOut>& out) {
+                for (Polygon& o : outlinesOf(shapeOf(w, 0))) out.push_back({std::move(o)});
+            },
+        .plantsTouched =
+            [](const Walkway& w) {
+                return PlantsTouched{extentOf(w), true};
+            },
+        .sower = kNothing,
+        .species = kNothing,
+        .materials = [](const Walkway& w, std::vector<std::string>& out) { out.push_back(w.recipe); },
+        .anchor = &Walkway::building,
+        .standsOn = [](const Body& on) { return std::holds_alternative<Building>(on); },
+        .adrift = Text("The building of %w is missing"),
+        .follow = follow,
+    };
+    return kind;
+}
+
+} // namespace thallos
