@@ -42,6 +42,13 @@ void writeGlb(const Model& model, const std::filesystem::path& file) {
         }
         j["materials"].push_back(std::move(m));
     }
+    // Groups first: a node each, its children filled in as they come.
+    for (const PartGroup& g : model.groups) {
+        const size_t number = j["nodes"].is_null() ? 0 : j["nodes"].size();
+        j["nodes"].push_back({{"name", g.name}});
+        (g.parent < 0 ? j["scenes"][0]["nodes"] : j["nodes"][static_cast<size_t>(g.parent)]["children"])
+            .push_back(number);
+    }
     for (const Part& part : model.parts) {
         std::vector<V3f> positions, normals;
         Box3f box;
@@ -63,12 +70,14 @@ void writeGlb(const Model& model, const std::filesystem::path& file) {
         accessor(view(part.mesh->triangles.data(), part.mesh->triangles.size() * sizeof(V3i), 34963), 5125,
                  part.mesh->triangles.size() * 3, "SCALAR");
         const size_t indices = j["accessors"].size() - 1;
-        const size_t number = j["nodes"].is_null() ? 0 : j["nodes"].size();
+        const size_t number = j["nodes"].is_null() ? 0 : j["nodes"].size(),
+                     mesh = j["meshes"].is_null() ? 0 : j["meshes"].size();
         j["meshes"].push_back(
             {{"name", part.name},
              {"primitives", {{{"attributes", attributes}, {"indices", indices}, {"material", part.material}}}}});
-        j["nodes"].push_back({{"name", part.name}, {"mesh", number}});
-        j["scenes"][0]["nodes"].push_back(number);
+        j["nodes"].push_back({{"name", part.name}, {"mesh", mesh}});
+        (part.group < 0 ? j["scenes"][0]["nodes"] : j["nodes"][static_cast<size_t>(part.group)]["children"])
+            .push_back(number);
     }
     while (data.size() % 4) data += '\0';
     j["buffers"] = {{{"byteLength", data.size()}}};

@@ -27,6 +27,8 @@ void resolve(Building& house) {
         is("floor tiles", "Stone tiles");
         is("lime plaster", "Limewash");
         is("sawn stone", "Ashlar limestone");
+        is("oak furniture", "Hewn oak");
+        is("stove iron", "Black steel");
     }
 }
 
@@ -110,6 +112,8 @@ Project demo(const std::filesystem::path& assets) {
     house.surfaces = house.model->materials;
     resolve(house);
     house.yaw = radians(36);
+    house.age = 0.2f; // a few winters
+    house.rounding = 0.003f;
     house.position = {3, 11, 0};
     house.position.z = seatHeight(house, natural) - 0.25f;
     Id houseId;

@@ -112,7 +112,6 @@ void Inspector::fillForItems() {
         const int first = rows_->count();
         rows_->onlyForAll(session_.selection.leaves().size() > 1 && !bodyOf<Group>(item));
         withItemKind(*item, [&](const auto& kind, const auto& body) { kind.rows(body, *item, *rows_); });
-        itemRows();
         rows_->onlyForAll(false);
         if (locked(*item)) rows_->disableFrom(first);
     } else if (verb == Verb::Shape)
@@ -127,13 +126,15 @@ void Inspector::fillForItems() {
     }
     if (verb == Verb::Plant && !item) plantingRows();
     if (verb == Verb::Plant && (!item || bodyOf<Specimens>(item))) speciesRows(!item);
+    if (item) itemRows(*item);
 }
 
 // What every item has.
-void Inspector::itemRows() {
-    const Item* item = session_.selection.item();
-    rows_->section({"notesSection", tr("Notes")}, item->presentation ? tr("presentation only") : QString(),
-                   item->note.empty() && !item->presentation);
+void Inspector::itemRows(const Item& item) {
+    const int first = rows_->count();
+    rows_->onlyForAll(session_.selection.leaves().size() > 1 && !bodyOf<Group>(&item));
+    rows_->section({"notesSection", tr("Notes")}, item.presentation ? tr("presentation only") : QString(),
+                   item.note.empty() && !item.presentation);
     rows_->itemChoice(
         {"purpose", tr("Belongs to")}, {tr("The design"), tr("The presentation only")},
         tr("What is there for pictures alone, such as cars and people, is kept apart from the design"),
@@ -142,6 +143,8 @@ void Inspector::itemRows() {
     rows_->itemWords(
         {"note", tr("Note")}, tr("For whoever works on it next: what may stay rough, what is still open"),
         [](const Item& i) { return std::optional(i.note); }, [](Item& i, const std::string& words) { i.note = words; });
+    rows_->onlyForAll(false);
+    if (locked(item)) rows_->disableFrom(first);
 }
 
 // What the next drift is.

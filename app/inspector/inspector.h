@@ -23,7 +23,7 @@ private:
     void fill();
     void fillForItems();
     void brushRows(Brush& brush);
-    void itemRows();
+    void itemRows(const Item& item);
     void plantingRows();          // what the drift tool draws
     void speciesRows(bool alone); // what the specimen tool plants
 

@@ -109,7 +109,7 @@ void fittingRows(const Building& b, Rows& rows) {
         [] { return drawn; }, [](double v, bool) { drawn = v; });
     const std::tuple<Label, QString, Fitting> kinds[] = {
         {{"curtains", tr("Add curtains")}, tr("Cloth at both sides of each window"), Fitting::Curtains},
-        {{"blinds", tr("Add blinds")}, tr("A sheet of cloth let down behind each window"), Fitting::Blind},
+        {{"blinds", tr("Add blinds")}, tr("Cloth let down behind each window"), Fitting::Blind},
         {{"slats", tr("Add slatted blinds")}, tr("Tilted slats let down behind each window"), Fitting::Slats},
         {{"roomLights", tr("Light rooms")},
          tr("A warm lamp behind each window, for dusk; its material's emission makes it brighter or puts it out"),

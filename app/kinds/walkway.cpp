@@ -10,6 +10,7 @@
 #include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
+#include "core/material/library.h"
 #include "core/project/walkways.h"
 
 namespace thallos {
@@ -17,8 +18,8 @@ namespace thallos {
 namespace {
 
 // What feet and rain can stand.
-constexpr const char* kPaving[] = {"flagstones",    "granite setts",     "larch decking", "grooved decking",
-                                   "crushed stone", "exposed aggregate", "asphalt",       "brick herringbone"};
+constexpr const char* kPaving[] = {"Flagstones",    "Granite setts",     "Larch decking", "Grooved decking",
+                                   "Crushed stone", "Exposed aggregate", "Asphalt",       "Brick, herringbone"};
 
 QString lengthAndSlope(const Session& session, Id id) {
     const auto built = session.document.built();
@@ -45,10 +46,13 @@ void rows(const Walkway&, const Item& item, Rows& rows) {
         [](const Item& i) -> std::optional<int> {
             const auto* w = std::get_if<Walkway>(&i.body);
             if (!w) return std::nullopt;
-            const auto known = std::find(std::begin(kPaving), std::end(kPaving), w->recipe);
+            const auto known = std::find(std::begin(kPaving), std::end(kPaving), w->surface.recipe);
             return static_cast<int>(known == std::end(kPaving) ? 0 : known - std::begin(kPaving));
         },
-        [](Item& i, int k) { std::get<Walkway>(i.body).recipe = kPaving[k]; });
+        [](Item& i, int k) {
+            Surface& s = std::get<Walkway>(i.body).surface;
+            s = made(s, shippedMaterials()->surface(kPaving[k]));
+        });
     rows.bodyValue<Walkway>({"walkwayWidth", tr("Width")}, ValueRange::length(0.6, 6, 1.2), tr("Width of the walkway"),
                             &Walkway::width);
     rows.bodyValue<Walkway>({"landingDepth", tr("Landing")}, ValueRange::length(0, 8, 1.5),

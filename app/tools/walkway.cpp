@@ -5,6 +5,7 @@
 #include "app/tools/makers.h"
 #include "app/widgets/theme.h"
 #include "app/words/numbers.h"
+#include "core/material/library.h"
 #include "core/project/walkways.h"
 
 namespace thallos {
@@ -25,6 +26,7 @@ public:
                 return true;
             }
             drawn_ = doorAt(*b, item->id, point.part, xy(*point.surface));
+            drawn_->surface = made(drawn_->surface, shippedMaterials()->surface(drawn_->surface.recipe));
             return true;
         }
         if (!point.ground) return true;

@@ -142,6 +142,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 in %2</translation>
   </message>
   <message>
+   <source>%1 is %2 times as high</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>%1 is already used by “%2”.</source>
    <translation>%1 gehört schon zu „%2“.</translation>
   </message>
@@ -158,6 +162,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 steht vor dem Boden. Klicken Sie auf den Boden daneben.</translation>
   </message>
   <message>
+   <source>%1 is now like %2.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>%1 is open in another window or on another computer. Opened read-only; use Save as.</source>
    <translation>%1 ist in einem anderen Fenster oder auf einem anderen Rechner geöffnet. Schreibgeschützt geöffnet; verwenden Sie „Speichern unter“.</translation>
   </message>
@@ -165,6 +173,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <source>%1 left</source>
    <comment>a time</comment>
    <translation>noch %1</translation>
+  </message>
+  <message>
+   <source>%1 long, %2 % slope</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>%1 m</source>
@@ -219,6 +231,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 in Ihrer Bibliothek gespeichert.</translation>
   </message>
   <message>
+   <source>%1 shapes of the kind %2 cannot be read and were left out</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>%1 to %2</source>
    <translation>%1 bis %2</translation>
   </message>
@@ -233,6 +249,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1 was made with a newer Thallos. Opened read-only; use Save as.</source>
    <translation>%1 stammt aus einem neueren Thallos. Schreibgeschützt geöffnet; verwenden Sie „Speichern unter“.</translation>
+  </message>
+  <message>
+   <source>%1 was not found, and its textures are read with it. Use Re-import to choose the file first.</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>%1 was repaired: %2.</source>
@@ -303,6 +323,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1, of %2</source>
    <translation>%1, aus %2</translation>
+  </message>
+  <message>
+   <source>%1: %2</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>%1: %2 entities; %3</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>%1: %2 must be %3 to %4; it was set to %5</source>
@@ -462,6 +490,13 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    </translation>
   </message>
   <message numerus="yes">
+   <source>%n door(s)</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>%n excluded from this shot</source>
    <translation>
     <numerusform>%n in dieser Aufnahme ausgeschlossen</numerusform>
@@ -504,6 +539,13 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    </translation>
   </message>
   <message numerus="yes">
+   <source>%n part(s) that no shot sees are selected, of %1.</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>%n snag(s)</source>
    <translation>
     <numerusform>%n Mangel</numerusform>
@@ -522,6 +564,13 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>
     <numerusform>%n Solitär</numerusform>
     <numerusform>%n Solitäre</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
+   <source>%n storey(s)</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
    </translation>
   </message>
   <message numerus="yes">
@@ -545,6 +594,13 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
     <numerusform>%n Texturen neben der Datei nicht gefunden oder unlesbar:</numerusform>
    </translation>
   </message>
+  <message numerus="yes">
+   <source>%n window(s)</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
+  </message>
   <message>
    <source>%w cannot hold 16 bits per channel</source>
    <translation>%w kann keine 16 Bit je Kanal aufnehmen</translation>
@@ -552,6 +608,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%w cannot hold passes</source>
    <translation>%w kann keine Pässe aufnehmen</translation>
+  </message>
+  <message>
+   <source>%w contains no building</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>%w contains no triangles</source>
@@ -580,6 +640,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%w could not be written</source>
    <translation>%w konnte nicht geschrieben werden</translation>
+  </message>
+  <message>
+   <source>%w describes a building without its geometry (%1, %2 entities)</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>%w does not have one surface for each material of its model</source>
@@ -676,6 +740,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%w is not a Radiance image</source>
    <translation>%w ist kein Radiance-Bild</translation>
+  </message>
+  <message>
+   <source>%w is not a STEP file</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>%w is not a Thallos project</source>
@@ -842,12 +910,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ein Raster über dem Grundstück</translation>
   </message>
   <message>
+   <source>A landing alone.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>A larger site keeps what stands on it</source>
    <translation>Ein größeres Grundstück behält, was darauf steht</translation>
   </message>
   <message>
    <source>A material for these parts alone; others that share theirs stay as they are</source>
    <translation>Ein Material nur für diese Teile; andere mit demselben bleiben, wie sie sind</translation>
+  </message>
+  <message>
+   <source>A pad under these parts at the level of their base, beside those of the whole building</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>A part of the project is damaged</source>
@@ -872,6 +948,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>A species needs a name</source>
    <translation>Eine Art braucht einen Namen</translation>
+  </message>
+  <message>
+   <source>A wall under the building's edge down into the ground, where it stands clear of it</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>A warm lamp behind each window, for dusk; its material's emission makes it brighter or puts it out</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>About Thallos</source>
@@ -922,6 +1006,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Fläche hinzufügen</translation>
   </message>
   <message>
+   <source>Add blinds</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Add curtains</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Add legend</source>
    <translation>Legende hinzufügen</translation>
   </message>
@@ -936,6 +1028,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Add pad</source>
    <translation>Planum hinzufügen</translation>
+  </message>
+  <message>
+   <source>Add plinth</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Add slatted blinds</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Add to favourites</source>
@@ -964,6 +1064,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Added to every height; below 0 lowers. Heights above sea level may be brought down to the site's</source>
    <translation>Wird zu jeder Höhe addiert; unter 0 senkt ab. Höhen über dem Meer können auf die des Grundstücks gebracht werden</translation>
+  </message>
+  <message>
+   <source>Age</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Age and edges</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Albedo</source>
@@ -1110,8 +1218,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pfeiltasten ohne Auswahl</translation>
   </message>
   <message>
+   <source>As a part of the building</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>As created</source>
    <translation>Wie angelegt</translation>
+  </message>
+  <message>
+   <source>As terrain</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>As the system</source>
@@ -1286,6 +1402,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Glocken</translation>
   </message>
   <message>
+   <source>Belongs to</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Bench</source>
    <translation>Bank</translation>
   </message>
@@ -1348,6 +1468,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Blades</source>
    <translation>Halme</translation>
+  </message>
+  <message>
+   <source>Bleaching</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Blossom</source>
@@ -1650,6 +1774,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kirschbaum</translation>
   </message>
   <message>
+   <source>Choose a folder: missing textures are looked for there by their names</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Choose a lat-long image</source>
    <translation>Wählen Sie ein Bild in Länge und Breite (2:1)</translation>
   </message>
@@ -1734,12 +1862,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Klicken Sie auf ein Gebäude: sein Planum liegt darunter.</translation>
   </message>
   <message>
+   <source>Click a door of a building first: the walkway begins at its threshold.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Click a door: the walkway begins at its threshold</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Click a free stretch of wall</source>
    <translation>Klicken Sie auf ein freies Stück Wand</translation>
   </message>
   <message>
    <source>Click a hollow to fill it %1 deep</source>
    <translation>Auf eine Mulde klicken, um sie %1 tief zu füllen</translation>
+  </message>
+  <message>
+   <source>Click a part of a building whose material you want.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Click a part: the material you work on becomes like its own</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Click a plant again to select it alone.</source>
@@ -1760,6 +1904,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Click at the centre of the view, when the pointer was not used last</source>
    <translation>Klick in der Mitte der Ansicht, wenn der Zeiger nicht zuletzt benutzt wurde</translation>
+  </message>
+  <message>
+   <source>Click point after point · double click or Enter ends it · Backspace removes the last · Esc cancels</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Click point after point · double click, Enter or the first point closes · Backspace removes the last · Esc cancels</source>
@@ -1848,6 +1996,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Closing now cancels the render; no file is written.</source>
    <translation>Schließen bricht jetzt das Rendern ab; es wird keine Datei geschrieben.</translation>
+  </message>
+  <message>
+   <source>Cloth at both sides of each window</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Cloth let down behind each window</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Clothes</source>
@@ -2129,6 +2285,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Abtrag %1 m³ · Auftrag %2 m³ · Bilanz %3 m³</translation>
   </message>
   <message>
+   <source>Cut batter 1 :</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Cut out by the alpha of the image</source>
    <translation>Nach dem Alpha des Bildes ausgeschnitten</translation>
   </message>
@@ -2241,6 +2401,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Tiefe von Fugen und Maserung; negativ kehrt um</translation>
   </message>
   <message>
+   <source>Depth of the level place before the door</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Detach second pane</source>
    <translation>Zweiten Bereich ablösen</translation>
   </message>
@@ -2259,6 +2423,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Direction the figure faces, counter-clockwise</source>
    <translation>Richtung, in die die Figur blickt, gegen den Uhrzeigersinn</translation>
+  </message>
+  <message>
+   <source>Dirt that runs down below sills and copings; times the building's age</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Discard</source>
@@ -2341,6 +2509,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Hartriegel</translation>
   </message>
   <message>
+   <source>Door gauge, %1</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Double click or F2 to rename</source>
    <translation>Doppelklick oder F2 zum Umbenennen</translation>
   </message>
@@ -2401,6 +2573,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ziehen dreht, das Rad zoomt; Links, Rechts, Plus und Minus ebenso</translation>
   </message>
   <message>
+   <source>Draw a walkway from a door: level before it, then at an even slope</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Draw an area and plant it</source>
    <translation>Eine Fläche zeichnen und bepflanzen</translation>
   </message>
@@ -2419,6 +2595,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Draw drift</source>
    <translation>Drift zeichnen</translation>
+  </message>
+  <message>
+   <source>Draw walkway</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Drawn</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Drift</source>
@@ -2552,6 +2736,13 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <source>Evergreen</source>
    <translation>Immergrün</translation>
   </message>
+  <message numerus="yes">
+   <source>Every part is seen in one of %n shot(s).</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
+  </message>
   <message>
    <source>Exclude from shot</source>
    <translation>Aus der Aufnahme ausschließen</translation>
@@ -2559,6 +2750,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Exclude from this shot</source>
    <translation>Aus dieser Aufnahme ausschließen</translation>
+  </message>
+  <message>
+   <source>Export it again with geometry, best as IFC 2x3 or IFC 4 reference view</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Export it again, best as glTF (.glb)</source>
@@ -2631,6 +2826,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Fair-faced concrete</source>
    <translation>Sichtbeton</translation>
+  </message>
+  <message>
+   <source>Fall</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Fallen</source>
@@ -2753,6 +2952,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Eine Mulde mit Wasser füllen</translation>
   </message>
   <message>
+   <source>Fill batter 1 :</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Fill: raise the ground under the brush</source>
    <translation>Auftrag: den Boden unter dem Pinsel heben</translation>
   </message>
@@ -2763,6 +2966,13 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Filter the list</source>
    <translation>Die Liste filtern</translation>
+  </message>
+  <message numerus="yes">
+   <source>Find %n missing texture(s)…</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
   </message>
   <message>
    <source>Find a command or key</source>
@@ -2791,6 +3001,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Find faults of the model, such as faces that are inside out, and repair them</source>
    <translation>Fehler des Modells finden, etwa umgestülpte Flächen, und beheben</translation>
+  </message>
+  <message>
+   <source>Find textures</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Find textures…</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Find…</source>
@@ -2903,6 +3121,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>For files whose height runs along another axis</source>
    <translation>Für Dateien, deren Höhe auf einer anderen Achse liegt</translation>
+  </message>
+  <message>
+   <source>For pictures alone, no part of the design</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>For whoever works on it next: what may stay rough, what is still open</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Forward to the view after</source>
@@ -3173,6 +3399,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Alles ausblenden, was der Kamera näher ist als (0 = aus)</translation>
   </message>
   <message>
+   <source>Hide what is for presentation only</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Hide what is near the camera while working, to look through a hedge or wall</source>
    <translation>Beim Arbeiten ausblenden, was nahe vor der Kamera ist, um durch Hecke oder Wand zu sehen</translation>
   </message>
@@ -3229,6 +3459,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie viele Kopien entstehen</translation>
   </message>
   <message>
+   <source>How much of each window a curtain or blind covers</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>How much the apron falls away from the building, so that water runs off: 1 to 2 %</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>How much the plants differ in size</source>
    <translation>Wie sehr sich die Pflanzen in der Größe unterscheiden</translation>
   </message>
@@ -3239,6 +3477,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>How the surface treats light</source>
    <translation>Wie die Oberfläche mit Licht umgeht</translation>
+  </message>
+  <message>
+   <source>How unevenly the panes mirror: 0 is perfectly flat glass</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Hydrangea</source>
@@ -3461,6 +3703,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Lanzettlich</translation>
   </message>
   <message>
+   <source>Land</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Landing</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Landing width</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Language</source>
    <translation>Sprache</translation>
   </message>
@@ -3557,6 +3811,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kleinster Abstand zweier Bäume oder Sträucher dieser Art; der Standard folgt der Krone</translation>
   </message>
   <message>
+   <source>Leave out</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Leave out less</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Leaves</source>
    <translation>Blätter</translation>
   </message>
@@ -3621,6 +3883,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Planum anlegen</translation>
   </message>
   <message>
+   <source>Level ground under it</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Level of the building's underside</source>
    <translation>Höhe der Unterseite des Gebäudes</translation>
   </message>
@@ -3631,6 +3897,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Level of the surface; the shore follows the ground</source>
    <translation>Höhe der Oberfläche; das Ufer folgt dem Boden</translation>
+  </message>
+  <message>
+   <source>Level of the threshold above the building's base</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Level the ground under a building, with battered sides</source>
@@ -3675,6 +3945,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Light or dark window; images lie on neutral grey in both</source>
    <translation>Helles oder dunkles Fenster; Bilder liegen in beiden auf neutralem Grau</translation>
+  </message>
+  <message>
+   <source>Light rooms</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Light: date, time, location and haze</source>
@@ -3737,6 +4011,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Lage</translation>
   </message>
   <message>
+   <source>Location: %1</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Lock</source>
    <translation>Sperren</translation>
   </message>
@@ -3789,8 +4067,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Umsehen, Senkrechte bleiben senkrecht</translation>
   </message>
   <message>
+   <source>Look for the missing textures of a building in another folder, by their names</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Look in another folder for %1</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Looking for snags…</source>
    <translation>Mängel werden gesucht …</translation>
+  </message>
+  <message>
+   <source>Looking from all shots</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Loose vertices</source>
@@ -3815,6 +4105,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Make %1 parts of %2</source>
    <translation>%1 Teile aus %2</translation>
+  </message>
+  <message>
+   <source>Make a height map of the colour map: what is lighter stands out; Bump sets its depth</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Make the copies; they are parts like the others</source>
@@ -4029,6 +4323,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Auf seine Unterseite gestellt</translation>
   </message>
   <message>
+   <source>Moves the texture on its face, to meet an edge</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Moves, turns and hides as one. Click again to select inside it.</source>
    <translation>Bewegt, dreht und verbirgt sich als Ganzes. Noch einmal klicken, um darin auszuwählen.</translation>
   </message>
@@ -4241,6 +4539,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Einschnitt</translation>
   </message>
   <message>
+   <source>Note</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Notes</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Nothing is left of %w without its site and furniture</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Nothing selected. Click a building in a pane or in the list, or import one (%1): glTF, OBJ, FBX and others.</source>
    <translation>Nichts ausgewählt. Klicken Sie in einem Bereich oder in der Liste auf ein Gebäude, oder importieren Sie eines (%1): glTF, OBJ, FBX und andere.</translation>
   </message>
@@ -4279,6 +4589,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Of the arc, or of the bend: the centre lies so far across from the parts</source>
    <translation>Des Bogens oder der Biegung: Der Mittelpunkt liegt so weit quer von den Teilen</translation>
+  </message>
+  <message>
+   <source>Off leaves out everything that is not fixed to the building</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Off: hidden in the panes and left out of renders</source>
@@ -4457,6 +4771,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wertegruppe</translation>
   </message>
   <message>
+   <source>Part of the design</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Parts</source>
    <translation>Teile</translation>
   </message>
@@ -4525,8 +4843,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Person auf einer Bank</translation>
   </message>
   <message>
+   <source>Person, %1</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Petals</source>
    <translation>Blütenblätter</translation>
+  </message>
+  <message>
+   <source>Pick up</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Pick up material</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Picket fence</source>
@@ -4637,6 +4967,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pflanzen in der Szene · Speicher des Renderers · geschätzte Zeit für das fertige Bild dieser Aufnahme auf diesem Rechner</translation>
   </message>
   <message>
+   <source>Plants keep out of it. It stays at its door when the building is moved.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Plants keep out of this outline. Drag its points in either pane.</source>
    <translation>Pflanzen bleiben aus diesem Umriss. Seine Punkte lassen sich in beiden Bereichen ziehen.</translation>
   </message>
@@ -4691,6 +5025,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Preferences…</source>
    <translation>Einstellungen …</translation>
+  </message>
+  <message>
+   <source>Presentation only</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Previous shot</source>
@@ -4765,6 +5103,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Radius</translation>
   </message>
   <message>
+   <source>Radius by which sharp edges catch the light close up; the model stays as it is</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Raggedness</source>
    <translation>Zerzaust</translation>
   </message>
@@ -4799,6 +5141,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Random is for irregular textures such as render, gravel or bark; not for bricks or boards</source>
    <translation>Zufällig ist für unregelmäßige Texturen wie Putz, Kies oder Rinde; nicht für Ziegel oder Bretter</translation>
+  </message>
+  <message>
+   <source>Ranging rod, %1</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Re-import</source>
@@ -4923,6 +5269,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Relative to the typical height of the species</source>
    <translation>Im Verhältnis zur üblichen Höhe der Art</translation>
+  </message>
+  <message>
+   <source>Relief from colour map</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Relief height</source>
@@ -5233,6 +5583,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rauheit des Klarlacks: poliert bis seidig</translation>
   </message>
   <message>
+   <source>Rounded edges</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Roundness above</source>
    <translation>Rundung oben</translation>
   </message>
@@ -5253,8 +5607,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bruchstein, wild</translation>
   </message>
   <message>
-   <source>Run of the side slope for 1 of rise: larger is gentler</source>
-   <translation>Länge der Böschung auf 1 Höhe: größer ist sanfter</translation>
+   <source>Run of the slope beside the walkway for 1 of rise: larger is gentler</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Run of the slope down from filled ground for 1 of rise: larger is gentler</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Run of the slope up into higher ground for 1 of rise: larger is gentler</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Running child</source>
@@ -5500,8 +5862,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bepflanzung auswählen; sie oder einzelne Solitäre verschieben, drehen und skalieren</translation>
   </message>
   <message>
+   <source>Select the building or part that is to get the material first.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Select the item and bring it into view; a double click does the same</source>
    <translation>Das Objekt auswählen und ins Bild holen; ein Doppelklick tut dasselbe</translation>
+  </message>
+  <message>
+   <source>Select the parts of the building that no shot shows, so that nobody dresses them</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Select what no shot sees</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Select; again in the same place: inside a group, one plant, what lies below</source>
@@ -5594,6 +5968,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Sheets without thickness</source>
    <translation>Flächen ohne Dicke</translation>
+  </message>
+  <message>
+   <source>Shift along</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Shift up</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Shift+click</source>
@@ -5706,6 +6088,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Show plants again</source>
    <translation>Pflanzen wieder zeigen</translation>
+  </message>
+  <message>
+   <source>Show the design alone while working; again shows all</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Show the second pane in its own window, for a second monitor</source>
@@ -5868,6 +6254,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Boden</translation>
   </message>
   <message>
+   <source>Soil that rain throws up at the foot of walls; times the building's age</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Solid glass</source>
    <translation>Massives Glas</translation>
   </message>
@@ -5938,6 +6328,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Spike</source>
    <translation>Ähre</translation>
+  </message>
+  <message>
+   <source>Splash</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Split or simplify it and import again</source>
@@ -6080,6 +6474,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Diese Ansicht in der Aufnahme speichern</translation>
   </message>
   <message>
+   <source>Streaks</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Strength</source>
    <translation>Stärke</translation>
   </message>
@@ -6112,6 +6510,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Halt</translation>
   </message>
   <message>
+   <source>Surface</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Surface detail</source>
    <translation>Oberfläche im Einzelnen</translation>
   </message>
@@ -6138,6 +6540,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Take the key from the other command</source>
    <translation>Dem anderen Befehl die Taste nehmen</translation>
+  </message>
+  <message>
+   <source>Take the material of a part that you click for the one you work on</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Tangent-space normals, green up</source>
@@ -6210,6 +6616,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>The calculation is incomplete</source>
    <translation>Die Rechnung ist unvollständig</translation>
+  </message>
+  <message>
+   <source>The design</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>The file does not say how wide it is</source>
@@ -6296,6 +6706,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Das Importprogramm kann nicht gestartet werden</translation>
   </message>
   <message>
+   <source>The land that comes with the model</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>The light %1 shines like a sun and was left out: the sky has one</source>
    <translation>Das Licht %1 scheint wie eine Sonne und wurde ausgelassen: der Himmel hat eine</translation>
   </message>
@@ -6332,6 +6746,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Die Pflanzenbibliothek %w fehlt</translation>
   </message>
   <message>
+   <source>The presentation only</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>The project was made with a newer Thallos</source>
    <translation>Das Projekt stammt aus einem neueren Thallos</translation>
   </message>
@@ -6350,6 +6768,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>The scene is still being built; try again shortly.</source>
    <translation>Die Szene wird noch aufgebaut; versuchen Sie es gleich noch einmal.</translation>
+  </message>
+  <message>
+   <source>The site takes the location and the true north of the model, and so its sun</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>The species beside a person, %1 high</source>
@@ -6432,6 +6854,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Threads</translation>
   </message>
   <message>
+   <source>Threshold</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Thumbnails</source>
    <translation>Vorschaubilder</translation>
   </message>
@@ -6442,6 +6868,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Tilt</source>
    <translation>Neigung</translation>
+  </message>
+  <message>
+   <source>Tilted slats let down behind each window</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Timber</source>
@@ -6828,6 +7258,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gehende Frau mit Korb</translation>
   </message>
   <message>
+   <source>Walkway</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Wall</source>
    <translation>Wand</translation>
   </message>
@@ -6848,8 +7282,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Seerose</translation>
   </message>
   <message>
+   <source>Waviness</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Wear</source>
    <translation>Abrundung</translation>
+  </message>
+  <message>
+   <source>Weathering</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Weathering steel</source>
@@ -6888,6 +7330,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Was hier wächst; die Zeilen darunter ändern es weiter. Eine andere ersetzt Mischung, Dichte und Abstand</translation>
   </message>
   <message>
+   <source>What is there for pictures alone, such as cars and people, is kept apart from the design</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>What is wrong</source>
    <translation>Was nicht stimmt</translation>
   </message>
@@ -6908,8 +7354,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Was das Werkzeug Solitär pflanzt; Klick öffnet die Pflanzenbibliothek</translation>
   </message>
   <message>
+   <source>What the building is judged against</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>What the next drift that you draw is planted with</source>
    <translation>Womit die nächste Drift bepflanzt wird, die Sie zeichnen</translation>
+  </message>
+  <message>
+   <source>What the walkway is laid with</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>What was copied goes with a building or a tree: copy it together with that.</source>
@@ -6918,6 +7372,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>What was found in the file is damaged</source>
    <translation>Was in der Datei gefunden wurde, ist beschädigt</translation>
+  </message>
+  <message>
+   <source>What weather has done: splash, streaks, moss and bleached boards on every outside face</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>What would be noticed in the picture as a mistake, such as a house that floats</source>
@@ -6930,6 +7388,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Where it stands at first; move it later with Move</source>
    <translation>Wo es zuerst steht; später mit Verschieben</translation>
+  </message>
+  <message>
+   <source>Where it stays damp: away from the sun, low, and level; times the building's age</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Where it was dropped</source>
@@ -7000,8 +7462,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Breite des fertigen Bildes; die Höhe folgt dem Seitenverhältnis</translation>
   </message>
   <message>
+   <source>Width of the level place before the door: a forecourt when it is wide</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Width of the walkway</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Width of wall it may cover; windows, doors and eaves stay free</source>
    <translation>Wandbreite, die sie bedecken darf; Fenster, Türen und Traufen bleiben frei</translation>
+  </message>
+  <message>
+   <source>Windows</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Winter</source>
@@ -7016,8 +7490,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Mit einem Raster von %1 m darf das Grundstück %2 bis %3 m breit und tief sein</translation>
   </message>
   <message>
+   <source>With furniture</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Wood</source>
    <translation>Holz</translation>
+  </message>
+  <message>
+   <source>Wood that sun and rain turn grey; times the building's age</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Woodland floor</source>
@@ -7038,6 +7520,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Y up</source>
    <translation>Y oben</translation>
+  </message>
+  <message>
+   <source>Yardstick</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Yellow iris</source>
@@ -7106,6 +7592,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>a piece of furniture</source>
    <translation>ein Möbelstück</translation>
+  </message>
+  <message>
+   <source>a ramp (over 1:20)</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>a shed</source>
@@ -7328,6 +7818,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gebäude</translation>
   </message>
   <message>
+   <source>building its parts</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>building walls, floors and openings</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>buried up to %1 along %2 %</source>
    <translation>im Boden bis %1 auf %2 %</translation>
   </message>
@@ -7538,6 +8036,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>distance %1</source>
    <translation>Entfernung %1</translation>
+  </message>
+  <message>
+   <source>doors %1</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>doors %1 high</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>drift</source>
@@ -8194,6 +8700,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>nickende Fahne</translation>
   </message>
   <message>
+   <source>north %1° clockwise</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>north arrow and scale bar</source>
    <translation>Nordpfeil und Maßstab</translation>
   </message>
@@ -8338,6 +8848,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>spitzer Kopf</translation>
   </message>
   <message>
+   <source>presentation only</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>preview shading</source>
    <translation>vorläufige Schattierung</translation>
   </message>
@@ -8352,6 +8866,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>ragged upper edge</source>
    <translation>ausgefranste Oberkante</translation>
+  </message>
+  <message>
+   <source>reading its textures</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>red autumn</source>
@@ -8730,6 +9248,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>unverzweigte Stämme</translation>
   </message>
   <message>
+   <source>steps %1</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>steps %1 high</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>stick</source>
    <translation>Stock</translation>
   </message>
@@ -8756,6 +9282,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>stone walls</source>
    <translation>Steinmauern</translation>
+  </message>
+  <message>
+   <source>storeys %1</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>storeys %1 high</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>stout stems</source>
@@ -8840,6 +9374,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>the site becomes %1 with a grid of %2</source>
    <translation>das Grundstück wird %1 mit einem Raster von %2</translation>
+  </message>
+  <message>
+   <source>the tallest tree is %1 times as high</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>the whole site is covered</source>
@@ -8932,6 +9470,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>tiny glossy leaves</source>
    <translation>winzige, glänzende Blätter</translation>
+  </message>
+  <message>
+   <source>too steep for a ramp (1:12)</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>toothed leaves in crossed pairs</source>
@@ -9056,6 +9598,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>walking</source>
    <translation>gehend</translation>
+  </message>
+  <message>
+   <source>walkway</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>wall piece</source>

@@ -32,6 +32,13 @@
    </translation>
   </message>
   <message numerus="yes">
+   <source>%n door(s)</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>%n excluded from this shot</source>
    <translation>
     <numerusform>%n excluded from this shot</numerusform>
@@ -74,6 +81,13 @@
    </translation>
   </message>
   <message numerus="yes">
+   <source>%n part(s) that no shot sees are selected, of %1.</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>%n snag(s)</source>
    <translation>
     <numerusform>%n snag</numerusform>
@@ -92,6 +106,13 @@
    <translation>
     <numerusform>%n specimen</numerusform>
     <numerusform>%n specimens</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
+   <source>%n storey(s)</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
    </translation>
   </message>
   <message numerus="yes">
@@ -116,10 +137,31 @@
    </translation>
   </message>
   <message numerus="yes">
+   <source>%n window(s)</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>Collected %1 and %n file(s)</source>
    <translation>
     <numerusform>Collected %1 and %n file</numerusform>
     <numerusform>Collected %1 and %n files</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
+   <source>Every part is seen in one of %n shot(s).</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
+   </translation>
+  </message>
+  <message numerus="yes">
+   <source>Find %n missing texture(s)…</source>
+   <translation type="unfinished">
+    <numerusform />
+    <numerusform />
    </translation>
   </message>
   <message numerus="yes">

@@ -5,6 +5,7 @@
 
 #include "core/base/elementary.h"
 #include "core/base/noise.h"
+#include "core/base/text.h"
 
 namespace thallos {
 
@@ -77,7 +78,8 @@ void weather(SurfacePoint& s, const Weathering& w, float age, bool wood, const E
     }
 }
 
-bool isWood(const std::string& recipe) {
+bool isWood(const std::string& recipeName) {
+    const std::string recipe = lowered(recipeName);
     for (const char* word : {"board", "timber", "larch", "oak", "cedar", "shingle", "deck", "plank", "plywood", "pine"})
         if (recipe.find(word) != std::string::npos && recipe.find("concrete") == std::string::npos &&
             recipe.find("charred") == std::string::npos)

@@ -188,7 +188,7 @@ Surface surfaceOf(Fitting fitting) {
 
 Surface plinthSurface() {
     return {
-        .name = "Plinth", .baseColor = Rgb(0.36f, 0.35f, 0.33f), .roughness = 0.85f, .recipe = "fair-faced-concrete"};
+        .name = "Plinth", .baseColor = Rgb(0.36f, 0.35f, 0.33f), .roughness = 0.85f, .recipe = "Fair-faced concrete"};
 }
 
 } // namespace thallos

@@ -19,15 +19,15 @@ std::vector<BuiltWalkway> walkwaysOf(const Project& project, const HeightField& 
         if (!w || !shown(project, *item)) continue;
         const auto* b = bodyOf<Building>(find(project, w->building));
         if (!b) continue;
-        BuiltWalkway built{item->id, shapeOf(*w, b->position.z), {}, w->recipe, nullptr};
+        BuiltWalkway built{item->id, shapeOf(*w, b->position.z), {}, w->surface, nullptr};
         built.laid = layWalkway(built.shape, [&](const V2f& p) { return natural.at(p); });
         for (const BuiltWalkway& old : before)
-            if (old.item == item->id && old.shape == built.shape && old.recipe == built.recipe &&
+            if (old.item == item->id && old.shape == built.shape && old.surface == built.surface &&
                 old.laid.heights == built.laid.heights)
                 built.model = old.model;
         if (!built.model) {
             auto model = std::make_shared<Model>();
-            model->materials.push_back({.name = w->recipe, .recipe = w->recipe});
+            model->materials.push_back(w->surface);
             model->parts.push_back(partOf(item->name, 0, bodyOf(built.shape, built.laid)));
             built.model = std::move(model);
         }

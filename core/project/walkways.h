@@ -14,7 +14,7 @@ struct BuiltWalkway {
     Id item;
     WalkwayShape shape;
     LaidWalkway laid;
-    std::string recipe;
+    Surface surface;
     std::shared_ptr<const Model> model;
 };
 // All that are shown and whose building is there. What did not change is shared with `before`.

@@ -260,7 +260,7 @@ TEST(Seating, ComesBackFromTheFileAsItWas) {
     Project p = withHouse(&id, house());
     Walkway w = doorAt(std::get<Building>(find(p, id)->body), id, 1, {0, -3});
     w.points = {{0, -12}, {4, -15}};
-    w.recipe = "granite setts";
+    w.surface.recipe = "Granite setts";
     p = added(p, "Walkway", w);
     BuildingPad pad{id};
     pad.cutBatter = 2;

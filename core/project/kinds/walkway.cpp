@@ -1,6 +1,7 @@
 #include "core/project/kinds/kind.h"
 #include "core/project/move.h"
 #include "core/project/snap.h"
+#include "core/project/surface_json.h"
 #include "core/project/walkways.h"
 
 namespace thallos {
@@ -28,7 +29,7 @@ void write(const Walkway& w, nlohmann::json& j, const BlobSink&) {
     j["width_m"] = w.width;
     j["landing_m"] = {w.landing, w.landingWidth};
     j["batter"] = w.batter;
-    j["recipe"] = w.recipe;
+    j["surface"] = toJson(w.surface);
 }
 
 Walkway read(const JsonReader& in, BlobReader&) {
@@ -43,7 +44,7 @@ Walkway read(const JsonReader& in, BlobReader&) {
     w.landing = landing.x;
     w.landingWidth = landing.y;
     w.batter = in.at("batter").real();
-    w.recipe = in.at("recipe").text();
+    w.surface = readSurface(in.at("surface"));
     return w;
 }
 
@@ -92,7 +93,7 @@ template <> const Kind<Walkway>& kindOf<Walkway>() {
             },
         .sower = kNothing,
         .species = kNothing,
-        .materials = [](const Walkway& w, std::vector<std::string>& out) { out.push_back(w.recipe); },
+        .materials = [](const Walkway& w, std::vector<std::string>& out) { out.push_back(w.surface.name); },
         .anchor = &Walkway::building,
         .standsOn = [](const Body& on) { return std::holds_alternative<Building>(on); },
         .adrift = Text("The building of %w is missing"),

@@ -6,6 +6,7 @@
 
 #include "core/base/id.h"
 #include "core/base/vec.h"
+#include "core/material/surface.h"
 
 namespace thallos {
 
@@ -18,7 +19,7 @@ struct Walkway {
     float width = 1.2f;
     float landing = 1.5f, landingWidth = 2.4f; // metres of the level place before the door, out and across
     float batter = 3;
-    std::string recipe = "flagstones"; // of its surface
+    Surface surface{.name = "Paving", .baseColor = Rgb(0.34f, 0.32f, 0.29f), .roughness = 0.8f, .recipe = "Flagstones"};
     bool operator==(const Walkway&) const = default;
 };
 
