@@ -198,6 +198,9 @@ void addHelpCommands(MainWindow& w) {
                       w.messages().raise();
                       w.messages().activateWindow();
                   }});
+    commands.add({"help.practice", menu, tr("Import the practice shed…"),
+                  tr("A tool shed with faults to practise on; the guide's page Seat goes through them"),
+                  QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_J), [&w] { w.files().importPractice(); }});
     commands.separator(menu);
     commands.add({"help.about", menu, tr("About and licences"), tr("Version, and the licences of what comes with it"),
                   QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_F1), [&w] {

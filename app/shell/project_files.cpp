@@ -197,6 +197,10 @@ void ProjectFiles::importDialog() {
         askHow(f.toStdString(), std::nullopt, false);
 }
 
+void ProjectFiles::importPractice() {
+    askHow(assetFolder() / "practice/tool-shed.obj", std::nullopt, false);
+}
+
 void ProjectFiles::reimportDialog() {
     const Building* b = selectedBuilding(session_);
     if (!b) return;

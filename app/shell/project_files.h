@@ -29,6 +29,7 @@ public:
     bool hasDemo() const;
     void openDemo(); // as a project without a file
     void importDialog();
+    void importPractice(); // the shed of the guide
     void findTextures();   // of the building that is selected, in a folder that is asked for
     void reimportDialog(); // the building that is selected; its file at once when it is still there
     void terrainDialog();

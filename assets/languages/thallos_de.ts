@@ -143,7 +143,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%1 is %2 times as high</source>
-   <translation type="unfinished" />
+   <translation>%1 ist %2-mal so hoch</translation>
   </message>
   <message>
    <source>%1 is already used by “%2”.</source>
@@ -163,7 +163,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%1 is now like %2.</source>
-   <translation type="unfinished" />
+   <translation>%1 ist jetzt wie %2.</translation>
   </message>
   <message>
    <source>%1 is open in another window or on another computer. Opened read-only; use Save as.</source>
@@ -176,7 +176,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%1 long, %2 % slope</source>
-   <translation type="unfinished" />
+   <translation>%1 lang, %2 % Gefälle</translation>
   </message>
   <message>
    <source>%1 m</source>
@@ -232,7 +232,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%1 shapes of the kind %2 cannot be read and were left out</source>
-   <translation type="unfinished" />
+   <translation>%1 Körper der Art %2 können nicht gelesen werden und fehlen</translation>
   </message>
   <message>
    <source>%1 to %2</source>
@@ -252,7 +252,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%1 was not found, and its textures are read with it. Use Re-import to choose the file first.</source>
-   <translation type="unfinished" />
+   <translation>%1 wurde nicht gefunden; ihre Texturen werden mit ihr gelesen. Wählen Sie die Datei zuerst mit „Neu importieren“.</translation>
   </message>
   <message>
    <source>%1 was repaired: %2.</source>
@@ -326,11 +326,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%1: %2</source>
-   <translation type="unfinished" />
+   <translation>%1: %2</translation>
   </message>
   <message>
    <source>%1: %2 entities; %3</source>
-   <translation type="unfinished" />
+   <translation>%1: %2 Einträge; %3</translation>
   </message>
   <message>
    <source>%1: %2 must be %3 to %4; it was set to %5</source>
@@ -491,9 +491,9 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message numerus="yes">
    <source>%n door(s)</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n Tür</numerusform>
+    <numerusform>%n Türen</numerusform>
    </translation>
   </message>
   <message numerus="yes">
@@ -540,9 +540,9 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message numerus="yes">
    <source>%n part(s) that no shot sees are selected, of %1.</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n Teil von %1, das keine Aufnahme zeigt, ist ausgewählt.</numerusform>
+    <numerusform>%n Teile von %1, die keine Aufnahme zeigt, sind ausgewählt.</numerusform>
    </translation>
   </message>
   <message numerus="yes">
@@ -568,9 +568,9 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message numerus="yes">
    <source>%n storey(s)</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n Geschoss</numerusform>
+    <numerusform>%n Geschosse</numerusform>
    </translation>
   </message>
   <message numerus="yes">
@@ -596,9 +596,9 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message numerus="yes">
    <source>%n window(s)</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n Fenster</numerusform>
+    <numerusform>%n Fenster</numerusform>
    </translation>
   </message>
   <message>
@@ -611,7 +611,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%w contains no building</source>
-   <translation type="unfinished" />
+   <translation>%w enthält kein Gebäude</translation>
   </message>
   <message>
    <source>%w contains no triangles</source>
@@ -643,7 +643,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%w describes a building without its geometry (%1, %2 entities)</source>
-   <translation type="unfinished" />
+   <translation>%w beschreibt ein Gebäude ohne seine Geometrie (%1, %2 Einträge)</translation>
   </message>
   <message>
    <source>%w does not have one surface for each material of its model</source>
@@ -743,7 +743,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>%w is not a STEP file</source>
-   <translation type="unfinished" />
+   <translation>%w ist keine STEP-Datei</translation>
   </message>
   <message>
    <source>%w is not a Thallos project</source>
@@ -911,7 +911,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>A landing alone.</source>
-   <translation type="unfinished" />
+   <translation>Nur ein Podest.</translation>
   </message>
   <message>
    <source>A larger site keeps what stands on it</source>
@@ -923,7 +923,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>A pad under these parts at the level of their base, beside those of the whole building</source>
-   <translation type="unfinished" />
+   <translation>Eine ebene Fläche unter diesen Teilen in Höhe ihrer Unterkante, neben denen des ganzen Gebäudes</translation>
   </message>
   <message>
    <source>A part of the project is damaged</source>
@@ -951,11 +951,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>A wall under the building's edge down into the ground, where it stands clear of it</source>
-   <translation type="unfinished" />
+   <translation>Eine Wand unter dem Rand des Gebäudes bis in den Boden, wo es über ihm steht</translation>
   </message>
   <message>
    <source>A warm lamp behind each window, for dusk; its material's emission makes it brighter or puts it out</source>
-   <translation type="unfinished" />
+   <translation>Eine warme Lampe hinter jedem Fenster für die Dämmerung; die Leuchtdichte ihres Materials macht sie heller oder aus</translation>
   </message>
   <message>
    <source>About Thallos</source>
@@ -1007,11 +1007,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Add blinds</source>
-   <translation type="unfinished" />
+   <translation>Rollos anbringen</translation>
   </message>
   <message>
    <source>Add curtains</source>
-   <translation type="unfinished" />
+   <translation>Vorhänge anbringen</translation>
   </message>
   <message>
    <source>Add legend</source>
@@ -1031,11 +1031,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Add plinth</source>
-   <translation type="unfinished" />
+   <translation>Sockel hinzufügen</translation>
   </message>
   <message>
    <source>Add slatted blinds</source>
-   <translation type="unfinished" />
+   <translation>Jalousien anbringen</translation>
   </message>
   <message>
    <source>Add to favourites</source>
@@ -1067,11 +1067,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Age</source>
-   <translation type="unfinished" />
+   <translation>Alter</translation>
   </message>
   <message>
    <source>Age and edges</source>
-   <translation type="unfinished" />
+   <translation>Alter und Kanten</translation>
   </message>
   <message>
    <source>Albedo</source>
@@ -1219,7 +1219,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>As a part of the building</source>
-   <translation type="unfinished" />
+   <translation>Als Teil des Gebäudes</translation>
   </message>
   <message>
    <source>As created</source>
@@ -1227,7 +1227,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>As terrain</source>
-   <translation type="unfinished" />
+   <translation>Als Gelände</translation>
   </message>
   <message>
    <source>As the system</source>
@@ -1403,7 +1403,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Belongs to</source>
-   <translation type="unfinished" />
+   <translation>Gehört zu</translation>
   </message>
   <message>
    <source>Bench</source>
@@ -1471,7 +1471,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Bleaching</source>
-   <translation type="unfinished" />
+   <translation>Vergrauung</translation>
   </message>
   <message>
    <source>Blossom</source>
@@ -1775,7 +1775,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Choose a folder: missing textures are looked for there by their names</source>
-   <translation type="unfinished" />
+   <translation>Ordner wählen: fehlende Texturen werden dort nach ihren Namen gesucht</translation>
   </message>
   <message>
    <source>Choose a lat-long image</source>
@@ -1863,11 +1863,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Click a door of a building first: the walkway begins at its threshold.</source>
-   <translation type="unfinished" />
+   <translation>Klicken Sie zuerst eine Tür eines Gebäudes an: Der Weg beginnt an ihrer Schwelle.</translation>
   </message>
   <message>
    <source>Click a door: the walkway begins at its threshold</source>
-   <translation type="unfinished" />
+   <translation>Eine Tür anklicken: Der Weg beginnt an ihrer Schwelle</translation>
   </message>
   <message>
    <source>Click a free stretch of wall</source>
@@ -1879,11 +1879,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Click a part of a building whose material you want.</source>
-   <translation type="unfinished" />
+   <translation>Klicken Sie ein Gebäudeteil an, dessen Material Sie möchten.</translation>
   </message>
   <message>
    <source>Click a part: the material you work on becomes like its own</source>
-   <translation type="unfinished" />
+   <translation>Ein Teil anklicken: Das bearbeitete Material wird wie seines</translation>
   </message>
   <message>
    <source>Click a plant again to select it alone.</source>
@@ -1907,7 +1907,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Click point after point · double click or Enter ends it · Backspace removes the last · Esc cancels</source>
-   <translation type="unfinished" />
+   <translation>Punkt für Punkt klicken · Doppelklick oder Enter beendet · Rücktaste entfernt den letzten · Esc bricht ab</translation>
   </message>
   <message>
    <source>Click point after point · double click, Enter or the first point closes · Backspace removes the last · Esc cancels</source>
@@ -1999,11 +1999,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Cloth at both sides of each window</source>
-   <translation type="unfinished" />
+   <translation>Stoff an beiden Seiten jedes Fensters</translation>
   </message>
   <message>
    <source>Cloth let down behind each window</source>
-   <translation type="unfinished" />
+   <translation>Stoff, der hinter jedem Fenster herabgelassen ist</translation>
   </message>
   <message>
    <source>Clothes</source>
@@ -2286,7 +2286,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Cut batter 1 :</source>
-   <translation type="unfinished" />
+   <translation>Böschung im Abtrag 1 :</translation>
   </message>
   <message>
    <source>Cut out by the alpha of the image</source>
@@ -2402,7 +2402,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Depth of the level place before the door</source>
-   <translation type="unfinished" />
+   <translation>Tiefe der ebenen Fläche vor der Tür</translation>
   </message>
   <message>
    <source>Detach second pane</source>
@@ -2426,7 +2426,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Dirt that runs down below sills and copings; times the building's age</source>
-   <translation type="unfinished" />
+   <translation>Schmutz, der unter Fensterbänken und Abdeckungen herabläuft; mal Alter des Gebäudes</translation>
   </message>
   <message>
    <source>Discard</source>
@@ -2510,7 +2510,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Door gauge, %1</source>
-   <translation type="unfinished" />
+   <translation>Türlehre, %1</translation>
   </message>
   <message>
    <source>Double click or F2 to rename</source>
@@ -2574,7 +2574,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Draw a walkway from a door: level before it, then at an even slope</source>
-   <translation type="unfinished" />
+   <translation>Einen Weg von einer Tür zeichnen: davor eben, dann mit gleichmäßigem Gefälle</translation>
   </message>
   <message>
    <source>Draw an area and plant it</source>
@@ -2598,11 +2598,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Draw walkway</source>
-   <translation type="unfinished" />
+   <translation>Weg zeichnen</translation>
   </message>
   <message>
    <source>Drawn</source>
-   <translation type="unfinished" />
+   <translation>Zugezogen</translation>
   </message>
   <message>
    <source>Drift</source>
@@ -2738,9 +2738,9 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message numerus="yes">
    <source>Every part is seen in one of %n shot(s).</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>Die eine Aufnahme zeigt jedes Teil.</numerusform>
+    <numerusform>Jedes Teil ist in einer der %n Aufnahmen zu sehen.</numerusform>
    </translation>
   </message>
   <message>
@@ -2753,7 +2753,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Export it again with geometry, best as IFC 2x3 or IFC 4 reference view</source>
-   <translation type="unfinished" />
+   <translation>Exportieren Sie sie erneut mit Geometrie, am besten als IFC 2x3 oder IFC 4 Reference View</translation>
   </message>
   <message>
    <source>Export it again, best as glTF (.glb)</source>
@@ -2829,7 +2829,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Fall</source>
-   <translation type="unfinished" />
+   <translation>Gefälle</translation>
   </message>
   <message>
    <source>Fallen</source>
@@ -2953,7 +2953,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Fill batter 1 :</source>
-   <translation type="unfinished" />
+   <translation>Böschung im Auftrag 1 :</translation>
   </message>
   <message>
    <source>Fill: raise the ground under the brush</source>
@@ -2969,9 +2969,9 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message numerus="yes">
    <source>Find %n missing texture(s)…</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n fehlende Textur suchen …</numerusform>
+    <numerusform>%n fehlende Texturen suchen …</numerusform>
    </translation>
   </message>
   <message>
@@ -3004,11 +3004,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Find textures</source>
-   <translation type="unfinished" />
+   <translation>Texturen suchen</translation>
   </message>
   <message>
    <source>Find textures…</source>
-   <translation type="unfinished" />
+   <translation>Texturen suchen …</translation>
   </message>
   <message>
    <source>Find…</source>
@@ -3124,11 +3124,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>For pictures alone, no part of the design</source>
-   <translation type="unfinished" />
+   <translation>Nur für Bilder, kein Teil des Entwurfs</translation>
   </message>
   <message>
    <source>For whoever works on it next: what may stay rough, what is still open</source>
-   <translation type="unfinished" />
+   <translation>Für alle, die daran weiterarbeiten: was grob bleiben darf, was noch offen ist</translation>
   </message>
   <message>
    <source>Forward to the view after</source>
@@ -3400,7 +3400,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Hide what is for presentation only</source>
-   <translation type="unfinished" />
+   <translation>Nur zur Darstellung Gehöriges ausblenden</translation>
   </message>
   <message>
    <source>Hide what is near the camera while working, to look through a hedge or wall</source>
@@ -3460,11 +3460,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>How much of each window a curtain or blind covers</source>
-   <translation type="unfinished" />
+   <translation>Wie viel von jedem Fenster ein Vorhang oder Rollo bedeckt</translation>
   </message>
   <message>
    <source>How much the apron falls away from the building, so that water runs off: 1 to 2 %</source>
-   <translation type="unfinished" />
+   <translation>Wie stark der Rand vom Gebäude weg fällt, damit Wasser abläuft: 1 bis 2 %</translation>
   </message>
   <message>
    <source>How much the plants differ in size</source>
@@ -3480,7 +3480,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>How unevenly the panes mirror: 0 is perfectly flat glass</source>
-   <translation type="unfinished" />
+   <translation>Wie ungleichmäßig die Scheiben spiegeln: 0 ist völlig ebenes Glas</translation>
   </message>
   <message>
    <source>Hydrangea</source>
@@ -3704,15 +3704,15 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Land</source>
-   <translation type="unfinished" />
+   <translation>Gelände</translation>
   </message>
   <message>
    <source>Landing</source>
-   <translation type="unfinished" />
+   <translation>Podest</translation>
   </message>
   <message>
    <source>Landing width</source>
-   <translation type="unfinished" />
+   <translation>Podestbreite</translation>
   </message>
   <message>
    <source>Language</source>
@@ -3812,11 +3812,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Leave out</source>
-   <translation type="unfinished" />
+   <translation>Weglassen</translation>
   </message>
   <message>
    <source>Leave out less</source>
-   <translation type="unfinished" />
+   <translation>Lassen Sie weniger weg</translation>
   </message>
   <message>
    <source>Leaves</source>
@@ -3884,7 +3884,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Level ground under it</source>
-   <translation type="unfinished" />
+   <translation>Boden darunter ebnen</translation>
   </message>
   <message>
    <source>Level of the building's underside</source>
@@ -3900,7 +3900,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Level of the threshold above the building's base</source>
-   <translation type="unfinished" />
+   <translation>Höhe der Schwelle über der Unterkante des Gebäudes</translation>
   </message>
   <message>
    <source>Level the ground under a building, with battered sides</source>
@@ -3948,7 +3948,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Light rooms</source>
-   <translation type="unfinished" />
+   <translation>Räume beleuchten</translation>
   </message>
   <message>
    <source>Light: date, time, location and haze</source>
@@ -4012,7 +4012,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Location: %1</source>
-   <translation type="unfinished" />
+   <translation>Standort: %1</translation>
   </message>
   <message>
    <source>Lock</source>
@@ -4068,11 +4068,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Look for the missing textures of a building in another folder, by their names</source>
-   <translation type="unfinished" />
+   <translation>Die fehlenden Texturen eines Gebäudes in einem anderen Ordner nach ihren Namen suchen</translation>
   </message>
   <message>
    <source>Look in another folder for %1</source>
-   <translation type="unfinished" />
+   <translation>In einem anderen Ordner suchen: %1</translation>
   </message>
   <message>
    <source>Looking for snags…</source>
@@ -4080,7 +4080,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Looking from all shots</source>
-   <translation type="unfinished" />
+   <translation>Aus allen Aufnahmen wird geschaut</translation>
   </message>
   <message>
    <source>Loose vertices</source>
@@ -4108,7 +4108,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Make a height map of the colour map: what is lighter stands out; Bump sets its depth</source>
-   <translation type="unfinished" />
+   <translation>Aus der Farbtextur eine Höhentextur machen: Helleres steht vor; Relief bestimmt die Tiefe</translation>
   </message>
   <message>
    <source>Make the copies; they are parts like the others</source>
@@ -4324,7 +4324,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Moves the texture on its face, to meet an edge</source>
-   <translation type="unfinished" />
+   <translation>Verschiebt die Textur auf ihrer Fläche, bis sie zu einer Kante passt</translation>
   </message>
   <message>
    <source>Moves, turns and hides as one. Click again to select inside it.</source>
@@ -4540,15 +4540,15 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Note</source>
-   <translation type="unfinished" />
+   <translation>Notiz</translation>
   </message>
   <message>
    <source>Notes</source>
-   <translation type="unfinished" />
+   <translation>Notizen</translation>
   </message>
   <message>
    <source>Nothing is left of %w without its site and furniture</source>
-   <translation type="unfinished" />
+   <translation>Ohne Gelände und Möbel bleibt von %w nichts übrig</translation>
   </message>
   <message>
    <source>Nothing selected. Click a building in a pane or in the list, or import one (%1): glTF, OBJ, FBX and others.</source>
@@ -4592,7 +4592,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Off leaves out everything that is not fixed to the building</source>
-   <translation type="unfinished" />
+   <translation>Aus lässt alles weg, was nicht fest zum Gebäude gehört</translation>
   </message>
   <message>
    <source>Off: hidden in the panes and left out of renders</source>
@@ -4772,7 +4772,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Part of the design</source>
-   <translation type="unfinished" />
+   <translation>Teil des Entwurfs</translation>
   </message>
   <message>
    <source>Parts</source>
@@ -4844,7 +4844,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Person, %1</source>
-   <translation type="unfinished" />
+   <translation>Person, %1</translation>
   </message>
   <message>
    <source>Petals</source>
@@ -4852,11 +4852,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Pick up</source>
-   <translation type="unfinished" />
+   <translation>Aufnehmen</translation>
   </message>
   <message>
    <source>Pick up material</source>
-   <translation type="unfinished" />
+   <translation>Material aufnehmen</translation>
   </message>
   <message>
    <source>Picket fence</source>
@@ -4968,7 +4968,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Plants keep out of it. It stays at its door when the building is moved.</source>
-   <translation type="unfinished" />
+   <translation>Pflanzen bleiben draußen. Er bleibt an seiner Tür, wenn das Gebäude verschoben wird.</translation>
   </message>
   <message>
    <source>Plants keep out of this outline. Drag its points in either pane.</source>
@@ -5028,7 +5028,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Presentation only</source>
-   <translation type="unfinished" />
+   <translation>Nur zur Darstellung</translation>
   </message>
   <message>
    <source>Previous shot</source>
@@ -5104,7 +5104,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Radius by which sharp edges catch the light close up; the model stays as it is</source>
-   <translation type="unfinished" />
+   <translation>Radius, mit dem scharfe Kanten von nahem das Licht fangen; das Modell bleibt, wie es ist</translation>
   </message>
   <message>
    <source>Raggedness</source>
@@ -5144,7 +5144,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Ranging rod, %1</source>
-   <translation type="unfinished" />
+   <translation>Fluchtstab, %1</translation>
   </message>
   <message>
    <source>Re-import</source>
@@ -5272,7 +5272,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Relief from colour map</source>
-   <translation type="unfinished" />
+   <translation>Relief aus Farbtextur</translation>
   </message>
   <message>
    <source>Relief height</source>
@@ -5584,7 +5584,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Rounded edges</source>
-   <translation type="unfinished" />
+   <translation>Gerundete Kanten</translation>
   </message>
   <message>
    <source>Roundness above</source>
@@ -5608,15 +5608,15 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Run of the slope beside the walkway for 1 of rise: larger is gentler</source>
-   <translation type="unfinished" />
+   <translation>Länge der Böschung neben dem Weg je 1 Höhe: größer ist sanfter</translation>
   </message>
   <message>
    <source>Run of the slope down from filled ground for 1 of rise: larger is gentler</source>
-   <translation type="unfinished" />
+   <translation>Länge der Böschung vom Auftrag hinab je 1 Höhe: größer ist sanfter</translation>
   </message>
   <message>
    <source>Run of the slope up into higher ground for 1 of rise: larger is gentler</source>
-   <translation type="unfinished" />
+   <translation>Länge der Böschung hinauf ins höhere Gelände je 1 Höhe: größer ist sanfter</translation>
   </message>
   <message>
    <source>Running child</source>
@@ -5863,7 +5863,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Select the building or part that is to get the material first.</source>
-   <translation type="unfinished" />
+   <translation>Wählen Sie zuerst das Gebäude oder Teil aus, das das Material bekommen soll.</translation>
   </message>
   <message>
    <source>Select the item and bring it into view; a double click does the same</source>
@@ -5871,11 +5871,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Select the parts of the building that no shot shows, so that nobody dresses them</source>
-   <translation type="unfinished" />
+   <translation>Die Teile des Gebäudes auswählen, die keine Aufnahme zeigt, damit niemand sie ausarbeitet</translation>
   </message>
   <message>
    <source>Select what no shot sees</source>
-   <translation type="unfinished" />
+   <translation>Auswählen, was keine Aufnahme zeigt</translation>
   </message>
   <message>
    <source>Select; again in the same place: inside a group, one plant, what lies below</source>
@@ -5971,11 +5971,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Shift along</source>
-   <translation type="unfinished" />
+   <translation>Versatz längs</translation>
   </message>
   <message>
    <source>Shift up</source>
-   <translation type="unfinished" />
+   <translation>Versatz hoch</translation>
   </message>
   <message>
    <source>Shift+click</source>
@@ -6091,7 +6091,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Show the design alone while working; again shows all</source>
-   <translation type="unfinished" />
+   <translation>Beim Arbeiten nur den Entwurf zeigen; noch einmal zeigt alles</translation>
   </message>
   <message>
    <source>Show the second pane in its own window, for a second monitor</source>
@@ -6255,7 +6255,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Soil that rain throws up at the foot of walls; times the building's age</source>
-   <translation type="unfinished" />
+   <translation>Erde, die Regen am Fuß der Wände hochspritzt; mal Alter des Gebäudes</translation>
   </message>
   <message>
    <source>Solid glass</source>
@@ -6331,7 +6331,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Splash</source>
-   <translation type="unfinished" />
+   <translation>Spritzwasser</translation>
   </message>
   <message>
    <source>Split or simplify it and import again</source>
@@ -6475,7 +6475,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Streaks</source>
-   <translation type="unfinished" />
+   <translation>Schlieren</translation>
   </message>
   <message>
    <source>Strength</source>
@@ -6511,7 +6511,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Surface</source>
-   <translation type="unfinished" />
+   <translation>Belag</translation>
   </message>
   <message>
    <source>Surface detail</source>
@@ -6543,7 +6543,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Take the material of a part that you click for the one you work on</source>
-   <translation type="unfinished" />
+   <translation>Das Material eines angeklickten Teils für das bearbeitete übernehmen</translation>
   </message>
   <message>
    <source>Tangent-space normals, green up</source>
@@ -6619,7 +6619,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>The design</source>
-   <translation type="unfinished" />
+   <translation>Dem Entwurf</translation>
   </message>
   <message>
    <source>The file does not say how wide it is</source>
@@ -6707,7 +6707,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>The land that comes with the model</source>
-   <translation type="unfinished" />
+   <translation>Das Gelände, das mit dem Modell kommt</translation>
   </message>
   <message>
    <source>The light %1 shines like a sun and was left out: the sky has one</source>
@@ -6747,7 +6747,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>The presentation only</source>
-   <translation type="unfinished" />
+   <translation>Nur der Darstellung</translation>
   </message>
   <message>
    <source>The project was made with a newer Thallos</source>
@@ -6771,7 +6771,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>The site takes the location and the true north of the model, and so its sun</source>
-   <translation type="unfinished" />
+   <translation>Das Grundstück übernimmt Standort und wahren Norden des Modells und damit seine Sonne</translation>
   </message>
   <message>
    <source>The species beside a person, %1 high</source>
@@ -6855,7 +6855,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Threshold</source>
-   <translation type="unfinished" />
+   <translation>Schwelle</translation>
   </message>
   <message>
    <source>Thumbnails</source>
@@ -6871,7 +6871,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Tilted slats let down behind each window</source>
-   <translation type="unfinished" />
+   <translation>Schräge Lamellen, hinter jedem Fenster herabgelassen</translation>
   </message>
   <message>
    <source>Timber</source>
@@ -7259,7 +7259,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Walkway</source>
-   <translation type="unfinished" />
+   <translation>Weg</translation>
   </message>
   <message>
    <source>Wall</source>
@@ -7283,7 +7283,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Waviness</source>
-   <translation type="unfinished" />
+   <translation>Welligkeit</translation>
   </message>
   <message>
    <source>Wear</source>
@@ -7291,7 +7291,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Weathering</source>
-   <translation type="unfinished" />
+   <translation>Verwitterung</translation>
   </message>
   <message>
    <source>Weathering steel</source>
@@ -7331,7 +7331,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>What is there for pictures alone, such as cars and people, is kept apart from the design</source>
-   <translation type="unfinished" />
+   <translation>Was nur für Bilder da ist, etwa Autos und Menschen, bleibt vom Entwurf getrennt</translation>
   </message>
   <message>
    <source>What is wrong</source>
@@ -7355,7 +7355,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>What the building is judged against</source>
-   <translation type="unfinished" />
+   <translation>Woran das Gebäude gemessen wird</translation>
   </message>
   <message>
    <source>What the next drift that you draw is planted with</source>
@@ -7363,7 +7363,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>What the walkway is laid with</source>
-   <translation type="unfinished" />
+   <translation>Womit der Weg belegt ist</translation>
   </message>
   <message>
    <source>What was copied goes with a building or a tree: copy it together with that.</source>
@@ -7375,7 +7375,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>What weather has done: splash, streaks, moss and bleached boards on every outside face</source>
-   <translation type="unfinished" />
+   <translation>Was das Wetter getan hat: Spritzwasser, Schlieren, Moos und vergraute Bretter auf allen Außenflächen</translation>
   </message>
   <message>
    <source>What would be noticed in the picture as a mistake, such as a house that floats</source>
@@ -7391,7 +7391,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Where it stays damp: away from the sun, low, and level; times the building's age</source>
-   <translation type="unfinished" />
+   <translation>Wo es feucht bleibt: von der Sonne abgewandt, tief und eben; mal Alter des Gebäudes</translation>
   </message>
   <message>
    <source>Where it was dropped</source>
@@ -7463,11 +7463,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Width of the level place before the door: a forecourt when it is wide</source>
-   <translation type="unfinished" />
+   <translation>Breite der ebenen Fläche vor der Tür: ein Vorplatz, wenn sie breit ist</translation>
   </message>
   <message>
    <source>Width of the walkway</source>
-   <translation type="unfinished" />
+   <translation>Breite des Weges</translation>
   </message>
   <message>
    <source>Width of wall it may cover; windows, doors and eaves stay free</source>
@@ -7475,7 +7475,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Windows</source>
-   <translation type="unfinished" />
+   <translation>Fenster</translation>
   </message>
   <message>
    <source>Winter</source>
@@ -7491,7 +7491,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>With furniture</source>
-   <translation type="unfinished" />
+   <translation>Mit Möbeln</translation>
   </message>
   <message>
    <source>Wood</source>
@@ -7499,7 +7499,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Wood that sun and rain turn grey; times the building's age</source>
-   <translation type="unfinished" />
+   <translation>Holz, das Sonne und Regen grau machen; mal Alter des Gebäudes</translation>
   </message>
   <message>
    <source>Woodland floor</source>
@@ -7523,7 +7523,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Yardstick</source>
-   <translation type="unfinished" />
+   <translation>Maßstab</translation>
   </message>
   <message>
    <source>Yellow iris</source>
@@ -7595,7 +7595,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>a ramp (over 1:20)</source>
-   <translation type="unfinished" />
+   <translation>eine Rampe (über 1:20)</translation>
   </message>
   <message>
    <source>a shed</source>
@@ -7819,11 +7819,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>building its parts</source>
-   <translation type="unfinished" />
+   <translation>seine Teile werden gebaut</translation>
   </message>
   <message>
    <source>building walls, floors and openings</source>
-   <translation type="unfinished" />
+   <translation>Wände, Decken und Öffnungen werden gebaut</translation>
   </message>
   <message>
    <source>buried up to %1 along %2 %</source>
@@ -8039,11 +8039,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>doors %1</source>
-   <translation type="unfinished" />
+   <translation>Türen %1</translation>
   </message>
   <message>
    <source>doors %1 high</source>
-   <translation type="unfinished" />
+   <translation>Türen %1 hoch</translation>
   </message>
   <message>
    <source>drift</source>
@@ -8701,7 +8701,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>north %1° clockwise</source>
-   <translation type="unfinished" />
+   <translation>Norden %1° im Uhrzeigersinn</translation>
   </message>
   <message>
    <source>north arrow and scale bar</source>
@@ -8849,7 +8849,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>presentation only</source>
-   <translation type="unfinished" />
+   <translation>nur zur Darstellung</translation>
   </message>
   <message>
    <source>preview shading</source>
@@ -8869,7 +8869,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>reading its textures</source>
-   <translation type="unfinished" />
+   <translation>seine Texturen werden gelesen</translation>
   </message>
   <message>
    <source>red autumn</source>
@@ -9249,11 +9249,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>steps %1</source>
-   <translation type="unfinished" />
+   <translation>Stufen %1</translation>
   </message>
   <message>
    <source>steps %1 high</source>
-   <translation type="unfinished" />
+   <translation>Stufen %1 hoch</translation>
   </message>
   <message>
    <source>stick</source>
@@ -9285,11 +9285,11 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>storeys %1</source>
-   <translation type="unfinished" />
+   <translation>Geschosse %1</translation>
   </message>
   <message>
    <source>storeys %1 high</source>
-   <translation type="unfinished" />
+   <translation>Geschosse %1 hoch</translation>
   </message>
   <message>
    <source>stout stems</source>
@@ -9377,7 +9377,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>the tallest tree is %1 times as high</source>
-   <translation type="unfinished" />
+   <translation>der höchste Baum ist %1-mal so hoch</translation>
   </message>
   <message>
    <source>the whole site is covered</source>
@@ -9473,7 +9473,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>too steep for a ramp (1:12)</source>
-   <translation type="unfinished" />
+   <translation>zu steil für eine Rampe (1:12)</translation>
   </message>
   <message>
    <source>toothed leaves in crossed pairs</source>
@@ -9601,7 +9601,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>walkway</source>
-   <translation type="unfinished" />
+   <translation>Weg</translation>
   </message>
   <message>
    <source>wall piece</source>

@@ -33,9 +33,9 @@
   </message>
   <message numerus="yes">
    <source>%n door(s)</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n door</numerusform>
+    <numerusform>%n doors</numerusform>
    </translation>
   </message>
   <message numerus="yes">
@@ -82,9 +82,9 @@
   </message>
   <message numerus="yes">
    <source>%n part(s) that no shot sees are selected, of %1.</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n part of %1 that no shot sees is selected.</numerusform>
+    <numerusform>%n parts of %1 that no shot sees are selected.</numerusform>
    </translation>
   </message>
   <message numerus="yes">
@@ -110,9 +110,9 @@
   </message>
   <message numerus="yes">
    <source>%n storey(s)</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n storey</numerusform>
+    <numerusform>%n storeys</numerusform>
    </translation>
   </message>
   <message numerus="yes">
@@ -138,9 +138,9 @@
   </message>
   <message numerus="yes">
    <source>%n window(s)</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>%n window</numerusform>
+    <numerusform>%n windows</numerusform>
    </translation>
   </message>
   <message numerus="yes">
@@ -152,16 +152,16 @@
   </message>
   <message numerus="yes">
    <source>Every part is seen in one of %n shot(s).</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>The one shot shows every part.</numerusform>
+    <numerusform>Every part is seen in one of the %n shots.</numerusform>
    </translation>
   </message>
   <message numerus="yes">
    <source>Find %n missing texture(s)…</source>
-   <translation type="unfinished">
-    <numerusform />
-    <numerusform />
+   <translation>
+    <numerusform>Find %n missing texture…</numerusform>
+    <numerusform>Find %n missing textures…</numerusform>
    </translation>
   </message>
   <message numerus="yes">

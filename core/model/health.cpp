@@ -231,8 +231,9 @@ void findLeftovers(const Model& model, std::vector<PartHealth>& parts, const Hea
         const bool figure = namesFigure(model.parts[static_cast<size_t>(p)].name);
         // Small beside what is left: a model of one small thing has none.
         const Box3f& heap = heapBox[heaps[i]];
-        const bool apart = heaps[i] != main && (across(heap) <= limits.leftover || isPerson(heap)) &&
-                           across(heap) < 0.4f * across(heapBox[main]);
+        const float share = across(heap) / across(heapBox[main]);
+        const bool apart = heaps[i] != main && ((across(heap) <= limits.leftover && share < 0.4f) ||
+                                                (isPerson(heap) && share < 0.75f));
         if (!apart && !(figure && across(boxes[i]) < 2.6f)) continue;
         PartHealth& h = parts[static_cast<size_t>(p)];
         for (size_t f = 0; f < h.topology.shellOf.size(); ++f)

@@ -1,11 +1,15 @@
 // Planted faults are found exactly, and cured exactly.
 #include <cmath>
+#include <map>
 
 #include <gtest/gtest.h>
 
 #include "core/base/hash.h"
+#include "core/exchange/model_fit.h"
 #include "core/mesh/mesh.h"
 #include "core/model/cures.h"
+#include "core/model/scale.h"
+#include "core/model/steps.h"
 #include "core/model/topology.h"
 
 using namespace thallos;
@@ -74,6 +78,30 @@ Mesh ball(int bands, float radius, const V3f& at) {
 const Mesh kHouse = box({-5, -4, 0}, {5, 4, 3});
 
 } // namespace
+
+TEST(Health, OfThePracticeShedIsWhatWasPlanted) {
+    const ForeignModel read = importForeign(std::filesystem::path(THALLOS_SOURCE) / "assets/practice/tool-shed.obj");
+    EXPECT_EQ(read.missing, std::vector<std::string>{"shed-boards.png"});
+    EXPECT_FLOAT_EQ(likelyUnit(read), 0.001f) << "by its door";
+    const Model shed = refitted(read, 0.001f, 'z').model;
+    EXPECT_NEAR(bounds(shed).size().z, 2.9f, 0.05f);
+    EXPECT_NEAR(readScale(shed, 1).door, 1.96f, 0.01f);
+    std::map<Fault, int64_t> counts;
+    for (const Finding& f : healthOf(shed)) counts[f.kind] = f.count;
+    EXPECT_EQ(counts[Fault::InsideOut], 12) << "one wall";
+    EXPECT_EQ(counts[Fault::Duplicates], 4);
+    EXPECT_GT(counts[Fault::CoplanarDoubles], 0);
+    EXPECT_EQ(counts[Fault::Leftovers], 1) << "the figure with its shoes";
+    EXPECT_EQ(counts[Fault::Sheets], 1);
+    EXPECT_EQ(counts[Fault::OpenEdges], 0);
+    // Mended, it has none.
+    auto model = std::make_shared<const Model>(shed);
+    std::vector<ModelStep> steps;
+    for (const Fault fault :
+         {Fault::Leftovers, Fault::Duplicates, Fault::InsideOut, Fault::Sheets, Fault::CoplanarDoubles})
+        steps.push_back(CureStep{{}, fault, amountOf(fault).usual});
+    EXPECT_TRUE(healthOf(*applied(model, steps).model).empty());
+}
 
 TEST(Topology, ABoxIsOneClosedShellHoweverItsCornersAreWritten) {
     for (const Mesh& mesh : {kHouse, loosely(kHouse)}) {
