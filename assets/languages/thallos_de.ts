@@ -950,6 +950,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Eine Art braucht einen Namen</translation>
   </message>
   <message>
+   <source>A tool shed with faults to practise on; the guide's page Seat goes through them</source>
+   <translation>Ein Geräteschuppen mit Fehlern zum Üben; die Seite „Setzen“ des Handbuchs geht sie durch</translation>
+  </message>
+  <message>
    <source>A wall under the building's edge down into the ground, where it stands clear of it</source>
    <translation>Eine Wand unter dem Rand des Gebäudes bis in den Boden, wo es über ihm steht</translation>
   </message>
@@ -3561,6 +3565,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Import terrain…</source>
    <translation>Gelände importieren …</translation>
+  </message>
+  <message>
+   <source>Import the practice shed…</source>
+   <translation>Übungsschuppen importieren …</translation>
   </message>
   <message>
    <source>Imported %1</source>

@@ -7,10 +7,11 @@ namespace thallos {
 
 namespace {
 
-constexpr float kThick = 0.35f; // metres of the slab: its edge shows where the ground lies lower
-constexpr float kUnder = 0.04f; // metres of the graded ground under the surface, so that it does not come through
-constexpr float kStand = 0.02f; // metres of the far end over the land
-constexpr float kPiece = 1.0f;  // metres of slab from ring to ring at most
+constexpr float kThick = 0.35f;  // metres of the slab: its edge shows where the ground lies lower
+constexpr float kUnder = 0.025f; // metres of the graded ground under the surface, so that it does not come through
+constexpr float kStand = 0.02f;  // metres of the far end over the land
+constexpr float kBeside = 0.45f; // metres that the ground beside it stays as high: about a cell of it
+constexpr float kPiece = 1.0f;   // metres of slab from ring to ring at most
 
 V2f across(const V2f& along) {
     return {-along.y, along.x};
@@ -84,7 +85,7 @@ std::vector<Pad> padsOf(const WalkwayShape& s, const LaidWalkway& laid) {
         pad.from = a;
         pad.to = b;
         pad.rise = laid.heights[i] - laid.heights[i - 1];
-        pad.apron = 0.15f;
+        pad.apron = kBeside;
         pad.batter = pad.cutBatter = s.batter;
         pads.push_back(std::move(pad));
     }
@@ -92,7 +93,7 @@ std::vector<Pad> padsOf(const WalkwayShape& s, const LaidWalkway& laid) {
         Pad pad;
         pad.outlines = {laid.landing};
         pad.level = s.level - kUnder;
-        pad.apron = 0.15f;
+        pad.apron = kBeside;
         pad.batter = pad.cutBatter = s.batter;
         pads.push_back(std::move(pad));
     }

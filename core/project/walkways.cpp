@@ -28,6 +28,7 @@ std::vector<BuiltWalkway> walkwaysOf(const Project& project, const HeightField& 
         if (!built.model) {
             auto model = std::make_shared<Model>();
             model->materials.push_back(w->surface);
+            model->materials.back().turn += w->facing; // laid square to the door
             model->parts.push_back(partOf(item->name, 0, bodyOf(built.shape, built.laid)));
             built.model = std::move(model);
         }

@@ -254,16 +254,19 @@ void Shading::years(const Material& material, const HitPoint& spot) {
     Exposure e{.at = spot.position, .normal = n, .footprint = footprint};
     e.overGround = hit.position.z - site.field.at(xy(hit.position));
     e.sunny = xy(n).dot(scene.noon);
-    const auto roofed = [&](float out) {
-        const Hit over = trace(scene, hit.position + n * out, {0, 0, 1}, Detail(hit.position), kStreak, kMaskSolid);
-        return over ? over.t : -1.0f;
+    constexpr float kEaves = 9; // metres that a roof is above what it keeps dry at most
+    const auto over = [&](const V3f& way, float far) {
+        const Hit roof = trace(scene, hit.position + n * 0.02f, way, Detail(hit.position), far, kMaskSolid);
+        return roof ? roof.t : -1.0f;
     };
-    // A sill stands out by centimetres, eaves by more.
+    // Rain comes at many slants; each sample takes one by chance, so that what is dry ends softly.
+    const float slant = 0.25f + unitFloat(mix(static_cast<uint64_t>(std::bit_cast<uint32_t>(hit.u)),
+                                              static_cast<uint64_t>(std::bit_cast<uint32_t>(hit.v)), 61));
     if (std::abs(n.z) < 0.5f) {
-        e.underLedge = roofed(0.02f);
-        e.sheltered = e.underLedge >= 0 && roofed(0.22f) >= 0;
+        e.sheltered = over((V3f(n.x, n.y, 0).normalized() * slant + V3f(0, 0, 1)).normalized(), kEaves) >= 0;
+        if (!e.sheltered) e.underLedge = over({0, 0, 1}, kStreak);
     } else
-        e.sheltered = n.z < 0 || roofed(0.02f) >= 0;
+        e.sheltered = n.z < 0 || over({0, 0, 1}, kEaves) >= 0;
     weather(out.surface, material.weathering, object.age, material.wood, e);
 }
 

@@ -151,7 +151,7 @@ TEST(Walkways, BeginLevelAtTheDoorAndEndOnTheLand) {
     const HeightField f = buildPadded(land, padsOf(s, laid));
     for (const float t : {0.1f, 0.5f, 0.9f}) {
         const V2f p = laid.line[0] + (laid.line[1] - laid.line[0]) * t;
-        EXPECT_NEAR(f.at(p), laid.heights[0] + (laid.heights[1] - laid.heights[0]) * t - 0.04f, 0.02f);
+        EXPECT_NEAR(f.at(p), laid.heights[0] + (laid.heights[1] - laid.heights[0]) * t - 0.025f, 0.02f);
     }
     EXPECT_EQ(f.at({-40, 40}), land.at({-40, 40}));
 }
