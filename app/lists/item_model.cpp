@@ -28,6 +28,7 @@ ItemModel::ItemModel(Session& session, QObject* parent) : QAbstractItemModel(par
 }
 
 void ItemModel::follow() {
+    hidden_.clear();
     const Project& project = session_.document.project();
     const std::vector<char> ours = belonging(project, session_.view.verb());
     std::vector<Node> nodes;
@@ -178,7 +179,9 @@ QVariant ItemModel::partData(const Node& node, int column, int role) const {
     if (role == GroupRole) return group;
     std::vector<int> all;
     gather(node, all);
-    const std::vector<int> hidden = hiddenParts(*b);
+    auto known = hidden_.find(node.id);
+    if (known == hidden_.end()) known = hidden_.emplace(node.id, hiddenParts(*b)).first;
+    const std::vector<int>& hidden = known->second;
     const bool seen = !std::all_of(all.begin(), all.end(),
                                    [&](int p) { return std::binary_search(hidden.begin(), hidden.end(), p); });
     if (role == SeenRole) return seen && session_.view.seen(*item);

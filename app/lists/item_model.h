@@ -70,8 +70,9 @@ private:
     void gather(const Node& node, std::vector<int>& parts) const;
     Session& session_;
     Order order_ = Order::Made;
-    std::vector<Node> nodes_; // in that order
-    std::vector<int> tops_;   // that are in no group
+    std::vector<Node> nodes_;                                 // in that order
+    std::vector<int> tops_;                                   // that are in no group
+    mutable std::unordered_map<Id, std::vector<int>> hidden_; // parts that buildings hide, until the document changes
     std::unordered_map<Id, int> nodeOf_;
     std::unordered_set<Id> open_;                                 // buildings whose parts are listed
     std::unordered_map<Id, std::shared_ptr<const Model>> listed_; // what their rows were made of

@@ -46,11 +46,34 @@ void takeStep(Session& session, const QString& name, const ModelStep& step) {
 }
 
 void takeSteps(Session& session, const QString& name, const std::vector<ModelStep>& steps) {
+    constexpr int64_t kAtOnce = 100000; // triangles that are changed before anybody waits
     if (!isFree(session)) return;
-    try {
-        Building now = *selectedBuilding(session);
+    const auto taken = [steps](Building now) {
         for (const ModelStep& step : steps) now = withStep(now, step);
-        session.document.editItem(name, session.selection.last(), [&](Item& i) { i.body = now; });
+        return now;
+    };
+    const Id id = session.selection.last();
+    const Building& before = *selectedBuilding(session);
+    if (triangleCount(*before.model) > kAtOnce) {
+        session.jobs.start(
+            name, [taken, before](Progress&) { return taken(before); },
+            [&session, id, name, model = before.model](const Building& now) {
+                const auto* b = bodyOf<Building>(session.document.item(id));
+                if (!b || b->model != model) return; // it was changed meanwhile
+                // Whatever else was set meanwhile stays.
+                session.document.editItem(name, id, [&](Item& i) {
+                    auto& body = std::get<Building>(i.body);
+                    body.model = now.model;
+                    body.surfaces = now.surfaces;
+                    body.source = now.source;
+                    body.steps = now.steps;
+                });
+            });
+        return;
+    }
+    try {
+        const Building now = taken(before);
+        session.document.editItem(name, id, [&](Item& i) { i.body = now; });
     } catch (const Error& e) {
         Q_EMIT session.message(sentenceOf(e));
     }
