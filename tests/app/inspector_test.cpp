@@ -293,7 +293,8 @@ TEST(MaterialRows, AClickOnAPartShowsItsMaterial) {
     std::map<int, QPointF> places;
     for (double y = 0.1; y < 0.9; y += 0.05)
         for (double x = 0.1; x < 0.9; x += 0.05) {
-            const QPointF p(r.left() + x * r.width(), r.top() + y * r.height());
+            // Whole pixels, as the pointer has them: parts are thin.
+            const QPointF p(QPointF(r.left() + x * r.width(), r.top() + y * r.height()).toPoint());
             const PanePoint point = shot.pick(p, {});
             if (point.item == find(session().document.project(), std::string("Honey house"))->id && point.material >= 0)
                 places.emplace(point.material, p);
