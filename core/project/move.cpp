@@ -133,7 +133,8 @@ Project withCopies(const Project& project, const std::vector<std::shared_ptr<con
             if (anchor && on == originals.end()) continue;
             Item copy = *item;
             copy.locked = false;
-            anchor ? (void)follow(copy.body, on->second->body, moving) : move(copy.body, moving);
+            if (anchor) (void)follow(copy.body, on->second->body, moving);
+            move(copy.body, moving); // a walkway has a far end of its own besides
             made.push_back(std::move(copy));
             from.push_back(item->id);
         }

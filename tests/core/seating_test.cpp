@@ -182,6 +182,14 @@ TEST(Walkways, FollowTheirHouseAndKeepWhereTheyLead) {
     const auto same = build(turned, test::library(), site);
     EXPECT_EQ(same->walkways[0].model, site->walkways[0].model);
     EXPECT_EQ(find(removed(turned, {id}), way), nullptr);
+    // A copy of both leads from its own door to a place as far off.
+    std::vector<Id> copies;
+    const Project twice = withCopies(p, {*p.items.find(id), *p.items.find(way)}, {30, 0}, nullptr, &copies);
+    ASSERT_EQ(copies.size(), 2u);
+    const auto& copy = std::get<Walkway>(find(twice, copies[1])->body);
+    EXPECT_EQ(copy.building, copies[0]);
+    EXPECT_NEAR(copy.door.x, w.door.x + 30, 1e-3f);
+    EXPECT_NEAR(copy.points[0].x, w.points[0].x + 30, 1e-3f);
 }
 
 TEST(Walkways, FromABuildingWithoutADoorBeginAtItsEdge) {
