@@ -107,7 +107,7 @@ struct Rewriter {
     static std::vector<size_t> indicesOf(std::string_view list) {
         std::vector<size_t> v;
         for (const std::string_view i : stepArguments(stepList(list)))
-            if (const auto n = stepNumber(i); n && *n >= 1) v.push_back(static_cast<size_t>(*n) - 1);
+            if (const auto n = stepNumber(i); n && *n >= 1 && *n < 1e9) v.push_back(static_cast<size_t>(*n) - 1);
         return v;
     }
     uint64_t point(const V3d& p, bool flat) {

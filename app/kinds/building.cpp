@@ -124,7 +124,15 @@ void fittingRows(const Building& b, Rows& rows) {
 
 // What its parts say of its scale, beside what stands around.
 QString scaleText(const Building& b, const Session& session) {
-    const ScaleReading reading = readScale(*b.model, b.scale);
+    // Of one model at a time: this is asked at every step of a drag.
+    static std::weak_ptr<const Model> known;
+    static float scale = 0;
+    static ScaleReading reading;
+    if (known.lock() != b.model || scale != b.scale) {
+        reading = readScale(*b.model, b.scale);
+        known = b.model;
+        scale = b.scale;
+    }
     QStringList text;
     const auto add = [&](const QString& line, float figure) {
         if (figure > 0) text << line.arg(lengthText(static_cast<double>(figure)));
@@ -143,8 +151,9 @@ QString scaleText(const Building& b, const Session& session) {
         text << tr("the tallest tree is %1 times as high").arg(decimalText(static_cast<double>(tallest / height), 1));
     for (const Item* other : itemsOf<Building>(session.document.project())) {
         const auto& o = std::get<Building>(other->body);
+        if (text.size() > 5) break;
         const float its = bounds(*o.model).size().z * o.scale;
-        if (&o == &b || its < 2 || height <= 0 || text.size() > 5) continue;
+        if (&o == &b || its < 2 || height <= 0) continue;
         text << tr("%1 is %2 times as high")
                     .arg(QString::fromStdString(other->name), decimalText(static_cast<double>(its / height), 1));
     }

@@ -95,10 +95,13 @@ struct Search {
     }
 
     void scale(const Item& item, const Building& b) {
-        auto& reading = known[b.model].scale;
-        if (!reading) reading = readScale(*b.model, 1);
+        KnownModel& model = known[b.model];
+        auto& reading = model.scale;
+        if (!reading || model.readAt != b.scale) {
+            reading = readScale(*b.model, b.scale);
+            model.readAt = b.scale;
+        }
         const auto judge = [&](SnagKind kind, float figure, const float(&built)[2]) {
-            figure *= b.scale;
             if (figure > 0 && (figure < built[0] || figure > built[1]))
                 add({kind, item.id, b.position, figure, figure < built[0] ? built[0] : built[1], {}, {}});
         };

@@ -46,6 +46,7 @@ struct Snag {
 struct KnownModel {
     std::optional<std::vector<Finding>> health;
     std::optional<ScaleReading> scale;
+    float readAt = 1; // that the building was scaled by then
 };
 using KnownModels = std::map<std::weak_ptr<const Model>, KnownModel, std::owner_less<>>;
 
