@@ -281,11 +281,13 @@ struct SceneReader {
         if (depth > 200) throw Error(Error::Kind::Unreadable, Text("The hierarchy of %w is nested too deeply"), "");
         const Imath::M44d world = rowsOf(node.mTransformation) * parent;
         const Branch branch = names.groups(node, group, model);
+        const size_t first = model.parts.size();
         for (unsigned k = 0; k < node.mNumMeshes; ++k) {
             const aiMesh& mesh = *scene.mMeshes[node.mMeshes[k]];
             addMesh(mesh, world, names.part(node, mesh), branch.meshes);
         }
         for (unsigned c = 0; c < node.mNumChildren; ++c) visit(*node.mChildren[c], world, branch.below, depth + 1);
+        if (names.ended) names.ended(node, first, model);
     }
 };
 
@@ -333,6 +335,7 @@ ForeignModel modelOf(const aiScene& scene, const Order& order, float metres, boo
     tellStage(Text("building its parts"));
     SceneReader reader{scene, names, metres, zUp, model};
     reader.visit(*scene.mRootNode, Imath::M44d(), -1, 0);
+    if (names.finished) names.finished(model);
     if (model.parts.empty() ||
         std::all_of(model.parts.begin(), model.parts.end(), [](const Part& p) { return p.mesh->triangles.empty(); }))
         throw Error(Error::Kind::Unsupported,

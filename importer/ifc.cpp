@@ -8,6 +8,8 @@
 #include <assimp/config.h>
 
 #include "core/base/error.h"
+#include "core/base/parallel.h"
+#include "core/model/openings.h"
 #include "importer/readers.h"
 #include "importer/scene.h"
 
@@ -88,19 +90,57 @@ std::vector<double> numbers(std::string_view list) {
     return out;
 }
 
-// Metres a unit of length, by the first that is assigned; 1 when none is.
-double metresOf(const StepFile& file) {
-    for (const StepEntity& e : file.entities) {
-        if (e.type != "IFCSIUNIT") continue;
-        const auto a = stepArguments(e.arguments);
-        if (a.size() < 4 || a[1] != ".LENGTHUNIT.") continue;
+// Metres of a unit: of the metre with a prefix, or of one that is told in others, as feet are. None of other measures.
+std::optional<double> metresOf(const StepFile& file, uint64_t unit, int depth = 0) {
+    const StepEntity* e = file.find(unit);
+    const auto a = e ? stepArguments(e->arguments) : std::vector<std::string_view>();
+    if (a.size() < 4 || a[1] != ".LENGTHUNIT." || depth > 4) return std::nullopt;
+    if (e->type == "IFCSIUNIT")
         return a[2] == ".MILLI."   ? 1e-3
                : a[2] == ".CENTI." ? 1e-2
                : a[2] == ".DECI."  ? 0.1
                : a[2] == ".KILO."  ? 1e3
                                    : 1;
+    if (e->type != "IFCCONVERSIONBASEDUNIT") return std::nullopt;
+    const auto measure = stepReference(a[3]);
+    const StepEntity* m = measure ? file.find(*measure) : nullptr;
+    const auto told = m ? stepArguments(m->arguments) : std::vector<std::string_view>();
+    if (told.size() < 2) return std::nullopt;
+    const auto other = stepReference(told[1]); // "IFCLENGTHMEASURE(0.3048)" of it
+    const auto value = stepNumber(stepList(told[0].substr(std::min(told[0].find('('), told[0].size()))));
+    const auto metres = other ? metresOf(file, *other, depth + 1) : std::nullopt;
+    if (!value || !metres) return std::nullopt;
+    return *value * *metres;
+}
+
+struct LengthUnit {
+    double metres = 1;      // when none is assigned
+    bool converted = false; // told in others, which the geometry reader does not see
+};
+LengthUnit lengthUnitOf(const StepFile& file) {
+    for (const StepEntity& e : file.entities)
+        if (e.type == "IFCUNITASSIGNMENT")
+            for (const uint64_t unit : stepReferences(e.arguments))
+                if (const auto metres = metresOf(file, unit))
+                    return {*metres, file.find(unit)->type == "IFCCONVERSIONBASEDUNIT"};
+    return {};
+}
+
+// What each opening goes through, by global ids.
+std::unordered_map<std::string, std::string> hostsOf(const StepFile& file) {
+    std::unordered_map<std::string, std::string> out;
+    const auto globalId = [&](std::string_view reference) {
+        const auto id = stepReference(reference);
+        const StepEntity* e = id ? file.find(*id) : nullptr;
+        const auto a = e ? stepArguments(e->arguments) : std::vector<std::string_view>();
+        return a.empty() ? std::string() : stepText(a[0]);
+    };
+    for (const StepEntity& e : file.entities) {
+        if (e.type != "IFCRELVOIDSELEMENT") continue;
+        const auto a = stepArguments(e.arguments);
+        if (a.size() > 5) out.emplace(globalId(a[5]), globalId(a[4]));
     }
-    return 1;
+    return out;
 }
 
 } // namespace
@@ -140,7 +180,7 @@ BuildingInfo infoOf(const StepFile& file, const IfcProducts& products) {
             // Nought and nought is in the sea: nobody has said where.
             if (latitude && longitude && std::abs(*latitude) <= 90 && std::abs(*longitude) <= 180 &&
                 std::abs(*latitude) + std::abs(*longitude) > 1e-6)
-                out.place = Place{*latitude, *longitude, stepNumber(a[11]).value_or(0) * metresOf(file), 0};
+                out.place = Place{*latitude, *longitude, stepNumber(a[11]).value_or(0) * lengthUnitOf(file).metres, 0};
         }
         // Of the context that is no part of another.
         if (e.type == "IFCGEOMETRICREPRESENTATIONCONTEXT" && a.size() > 5 && out.north == 0) {
@@ -160,14 +200,18 @@ namespace {
 // Groups: storeys, in them what things are, and buildings where there are several.
 struct IfcTree {
     const IfcProducts& products;
+    const std::unordered_map<std::string, std::string>& hosts;
     bool severalBuildings = false;
-    std::map<std::pair<int, std::string>, int> known; // group within a group
-    std::vector<char> ofThings;                       // a group of the model: what things are
+    std::map<std::pair<int, std::string>, int> known;           // group within a group
+    std::vector<char> ofThings;                                 // a group of the model: what things are
+    std::unordered_map<std::string, std::vector<size_t>> parts; // of each thing, those of its own parts with them
 
-    const IfcProduct* productOf(const aiNode& node) const {
+    static std::string globalIdOf(const aiNode& node) {
         const std::string name = node.mName.C_Str();
-        if (name.size() < kGlobalId) return nullptr;
-        const auto it = products.find(name.substr(name.size() - kGlobalId));
+        return name.size() < kGlobalId ? std::string() : name.substr(name.size() - kGlobalId);
+    }
+    const IfcProduct* productOf(const aiNode& node) const {
+        const auto it = products.find(globalIdOf(node));
         return it == products.end() ? nullptr : &it->second;
     }
     int group(const std::string& name, int parent, bool things, Model& model) {
@@ -180,7 +224,7 @@ struct IfcTree {
     }
     Branch branch(const aiNode& node, int above, Model& model) {
         const IfcProduct* p = productOf(node);
-        if (!p || p->kind == "IFCPROJECT") return {above, above};
+        if (!p || p->kind == "IFCPROJECT" || isOpening(*p)) return {above, above};
         if (p->kind == "IFCSITE") return {node.mNumMeshes ? group(kSiteGroup, above, true, model) : above, above};
         if (p->kind == "IFCBUILDING" || p->kind == "IFCBUILDINGSTOREY") {
             if (p->kind == "IFCBUILDING" && !severalBuildings) return {above, above};
@@ -192,6 +236,36 @@ struct IfcTree {
         if (above >= 0 && ofThings[static_cast<size_t>(above)]) return {above, above};
         const int g = group(groupOf(p->kind), above, true, model);
         return {g, g};
+    }
+    static bool isOpening(const IfcProduct& p) { return begins(p.kind, "IFCOPENING") || p.kind == "IFCVOIDINGFEATURE"; }
+    void ended(const aiNode& node, size_t first, const Model& model) {
+        if (!productOf(node)) return;
+        std::vector<size_t>& list = parts[globalIdOf(node)];
+        for (size_t i = first; i < model.parts.size(); ++i) list.push_back(i);
+    }
+    // Takes the openings out of what they go through, and out of the model.
+    void cut(Model& model) const {
+        std::vector<char> isHole(model.parts.size(), 0);
+        std::map<size_t, std::vector<Mesh>> bodies; // by the part that they go through
+        for (const auto& [id, list] : parts)
+            if (isOpening(products.at(id)))
+                for (const size_t i : list) isHole[i] = 1;
+        for (const auto& [opening, host] : hosts) {
+            const auto holes = parts.find(opening), through = parts.find(host);
+            if (holes == parts.end() || through == parts.end()) continue;
+            for (const size_t i : through->second)
+                if (!isHole[i])
+                    for (const size_t k : holes->second) bodies[i].push_back(*model.parts[k].mesh);
+        }
+        const std::vector<std::pair<size_t, std::vector<Mesh>>> work(bodies.begin(), bodies.end());
+        parallelFor(static_cast<int>(work.size()), [&](int n) {
+            Part& part = model.parts[work[static_cast<size_t>(n)].first];
+            part.mesh = std::make_shared<const Mesh>(withOpenings(*part.mesh, work[static_cast<size_t>(n)].second));
+        });
+        std::vector<Part> kept;
+        for (size_t i = 0; i < model.parts.size(); ++i)
+            if (!isHole[i]) kept.push_back(std::move(model.parts[i]));
+        model.parts = std::move(kept);
     }
     std::string part(const aiNode& node) const {
         for (const aiNode* n = &node; n; n = n->mParent)
@@ -231,7 +305,7 @@ ForeignModel readIfc(const Order& order) {
     if (products.empty()) throw Error(Error::Kind::Unsupported, Text("%w contains no building"), "");
     std::unordered_map<std::string, int> leftOut;
     const std::string text = asIfc2x3(*step, leftOut);
-    tellStage(Text("building walls, floors and openings"));
+    tellStage(Text("building walls and floors"));
     Assimp::Importer importer;
     importer.SetIOHandler(folderSystem(file.parent_path()));
     importer.SetPropertyInteger(AI_CONFIG_PP_SBP_REMOVE, aiPrimitiveType_POINT | aiPrimitiveType_LINE);
@@ -242,16 +316,24 @@ ForeignModel readIfc(const Order& order) {
         throw Error(Error::Kind::Unsupported,
                     Text("%w describes a building without its geometry (%1, %2 entities)", info.schema, info.entities),
                     "", Text("Export it again with geometry, best as IFC 2x3 or IFC 4 reference view"));
-    IfcTree tree{products, {}, {}, {}};
+    const auto hosts = hostsOf(*step);
+    IfcTree tree{products, hosts, {}, {}, {}, {}};
     tree.severalBuildings = std::count_if(products.begin(), products.end(),
                                           [](const auto& p) { return p.second.kind == "IFCBUILDING"; }) > 1;
     const TreeNames names{[&](const aiNode& node, int group, Model& model) { return tree.branch(node, group, model); },
-                          [&](const aiNode& node, const aiMesh&) { return tree.part(node); }};
+                          [&](const aiNode& node, const aiMesh&) { return tree.part(node); },
+                          [&](const aiNode& node, size_t first, Model& model) { tree.ended(node, first, model); },
+                          [&](Model& model) {
+                              tellStage(Text("cutting its openings"));
+                              tree.cut(model);
+                          }};
+    const LengthUnit unit = lengthUnitOf(*step);
+    const float own = unit.converted ? static_cast<float>(unit.metres) : 1;
     ForeignModel out =
-        modelOf(checked(scene, importer), order, order.unit > 0 ? order.unit : 1, order.up == 'z', names);
+        modelOf(checked(scene, importer), order, order.unit > 0 ? order.unit : own, order.up == 'z', names);
     nameMaterials(*step, out.model);
     out.building = info;
-    out.unitTold = true; // the reader has taken the file's units to metres
+    out.unitTold = true;
     out.treeMade = true;
     for (const auto& [kind, count] : std::map<std::string, int>(leftOut.begin(), leftOut.end()))
         out.notes.push_back(Text("%1 shapes of the kind %2 cannot be read and were left out", count, kind));

@@ -27,6 +27,7 @@ std::string groupOf(const std::string& kind);
 // The same model in the words of IFC 2x3, which is what the geometry reader knows: faces by lists become faces one by
 // one, curves by lists lines, later classes their like. A material's colour is written to each thing that has none of
 // its own. `leftOut` counts kinds of geometry that cannot be said so.
+// Openings are parts of what they go through, which is whole.
 std::string asIfc2x3(const StepFile& file, std::unordered_map<std::string, int>& leftOut);
 
 } // namespace thallos

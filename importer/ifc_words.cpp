@@ -46,10 +46,10 @@ bool isKnownShape(std::string_view type) {
                           "IFCINDEXEDPOLYCURVE"});
 }
 
-// Things keep their class where the reader treats it as a place, a hole or no body.
+// Things keep their class where the reader treats it as a place or no body.
 bool staysItself(std::string_view type) {
-    return isOneOf(type, {"IFCPROJECT", "IFCSITE", "IFCBUILDING", "IFCBUILDINGSTOREY", "IFCSPACE", "IFCOPENINGELEMENT",
-                          "IFCANNOTATION", "IFCGRID", "IFCVIRTUALELEMENT", "IFCDISTRIBUTIONPORT"});
+    return isOneOf(type, {"IFCPROJECT", "IFCSITE", "IFCBUILDING", "IFCBUILDINGSTOREY", "IFCSPACE", "IFCANNOTATION",
+                          "IFCGRID", "IFCVIRTUALELEMENT", "IFCDISTRIBUTIONPORT"});
 }
 
 struct Rewriter {
@@ -338,9 +338,15 @@ struct Rewriter {
                            (stepReference(a[5]) || stepReference(a[6]));
         if (!thing) return put(e.id, e.type, a);
         a.resize(8);
-        const bool hole = isOneOf(e.type, {"IFCOPENINGSTANDARDCASE", "IFCVOIDINGFEATURE"});
-        if (!hole) a.push_back("$");
-        put(e.id, hole ? "IFCOPENINGELEMENT" : "IFCBUILDINGELEMENTPROXY", a);
+        a.push_back("$");
+        put(e.id, "IFCBUILDINGELEMENTPROXY", a);
+    }
+    // The reader is to build openings as parts of what they go through, and to leave it whole.
+    void opening(const StepEntity& e, Views a) {
+        if (a.size() < 6) return;
+        const std::string list = "(" + std::string(a[5]) + ")";
+        a[5] = list;
+        rooted({e.id, "IFCRELAGGREGATES", {}}, a);
     }
     void rewrite(const StepEntity& e) {
         const std::string_view t = e.type;
@@ -352,8 +358,10 @@ struct Rewriter {
         if (isOneOf(t, {"IFCCARTESIANPOINTLIST2D", "IFCCARTESIANPOINTLIST3D", "IFCINDEXEDPOLYGONALFACE",
                         "IFCINDEXEDPOLYGONALFACEWITHVOIDS", "IFCINDEXEDCOLOURMAP", "IFCCOLOURRGBLIST"}))
             return;
+        if (t == "IFCRELFILLSELEMENT") return;
         if (t == "IFCRELASSOCIATESMATERIAL") materials(e);
         const Views a = stepArguments(e.arguments);
+        if (t == "IFCRELVOIDSELEMENT") return opening(e, a);
         if (a.size() > 3 && a[0].size() == 24 && a[0].front() == '\'' && a[0].back() == '\'') return rooted(e, a);
         put(e.id, t, a);
     }

@@ -28,28 +28,6 @@ std::string thallos::wholeFile(const fs::path& file) {
     return {std::istreambuf_iterator<char>(in), {}};
 }
 
-std::vector<fs::path> thallos::picturesIn(const std::vector<fs::path>& folders) {
-    std::vector<fs::path> out;
-    std::error_code e;
-    for (const fs::path& folder : folders)
-        for (auto it = fs::recursive_directory_iterator(folder, fs::directory_options::skip_permission_denied, e);
-             it != fs::recursive_directory_iterator() && out.size() < 20000; it.increment(e)) {
-            if (e) break;
-            if (it.depth() >= 4) it.disable_recursion_pending();
-            if (isPicture(it->path()) && it->is_regular_file(e)) out.push_back(it->path());
-        }
-    std::sort(out.begin(), out.end());
-    return out;
-}
-
-const fs::path* thallos::pictureNamed(const std::vector<fs::path>& pictures, std::string name) {
-    std::replace(name.begin(), name.end(), '\\', '/');
-    const std::string wanted = lowered(fs::path(name).filename().string());
-    for (const fs::path& f : pictures)
-        if (lowered(f.filename().string()) == wanted) return &f;
-    return nullptr;
-}
-
 namespace {
 
 fs::path stageFile;

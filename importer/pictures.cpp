@@ -217,4 +217,27 @@ Picture readPicture(const std::filesystem::path& file, bool color) {
     return p;
 }
 
+std::vector<std::filesystem::path> picturesIn(const std::vector<std::filesystem::path>& folders) {
+    std::vector<std::filesystem::path> out;
+    std::error_code e;
+    for (const std::filesystem::path& folder : folders)
+        for (auto it = std::filesystem::recursive_directory_iterator(
+                 folder, std::filesystem::directory_options::skip_permission_denied, e);
+             it != std::filesystem::recursive_directory_iterator() && out.size() < 20000; it.increment(e)) {
+            if (e) break;
+            if (it.depth() >= 4) it.disable_recursion_pending();
+            if (isPicture(it->path()) && it->is_regular_file(e)) out.push_back(it->path());
+        }
+    std::sort(out.begin(), out.end());
+    return out;
+}
+
+const std::filesystem::path* pictureNamed(const std::vector<std::filesystem::path>& pictures, std::string name) {
+    std::replace(name.begin(), name.end(), '\\', '/');
+    const std::string wanted = lowered(std::filesystem::path(name).filename().string());
+    for (const std::filesystem::path& f : pictures)
+        if (lowered(f.filename().string()) == wanted) return &f;
+    return nullptr;
+}
+
 } // namespace thallos

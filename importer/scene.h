@@ -20,6 +20,9 @@ struct Branch {
 struct TreeNames {
     std::function<Branch(const aiNode& node, int group, Model& model)> groups;
     std::function<std::string(const aiNode& node, const aiMesh& mesh)> part;
+    // Parts from `first` on are the node's own and of those below it.
+    std::function<void(const aiNode& node, size_t first, Model& model)> ended = {};
+    std::function<void(Model& model)> finished = {}; // after the whole tree
 };
 
 // Meshes of triangles alone. Throws Error::Unreadable with what the reader says.

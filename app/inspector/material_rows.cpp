@@ -9,7 +9,6 @@
 #include "app/words/text.h"
 #include "app/work/importing.h"
 #include "core/material/library.h"
-#include "core/material/relief_picture.h"
 
 namespace thallos {
 
@@ -140,7 +139,7 @@ void MaterialRows::madeOf() const {
     QStringList recipes{tr("Plain colour")};
     for (const Recipe& r : shippedMaterials()->recipes()) recipes << libraryName(r.name);
     rows.choice(
-        {"libraryMaterial", tr("Made of")}, recipes,
+        {"libraryMaterial", tr("From library")}, recipes,
         tr("Library material in its real size; brings its own colour and roughness"),
         [m = *this] {
             const Recipe* now = m.surface() ? shippedMaterials()->find(m.surface()->recipe) : nullptr;
@@ -313,8 +312,7 @@ void MaterialRows::pictures() const {
         rows.button({"reliefFromColour", tr("Relief from colour map")},
                     tr("Make a height map of the colour map: what is lighter stands out; Bump sets its depth"),
                     [m = *this] {
-                        const auto relief = std::make_shared<const Picture>(reliefOf(*m.surface()->maps.color));
-                        m.edit(tr("Relief from colour map"), [&](Surface& s) { s.maps.height = relief; });
+                        makeRelief(m.session, m.session.selection.last(), m.surface()->name, m.surface()->maps.color);
                     });
     if (missingMaps.empty()) return;
     rows.choice(

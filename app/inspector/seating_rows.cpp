@@ -18,9 +18,7 @@ const Building* buildingOf(const Session& session) {
 Contact contactNow(const Session& session) {
     const Building* b = buildingOf(session);
     const auto built = session.document.built();
-    if (!b || !built) return {};
-    const float foot = b->position.z + std::min(0.0f, bounds(*b->model).min.z * b->scale); // a plinth reaches deeper
-    return contactOf(outlinesOf(*b), foot, built->field);
+    return b && built ? contactOf(outlinesOf(*b), footHeight(*b), built->field) : Contact();
 }
 
 QString contactText(const Contact& c) {

@@ -123,16 +123,7 @@ void fittingRows(const Building& b, Rows& rows) {
 }
 
 // What its parts say of its scale, beside what stands around.
-QString scaleText(const Building& b, const Session& session) {
-    // Of one model at a time: this is asked at every step of a drag.
-    static std::weak_ptr<const Model> known;
-    static float scale = 0;
-    static ScaleReading reading;
-    if (known.lock() != b.model || scale != b.scale) {
-        reading = readScale(*b.model, b.scale);
-        known = b.model;
-        scale = b.scale;
-    }
+QString scaleText(const Building& b, const ScaleReading& reading, const Session& session) {
     QStringList text;
     const auto add = [&](const QString& line, float figure) {
         if (figure > 0) text << line.arg(lengthText(static_cast<double>(figure)));
@@ -173,7 +164,7 @@ void partRows(const Building& b, Rows& rows) {
     QStringList materials;
     for (const Surface& s : b.surfaces) materials << QString::fromStdString(s.name);
     rows.choice(
-        {"partMaterial", tr("Made of")}, materials, tr("Material of the selected parts"),
+        {"partMaterial", tr("Part material")}, materials, tr("Material of the selected parts"),
         [&session] {
             const Building* now = selectedBuilding(session);
             const std::vector<int>& all = session.selection.parts();
@@ -227,9 +218,18 @@ void rows(const Building& b, const Item& item, Rows& rows) {
     rows.turn<Building>(tr("Counter-clockwise, seen from above"));
     rows.bodyValue<Building>({"scale", tr("Scale")}, {0.001, 1000, true, Dimension::Percent, "%", 1, 1},
                              tr("Relative to the imported model"), &Building::scale);
-    rows.note([&session = rows.session()] {
+    // Read once a model and size: the note is asked for at every step of a drag.
+    struct Read {
+        std::weak_ptr<const Model> model;
+        float scale = 0;
+        ScaleReading reading;
+    };
+    rows.note([&session = rows.session(), known = std::make_shared<Read>()] {
         const Building* now = selectedBuilding(session);
-        return now ? scaleText(*now, session) : QString();
+        if (!now) return QString();
+        if (known->model.lock() != now->model || known->scale != now->scale)
+            *known = {now->model, now->scale, readScale(*now->model, now->scale)};
+        return scaleText(*now, known->reading, session);
     });
     seatingRows(rows);
     rows.button({"checkModel", tr("Check model…")},
@@ -310,7 +310,7 @@ void drawPlan(const Building& b, QPainter& painter, const PlanPane& pane) {
     const Session& session = pane.session();
     const auto built = session.document.built();
     if (!built || bodyOf<Building>(session.selection.item()) != &b || !session.selection.parts().empty()) return;
-    const Contact c = contactOf(outlinesOf(b), b.position.z, built->field, 0.25f);
+    const Contact c = contactOf(outlinesOf(b), footHeight(b), built->field, 0.25f);
     for (size_t i = 1; i < c.samples.size(); ++i) {
         const ContactSample &from = c.samples[i - 1], &to = c.samples[i];
         if ((to.at - from.at).length() > 0.5f) continue; // from one outline to the next

@@ -113,11 +113,17 @@ MainWindow::~MainWindow() = default;
 void MainWindow::connectEngine() {
     const auto showShot = [this] { engine_.setShot(session_.view.shotId(), session_.view.seenShot()); };
     const auto showItems = [this] { engine_.setVisibility(session_.view.visibility()); };
-    connect(&session_.document, &Document::changed, this, [this, showShot, showItems](BuildMode mode) {
+    const auto showProject = [this](BuildMode mode) {
+        const Project& project = session_.document.project();
+        const auto& preview = session_.view.preview();
+        engine_.setProject(preview ? replaced(project, *preview) : project, mode);
+    };
+    connect(&session_.document, &Document::changed, this, [showProject, showShot, showItems](BuildMode mode) {
         showShot();
         showItems();
-        engine_.setProject(session_.document.project(), mode);
+        showProject(mode);
     });
+    connect(&session_.view, &View::previewChanged, this, [showProject] { showProject(BuildMode::Rest); });
     connect(&session_.view, &View::changed, this, showShot);
     connect(&session_.view, &View::visibilityChanged, this, showItems);
     connect(&session_.view, &View::zoomWanted, this, [this] { workspace_->frame(false); });
@@ -129,7 +135,7 @@ void MainWindow::connectEngine() {
     connect(&engine_, &Engine::failed, this, [this](const QString& s) { tell(s); });
     connect(&engine_, &Engine::warned, this, [this](const QString& s) { tell(s); });
     showShot();
-    engine_.setProject(session_.document.project(), BuildMode::Rest);
+    showProject(BuildMode::Rest);
 }
 
 // Which commands can be given changes with what they work on.

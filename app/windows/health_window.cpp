@@ -45,6 +45,10 @@ HealthWindow::HealthWindow(Session& session, QWidget* parent) : QDialog(parent),
     zoom_ = buttons->addButton(tr("Zoom to"), QDialogButtonBox::ActionRole);
     zoom_->setObjectName("zoomToFault");
     zoom_->setToolTip(tr("Bring the parts with this fault into view"));
+    preview_ = buttons->addButton(tr("Preview"), QDialogButtonBox::ActionRole);
+    preview_->setObjectName("previewCure");
+    preview_->setCheckable(true);
+    preview_->setToolTip(tr("Show the building as it would be repaired; nothing is changed yet"));
     cure_ = buttons->addButton(tr("Repair"), QDialogButtonBox::ActionRole);
     cure_->setObjectName("cureFault");
     cure_->setToolTip(tr("Repair this fault in all parts; one undo step"));
@@ -60,10 +64,17 @@ HealthWindow::HealthWindow(Session& session, QWidget* parent) : QDialog(parent),
     l->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     connect(list_, &QTreeWidget::currentItemChanged, this, &HealthWindow::choose);
+    connect(preview_, &QPushButton::toggled, this, &HealthWindow::showInPicture);
     connect(cure_, &QPushButton::clicked, this, [this] { cure(false); });
     connect(cureAll_, &QPushButton::clicked, this, [this] { cure(true); });
     connect(zoom_, &QPushButton::clicked, this, [this] { Q_EMIT session_.view.zoomWanted(); });
-    connect(this, &QDialog::finished, this, [this] { session_.view.setHighlight({}); });
+    connect(&session_.view, &View::previewChanged, this, [this] {
+        if (!session_.view.preview()) preview_->setChecked(false);
+    });
+    connect(this, &QDialog::finished, this, [this] {
+        session_.view.setHighlight({});
+        session_.view.setPreview(nullptr);
+    });
     connect(&session_.document, &Document::changed, this, [this] {
         if (const Building* b = building(); isVisible() && b && b->model != model_) measure();
     });
@@ -89,7 +100,7 @@ void HealthWindow::check(Id building) {
 
 void HealthWindow::measure() {
     title_->setText(tr("Checking…"));
-    for (QPushButton* b : {cure_, cureAll_, zoom_}) b->setEnabled(false); // the list is of another model now
+    for (QPushButton* b : {preview_, cure_, cureAll_, zoom_}) b->setEnabled(false); // the list is of another model now
     // Whoever works holds the flag; the window never waits for a large model.
     if (stopped_) *stopped_ = true;
     if (stopped_ && stopped_.use_count() > 1) return QTimer::singleShot(40, this, &HealthWindow::measure);
@@ -127,30 +138,22 @@ void HealthWindow::show(std::vector<Finding> findings) {
 }
 
 void HealthWindow::choose() {
-    const int row = list_->currentIndex().row();
-    const bool any = row >= 0 && row < static_cast<int>(findings_.size());
-    cure_->setEnabled(any);
-    zoom_->setEnabled(any);
+    const Finding* f = finding();
+    for (QPushButton* b : {preview_, cure_, zoom_}) b->setEnabled(f);
     delete amount_;
     amount_ = nullptr;
-    help_->setText(any ? faultHelp(findings_[static_cast<size_t>(row)].kind) : QString());
-    std::vector<V3f> corners; // of triangles, in the world
-    const Building* b = building();
-    if (!any || !b || b->model != model_) return session_.view.setHighlight({});
-    const Finding& f = findings_[static_cast<size_t>(row)];
-    const M44f at = transformOf(*b);
-    std::vector<int> parts;
-    constexpr size_t kMost = 6000; // triangles that are marked: more can't be told apart
-    for (const FaultPlace& place : f.places) {
-        parts.push_back(place.part);
-        const Mesh& mesh = *model_->parts[static_cast<size_t>(place.part)].mesh;
-        for (const int t : place.triangles)
-            for (int k = 0; k < 3 && corners.size() < 3 * kMost; ++k)
-                corners.push_back(mesh.positions[static_cast<size_t>(mesh.triangles[static_cast<size_t>(t)][k])] * at);
+    help_->setText(f ? faultHelp(f->kind) : QString());
+    if (f) {
+        std::vector<int> parts;
+        for (const FaultPlace& place : f->places) parts.push_back(place.part);
+        session_.selection.setParts(building_, std::move(parts));
+        showAmount(f->kind);
     }
-    session_.selection.setParts(building_, std::move(parts));
-    session_.view.setHighlight(std::move(corners));
-    const CureAmount amount = amountOf(f.kind);
+    showInPicture();
+}
+
+void HealthWindow::showAmount(Fault fault) {
+    const CureAmount amount = amountOf(fault);
     if (amount.unit == CureAmount::Unit::None) return;
     const bool metres = amount.unit == CureAmount::Unit::Metres;
     const ValueRange range =
@@ -163,23 +166,54 @@ void HealthWindow::choose() {
                             "°",
                             0,
                             static_cast<double>(degrees(amount.usual))};
-    amount_ = new ValueRow({"cureAmount", cureAmountText(f.kind)}, range, tr("How much the repair does"), this);
+    amount_ = new ValueRow({"cureAmount", cureAmountText(fault)}, range, tr("How much the repair does"), this);
     amount_->setValue(*range.normal);
     amountPlace_->addWidget(amount_);
+    connect(amount_, &ValueRow::changed, this, [this] {
+        if (preview_->isChecked()) showInPicture();
+    });
+}
+
+const Finding* HealthWindow::finding() const {
+    const Building* b = building();
+    const int row = list_->currentIndex().row();
+    const bool any = b && b->model == model_ && row >= 0 && row < static_cast<int>(findings_.size());
+    return any ? &findings_[static_cast<size_t>(row)] : nullptr;
+}
+
+CureStep HealthWindow::step() const {
+    const Fault fault = finding()->kind;
+    const float amount = amount_ ? static_cast<float>(amount_->value()) : amountOf(fault).usual;
+    return {{}, fault, amountOf(fault).unit == CureAmount::Unit::Radians ? radians(amount) : amount};
+}
+
+void HealthWindow::showInPicture() {
+    const Finding* f = finding();
+    if (f && preview_->isChecked()) {
+        session_.view.setHighlight({});
+        return previewStep(session_, building_, step());
+    }
+    session_.view.setPreview(nullptr);
+    std::vector<V3f> corners;      // of triangles, in the world
+    constexpr size_t kMost = 6000; // triangles that are marked: more can't be told apart
+    if (f)
+        for (const FaultPlace& place : f->places) {
+            const M44f at = transformOf(*building());
+            const Mesh& mesh = *model_->parts[static_cast<size_t>(place.part)].mesh;
+            for (const int t : place.triangles)
+                for (int k = 0; k < 3 && corners.size() < 3 * kMost; ++k)
+                    corners.push_back(mesh.positions[static_cast<size_t>(mesh.triangles[static_cast<size_t>(t)][k])] *
+                                      at);
+        }
+    session_.view.setHighlight(std::move(corners));
 }
 
 void HealthWindow::cure(bool all) {
     const Building* b = building();
-    const int row = list_->currentIndex().row();
-    if (!b || b->model != model_ || (!all && (row < 0 || row >= static_cast<int>(findings_.size())))) return;
+    if (!b || b->model != model_ || (!all && !finding())) return;
     session_.view.setHighlight({});
     session_.selection.set(building_);
-    if (!all) {
-        const Fault fault = findings_[static_cast<size_t>(row)].kind;
-        float amount = amount_ ? static_cast<float>(amount_->value()) : amountOf(fault).usual;
-        if (amountOf(fault).unit == CureAmount::Unit::Radians) amount = radians(amount);
-        return takeStep(session_, thallos::tr(wordsOf(CureStep{{}, fault, amount})), CureStep{{}, fault, amount});
-    }
+    if (!all) return takeStep(session_, thallos::tr(wordsOf(step())), step());
     // Those that take away first: what is gone needs no other cure. Leftovers may be meant: they go one by one.
     std::vector<ModelStep> steps;
     for (const Fault fault : {Fault::Degenerate, Fault::Duplicates, Fault::InsideOut, Fault::OpenEdges, Fault::Sheets,

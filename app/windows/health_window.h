@@ -31,7 +31,12 @@ private:
     void measure(); // aside
     void show(std::vector<Finding> findings);
     void choose(); // the fault of the current row
+    void showAmount(Fault fault);
+    // Marks the fault in the picture, or shows the building as it would be without it.
+    void showInPicture();
     void cure(bool all);
+    const Finding* finding() const; // of the current row; null: none, or of another model
+    CureStep step() const;          // for finding(), by the amount set
     const Building* building() const;
     void stop();
 
@@ -43,7 +48,7 @@ private:
     QTreeWidget* list_;
     QVBoxLayout* amountPlace_;
     ValueRow* amount_ = nullptr;
-    QPushButton *cure_, *cureAll_, *zoom_;
+    QPushButton *preview_, *cure_, *cureAll_, *zoom_;
     std::shared_ptr<std::atomic<bool>> stopped_;
     Task thread_;
 };

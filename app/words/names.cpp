@@ -130,7 +130,7 @@ QString snagCure(SnagKind kind) {
     case SnagKind::FloatingEdge:
     case SnagKind::BuriedFloor:
     case SnagKind::SoilInRoom:
-        return tr("Level a pad");
+        return tr("Add pad");
     case SnagKind::WaterAtFloor:
         return tr("Raise above the water");
     case SnagKind::RepeatingTexture:

@@ -10,6 +10,7 @@
 #include "core/exchange/site_body.h"
 #include "core/jobs/collect.h"
 #include "core/light/time_zone.h"
+#include "core/material/relief_picture.h"
 
 namespace thallos {
 
@@ -138,10 +139,6 @@ Project withLocation(const Project& project, const ForeignModel& read) {
     return zoned(out);
 }
 
-} // namespace
-
-namespace {
-
 ReadFrom readFrom(const ForeignModel& read, const Placing& placing) {
     return {read.unit, read.up, read.origin, leftOutBy(placing), placing.folders, read.missing};
 }
@@ -183,7 +180,8 @@ void placeBuilding(Session& session, const ForeignModel& whole, const ForeignMod
         [project, body = *body, shift = V3f(read.origin - whole.origin), b,
          source = file.filename().string()](Progress&) { return withSiteBody(project, body, shift, b, source); },
         [&session, place, before = project](const Project& landed) {
-            if (session.document.project() == before) place(landed); // else it was changed meanwhile
+            if (session.document.project() == before) return place(landed);
+            Q_EMIT session.message(tr("The project was changed meanwhile. Import it once more."));
         });
 }
 
@@ -273,6 +271,19 @@ void importPictures(Session& session, const std::vector<fs::path>& files, Id bui
             });
             session.selection.set(building);
             Q_EMIT session.message(tr("%1 applied to %2.").arg(name, QString::fromStdString(material)), false);
+        });
+}
+
+void makeRelief(Session& session, Id building, const std::string& material,
+                const std::shared_ptr<const Picture>& color) {
+    session.jobs.start(
+        tr("Relief from colour map"), [color](Progress&) { return std::make_shared<const Picture>(reliefOf(*color)); },
+        [&session, building, material](const std::shared_ptr<const Picture>& relief) {
+            if (!session.document.item(building)) return;
+            session.document.editItem(tr("Relief from colour map"), building, [&](Item& i) {
+                for (Surface& s : std::get<Building>(i.body).surfaces)
+                    if (s.name == material) s.maps.height = relief;
+            });
         });
 }
 

@@ -41,55 +41,79 @@ static bool isFree(Session& session) {
     return false;
 }
 
+namespace {
+
+QString changedMeanwhile() {
+    return tr("The building was changed meanwhile. Do it once more.");
+}
+
+// Gives `use` what `change` makes of the building: at once, or later when its model is large.
+void workOut(Session& session, const QString& name, Id id, std::function<Building(const Building&)> change,
+             std::function<void(const Building&)> use) {
+    constexpr int64_t kAtOnce = 100000; // triangles that are changed before anybody waits
+    const auto* b = bodyOf<Building>(session.document.item(id));
+    if (!b) return;
+    if (triangleCount(*b->model) <= kAtOnce) {
+        try {
+            use(change(*b));
+        } catch (const Error& e) {
+            Q_EMIT session.message(sentenceOf(e));
+        }
+        return;
+    }
+    // Kept: items are told apart by their addresses.
+    const auto before = *session.document.project().items.find(id);
+    session.jobs.start(
+        name, [before, change](Progress&) { return change(std::get<Building>(before->body)); },
+        [&session, id, before, use](const Building& now) {
+            if (session.document.item(id) != before.get()) return void(Q_EMIT session.message(changedMeanwhile()));
+            use(now);
+        });
+}
+
+// One step of history.
+void changeBuilding(Session& session, const QString& name, Id id, std::function<Building(const Building&)> change) {
+    workOut(session, name, id, std::move(change), [&session, name, id](const Building& now) {
+        session.document.editItem(name, id, [&](Item& i) { i.body = now; });
+    });
+}
+
+} // namespace
+
 void takeStep(Session& session, const QString& name, const ModelStep& step) {
     takeSteps(session, name, {step});
 }
 
 void takeSteps(Session& session, const QString& name, const std::vector<ModelStep>& steps) {
-    constexpr int64_t kAtOnce = 100000; // triangles that are changed before anybody waits
     if (!isFree(session)) return;
-    const auto taken = [steps](Building now) {
+    changeBuilding(session, name, session.selection.last(), [steps](Building now) {
         for (const ModelStep& step : steps) now = withStep(now, step);
         return now;
-    };
-    const Id id = session.selection.last();
-    const Building& before = *selectedBuilding(session);
-    if (triangleCount(*before.model) > kAtOnce) {
-        session.jobs.start(
-            name, [taken, before](Progress&) { return taken(before); },
-            [&session, id, name, model = before.model](const Building& now) {
-                const auto* b = bodyOf<Building>(session.document.item(id));
-                if (!b || b->model != model) return; // it was changed meanwhile
-                // Whatever else was set meanwhile stays.
-                session.document.editItem(name, id, [&](Item& i) {
-                    auto& body = std::get<Building>(i.body);
-                    body.model = now.model;
-                    body.surfaces = now.surfaces;
-                    body.source = now.source;
-                    body.steps = now.steps;
-                });
-            });
-        return;
-    }
-    try {
-        const Building now = taken(before);
-        session.document.editItem(name, id, [&](Item& i) { i.body = now; });
-    } catch (const Error& e) {
-        Q_EMIT session.message(sentenceOf(e));
-    }
+    });
+}
+
+void previewStep(Session& session, Id building, const ModelStep& step) {
+    workOut(
+        session, tr("Preview"), building, [step](const Building& now) { return withStep(now, step); },
+        [&session, building](const Building& now) {
+            auto item = std::make_shared<Item>(*session.document.item(building));
+            item->body = now;
+            session.view.setPreview(std::move(item));
+        });
 }
 
 void ownMaterial(Session& session) {
     const Building* b = selectedBuilding(session);
     if (!b || session.selection.parts().empty()) return;
     const Part& part = b->model->parts[static_cast<size_t>(session.selection.parts().back())];
+    const auto before = b->model;
     std::set<std::string> taken;
     for (const Surface& s : b->model->materials) taken.insert(s.name);
     const std::string stem = b->model->materials[static_cast<size_t>(part.material)].name + " · " + part.name;
     std::string name = stem;
     for (int n = 2; taken.count(name); ++n) name = stem + " " + std::to_string(n);
     takeStep(session, tr("Own material"), MaterialStep{selectedParts(session), name});
-    if (const Building* now = selectedBuilding(session))
+    if (const Building* now = selectedBuilding(session); now && now->model != before)
         session.selection.setMaterial(static_cast<int>(now->surfaces.size()) - 1);
 }
 
@@ -98,29 +122,20 @@ void dropStep(Session& session, size_t index) {
     if (!b || index >= b->steps.size() || !isFree(session)) return;
     std::vector<ModelStep> steps = b->steps;
     steps.erase(steps.begin() + static_cast<std::ptrdiff_t>(index));
-    try {
-        const Building now = withSteps(*b, std::move(steps));
-        session.document.editItem(tr("Remove change"), session.selection.last(), [&](Item& i) { i.body = now; });
-    } catch (const Error& e) {
-        Q_EMIT session.message(sentenceOf(e));
-    }
+    changeBuilding(session, tr("Remove change"), session.selection.last(),
+                   [steps](const Building& now) { return withSteps(now, steps); });
 }
 
 void replaceParts(Session& session, const std::filesystem::path& file) {
     const Id building = session.selection.last();
     const PartNames parts = selectedParts(session);
     readModel(session, file, {}, [&session, building, parts](const std::shared_ptr<const ForeignModel>& read) {
-        const auto* b = bodyOf<Building>(session.document.item(building));
-        if (!b) return;
-        try {
-            // In the unit that its size makes likely, whatever the building is scaled by.
-            const ForeignModel fit = refitted(*read, likelyUnit(*read), read->up);
-            const Building now = withStep(*b, ReplaceStep{parts, std::make_shared<const Model>(fit.model)});
-            session.document.editItem(tr("Replace part"), building, [&](Item& i) { i.body = now; });
-            session.selection.set(building);
-        } catch (const Error& e) {
-            Q_EMIT session.message(sentenceOf(e));
-        }
+        // In the unit that its size makes likely, whatever the building is scaled by.
+        const ForeignModel fit = refitted(*read, likelyUnit(*read), read->up);
+        const ReplaceStep step{parts, std::make_shared<const Model>(fit.model)};
+        changeBuilding(session, tr("Replace part"), building,
+                       [step](const Building& now) { return withStep(now, step); });
+        session.selection.set(building);
     });
 }
 
@@ -133,42 +148,38 @@ static QString some(const std::vector<std::string>& names) {
 }
 
 void reimport(Session& session, const std::filesystem::path& file, const std::vector<std::string>& folders) {
+    if (!selectedBuilding(session) || !isFree(session)) return;
     const Id id = session.selection.last();
-    const Building* before = selectedBuilding(session);
-    if (!before || !isFree(session)) return;
-    ReadFrom how = before->read;
+    const auto before = *session.document.project().items.find(id);
+    ReadFrom how = std::get<Building>(before->body).read;
     how.folders.insert(how.folders.end(), folders.begin(), folders.end());
     session.jobs.start(
         tr("Reading %1").arg(QString::fromStdString(file.filename().string())),
-        [file, how](Progress& progress) {
+        [file, how, before](Progress& progress) {
             ModelImport as{how.unit, how.up};
             as.folders.assign(how.folders.begin(), how.folders.end());
-            const ForeignModel read = importForeign(file, as, &progress);
-            return how.without.empty() ? read : leftOut(read, how.without);
+            ForeignModel read = importForeign(file, as, &progress);
+            if (!how.without.empty()) read = leftOut(read, how.without);
+            // What lay at a place of the file lies there again, whatever the new file begins and ends with.
+            const V3f shift = how.unit > 0 ? V3f(read.origin - how.origin) : V3f(0);
+            Reimported r =
+                reimported(std::get<Building>(before->body), std::make_shared<const Model>(read.model), shift);
+            r.building.read = {read.unit, read.up, read.origin, how.without, how.folders, read.missing};
+            r.building.rights.source = file.string();
+            return r;
         },
-        [&session, id, file, how](const ForeignModel& read) {
-            const auto* b = bodyOf<Building>(session.document.item(id));
-            if (!b) return;
-            try {
-                // What lay at a place of the file lies there again, whatever the new file begins and ends with.
-                const bool known = b->read.unit > 0;
-                const V3f shift = known ? V3f(read.origin - b->read.origin) : V3f(0);
-                Reimported r = reimported(*b, std::make_shared<const Model>(read.model), shift);
-                r.building.read = {read.unit, read.up, read.origin, how.without, how.folders, read.missing};
-                r.building.rights.source = file.string();
-                session.document.editItem(tr("Re-import"), id, [&](Item& i) { i.body = r.building; });
-                QStringList text{tr("Re-imported %1").arg(QString::fromStdString(file.filename().string()))};
-                if (!r.came.empty()) text << tr("new: %1").arg(some(r.came));
-                if (!r.went.empty()) text << tr("gone: %1").arg(some(r.went));
-                if (!r.changed.empty()) text << tr("changed: %1").arg(some(r.changed));
-                if (!r.missing.empty()) text << tr("changes without their part: %1").arg(some(r.missing));
-                if (!read.missing.empty())
-                    text << tr("%n texture(s) not found", nullptr, static_cast<int>(read.missing.size()));
-                if (text.size() == 1) text << tr("nothing changed");
-                Q_EMIT session.message(text.join(" · "), !r.missing.empty());
-            } catch (const Error& e) {
-                Q_EMIT session.message(sentenceOf(e));
-            }
+        [&session, id, file, before](const Reimported& r) {
+            if (session.document.item(id) != before.get()) return void(Q_EMIT session.message(changedMeanwhile()));
+            session.document.editItem(tr("Re-import"), id, [&](Item& i) { i.body = r.building; });
+            QStringList text{tr("Re-imported %1").arg(QString::fromStdString(file.filename().string()))};
+            if (!r.came.empty()) text << tr("new: %1").arg(some(r.came));
+            if (!r.went.empty()) text << tr("gone: %1").arg(some(r.went));
+            if (!r.changed.empty()) text << tr("changed: %1").arg(some(r.changed));
+            if (!r.missing.empty()) text << tr("changes without their part: %1").arg(some(r.missing));
+            if (const auto& lost = r.building.read.missing; !lost.empty())
+                text << tr("%n texture(s) not found", nullptr, static_cast<int>(lost.size()));
+            if (text.size() == 1) text << tr("nothing changed");
+            Q_EMIT session.message(text.join(" · "), !r.missing.empty());
         });
 }
 

@@ -65,7 +65,7 @@ void Session::paste(const QString& name, const std::optional<V2f>& at, bool besi
     std::vector<Id> copies;
     Project next = withCopies(project, copied_, by, by != V2f(0) ? document.ground() : nullptr, &copies);
     if (copies.empty()) {
-        Q_EMIT message(tr("What was copied goes with a building or a tree: copy it together with that."));
+        Q_EMIT message(tr("What was copied belongs to a building or a tree. Copy both together."));
         return;
     }
     const size_t steps = document.history().position();

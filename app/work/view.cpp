@@ -20,6 +20,7 @@ View::View(Document& document, QObject* parent) : QObject(parent), document_(doc
     });
     connect(&document_, &Document::replaced, this, &View::reset);
     connect(&document_, &Document::changed, this, &View::follow);
+    connect(&document_, &Document::changed, this, [this] { setPreview(nullptr); });
     showFirstShot();
     views_ = {{shot_, std::nullopt}};
 }
@@ -107,6 +108,12 @@ void View::setHighlight(std::vector<V3f> corners) {
     if (corners.empty() && highlight_.empty()) return;
     highlight_ = std::move(corners);
     Q_EMIT highlightChanged();
+}
+
+void View::setPreview(std::shared_ptr<const Item> item) {
+    if (item == preview_) return;
+    preview_ = std::move(item);
+    Q_EMIT previewChanged();
 }
 
 Visibility View::visibility() const {

@@ -65,6 +65,9 @@ public:
     // Faces that the panes mark, three corners each, in the world.
     const std::vector<V3f>& highlight() const { return highlight_; }
     void setHighlight(std::vector<V3f> corners);
+    // An item as it would be: the panes show it instead of the document's until anything is changed. Null: none.
+    const std::shared_ptr<const Item>& preview() const { return preview_; }
+    void setPreview(std::shared_ptr<const Item> item);
 
     // The part of the picture that is refined alone, 0..1 from its upper left; none: all of it.
     const std::optional<Box2f>& part() const { return part_; }
@@ -79,6 +82,7 @@ signals:
     void visibilityChanged();
     void refiningChanged(); // which part, or held
     void highlightChanged();
+    void previewChanged();
     void zoomWanted(); // to what is selected
 
 private:
@@ -116,6 +120,7 @@ private:
     std::optional<Box2f> part_;
     bool held_ = false;
     std::vector<V3f> highlight_;
+    std::shared_ptr<const Item> preview_;
 };
 
 } // namespace thallos

@@ -3159,6 +3159,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Geben Sie Speicher frei und versuchen Sie es erneut</translation>
   </message>
   <message>
+   <source>From library</source>
+   <translation>Bibliothek</translation>
+  </message>
+  <message>
    <source>From mirror-still to breezy</source>
    <translation>Spiegelglatt bis windig</translation>
   </message>
@@ -3887,10 +3891,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Shift</translation>
   </message>
   <message>
-   <source>Level a pad</source>
-   <translation>Planum anlegen</translation>
-  </message>
-  <message>
    <source>Level ground under it</source>
    <translation>Boden darunter ebnen</translation>
   </message>
@@ -4101,10 +4101,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Lowest limb</source>
    <translation>Unterster Ast</translation>
-  </message>
-  <message>
-   <source>Made of</source>
-   <translation>Besteht aus</translation>
   </message>
   <message>
    <source>Make %1 of %2</source>
@@ -4779,6 +4775,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wertegruppe</translation>
   </message>
   <message>
+   <source>Part material</source>
+   <translation>Teilmaterial</translation>
+  </message>
+  <message>
    <source>Part of the design</source>
    <translation>Teil des Entwurfs</translation>
   </message>
@@ -5037,6 +5037,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Presentation only</source>
    <translation>Nur zur Darstellung</translation>
+  </message>
+  <message>
+   <source>Preview</source>
+   <translation>Vorschau</translation>
   </message>
   <message>
    <source>Previous shot</source>
@@ -6098,6 +6102,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pflanzen wieder zeigen</translation>
   </message>
   <message>
+   <source>Show the building as it would be repaired; nothing is changed yet</source>
+   <translation>Das Gebäude zeigen, wie es repariert aussähe; geändert wird noch nichts</translation>
+  </message>
+  <message>
    <source>Show the design alone while working; again shows all</source>
    <translation>Beim Arbeiten nur den Entwurf zeigen; noch einmal zeigt alles</translation>
   </message>
@@ -6622,6 +6630,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Das Gebäude von %w fehlt</translation>
   </message>
   <message>
+   <source>The building was changed meanwhile. Do it once more.</source>
+   <translation>Das Gebäude wurde inzwischen geändert. Bitte noch einmal ausführen.</translation>
+  </message>
+  <message>
    <source>The calculation is incomplete</source>
    <translation>Die Rechnung ist unvollständig</translation>
   </message>
@@ -6756,6 +6768,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>The presentation only</source>
    <translation>Nur der Darstellung</translation>
+  </message>
+  <message>
+   <source>The project was changed meanwhile. Import it once more.</source>
+   <translation>Das Projekt wurde inzwischen geändert. Bitte noch einmal importieren.</translation>
   </message>
   <message>
    <source>The project was made with a newer Thallos</source>
@@ -7374,8 +7390,8 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Womit der Weg belegt ist</translation>
   </message>
   <message>
-   <source>What was copied goes with a building or a tree: copy it together with that.</source>
-   <translation>Was kopiert wurde, gehört zu einem Gebäude oder Baum: kopieren Sie es zusammen damit.</translation>
+   <source>What was copied belongs to a building or a tree. Copy both together.</source>
+   <translation>Das Kopierte gehört zu einem Gebäude oder Baum. Bitte beides zusammen kopieren.</translation>
   </message>
   <message>
    <source>What was found in the file is damaged</source>
@@ -7830,8 +7846,8 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>seine Teile werden gebaut</translation>
   </message>
   <message>
-   <source>building walls, floors and openings</source>
-   <translation>Wände, Decken und Öffnungen werden gebaut</translation>
+   <source>building walls and floors</source>
+   <translation>Wände und Decken werden aufgebaut</translation>
   </message>
   <message>
    <source>buried up to %1 along %2 %</source>
@@ -7984,6 +8000,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>cut leaves</source>
    <translation>geschlitzte Blätter</translation>
+  </message>
+  <message>
+   <source>cutting its openings</source>
+   <translation>Öffnungen werden geschnitten</translation>
   </message>
   <message>
    <source>dark cone</source>

@@ -99,14 +99,19 @@ void runChild(const std::vector<std::string>& arguments, const fs::path& subject
         ::_exit(127);
     }
     const auto start = std::chrono::steady_clock::now();
+    auto asked = start;
     int status = 0;
     bool late = false;
     for (int wait = 1;; wait = std::min(wait * 2, 20)) {
         const pid_t r = ::waitpid(child, &status, WNOHANG);
         if (r == child || (r < 0 && errno != EINTR)) break;
         const bool cancelled = progress && progress->cancelled();
-        if (progress && !stage.empty()) followStage(stage, *progress);
-        late = std::chrono::steady_clock::now() - start > std::chrono::seconds(limits.seconds);
+        const auto now = std::chrono::steady_clock::now();
+        if (progress && !stage.empty() && now - asked > std::chrono::milliseconds(500)) {
+            followStage(stage, *progress);
+            asked = now;
+        }
+        late = now - start > std::chrono::seconds(limits.seconds);
         if (cancelled || late) {
             ::kill(-child, SIGKILL);
             ::kill(child, SIGKILL);

@@ -36,14 +36,8 @@ void raise(HeightRaster& r, const V2f& west, const V3f& a, const V3f& b, const V
 } // namespace
 
 std::optional<SiteBody> siteBodyOf(const ForeignModel& read) {
-    std::vector<char> in(read.model.groups.size(), 0);
-    for (size_t g = 0; g < in.size(); ++g) {
-        const PartGroup& group = read.model.groups[g];
-        in[g] = group.name == kSiteGroup || (group.parent >= 0 && in[static_cast<size_t>(group.parent)]);
-    }
     Model land;
-    for (const Part& p : read.model.parts)
-        if (p.group >= 0 && in[static_cast<size_t>(p.group)]) land.parts.push_back(p);
+    for (const int i : partsIn(read.model, kSiteGroup)) land.parts.push_back(read.model.parts[static_cast<size_t>(i)]);
     const Box3f box = bounds(land);
     if (box.isEmpty()) return std::nullopt;
     const V3f size = box.size();

@@ -45,12 +45,6 @@ V2f mitre(const std::vector<V2f>& line, size_t i, float half) {
     return side * (half / std::max(0.4f, side.dot(across(after))));
 }
 
-void quad(Mesh& m, const V3f& a, const V3f& b, const V3f& c, const V3f& d) {
-    const int k = static_cast<int>(m.positions.size());
-    m.positions.insert(m.positions.end(), {a, b, c, d});
-    m.triangles.push_back({k, k + 1, k + 2});
-    m.triangles.push_back({k, k + 2, k + 3});
-}
 V3f at(const V2f& p, float z) {
     return {p.x, p.y, z};
 }
@@ -103,11 +97,11 @@ std::vector<Pad> padsOf(const WalkwayShape& s, const LaidWalkway& laid) {
 Mesh bodyOf(const WalkwayShape& s, const LaidWalkway& laid) {
     Mesh m;
     const auto edge = [&](const V3f& a, const V3f& b) { // with the slab to the left
-        quad(m, a - V3f(0, 0, kThick), b - V3f(0, 0, kThick), b, a);
+        addQuad(m, a - V3f(0, 0, kThick), b - V3f(0, 0, kThick), b, a);
     };
     if (!laid.landing.empty()) {
         const Polygon& p = laid.landing;
-        quad(m, at(p[0], s.level), at(p[1], s.level), at(p[2], s.level), at(p[3], s.level));
+        addQuad(m, at(p[0], s.level), at(p[1], s.level), at(p[2], s.level), at(p[3], s.level));
         for (size_t i = 0; i < 4; ++i) edge(at(p[i], s.level), at(p[(i + 1) % 4], s.level));
     }
     if (laid.line.empty()) return m;
@@ -132,7 +126,7 @@ Mesh bodyOf(const WalkwayShape& s, const LaidWalkway& laid) {
     for (size_t i = 1; i < rings.size(); ++i) {
         const auto& [left0, right0] = rings[i - 1];
         const auto& [left1, right1] = rings[i];
-        quad(m, right0, right1, left1, left0);
+        addQuad(m, right0, right1, left1, left0);
         edge(right0, right1);
         edge(left1, left0);
     }

@@ -4,7 +4,6 @@
 #include <cmath>
 
 #include "core/base/noise.h"
-#include "core/material/weathering.h"
 
 namespace thallos {
 
@@ -59,7 +58,6 @@ Material plain(const Surface& s) {
             .soft = s.soft,
             .shift = s.shift,
             .weathering = s.weathering,
-            .wood = isWood(s.recipe),
             .wave = s.wave};
 }
 

@@ -84,6 +84,9 @@ Recipe readRecipe(const std::filesystem::path& file) {
     r.read("name", out.name);
     r.read("former_names", out.formerNames);
     r.read("family", out.family);
+    int bleaches = 1;
+    r.read("bleaches", bleaches, 0, 1);
+    out.bleaches = bleaches != 0;
     r.read("generator", out.generator);
     if (out.name.empty() || out.family.empty()) r.fail("name and family must be given");
     if (!out.generator.empty() && !generatorOf(out.generator))

@@ -19,6 +19,7 @@ struct Recipe {
     std::string name, family;             // as users read them: "Rubble limestone", "stone walls"
     std::vector<std::string> formerNames; // by which older projects know it
     std::string file;                     // without folder and ending; its thumbnail has the same
+    bool bleaches = true;                 // of timber: sun and rain turn it grey
     std::string generator;                // of generatorNames(); empty: a plain surface without a texture
     TextureMapping mapping;
     std::vector<V3f> colors; // linear, sRGB primaries

@@ -5,7 +5,6 @@
 
 #include "core/base/elementary.h"
 #include "core/base/noise.h"
-#include "core/base/text.h"
 
 namespace thallos {
 
@@ -76,15 +75,6 @@ void weather(SurfacePoint& s, const Weathering& w, float age, bool wood, const E
             smooth(1.02f, 1.32f, 0.75f * age * w.moss * (0.35f + damp) + tufts * 0.75f) * smooth(0.05f, 0.45f, damp);
         cover(s, kMoss * (0.8f + 0.4f * tufts), 0.85f * share, 1.0f);
     }
-}
-
-bool isWood(const std::string& recipeName) {
-    const std::string recipe = lowered(recipeName);
-    for (const char* word : {"board", "timber", "larch", "oak", "cedar", "shingle", "deck", "plank", "plywood", "pine"})
-        if (recipe.find(word) != std::string::npos && recipe.find("concrete") == std::string::npos &&
-            recipe.find("charred") == std::string::npos)
-            return true;
-    return false;
 }
 
 } // namespace thallos

@@ -21,7 +21,4 @@ inline constexpr float kStreak = 1.6f; // metres that streaks run down at most
 // `age` 0 (new) .. 1 (decades). Panes and lamps stay clean.
 void weather(SurfacePoint& surface, const Weathering& marks, float age, bool wood, const Exposure& exposure);
 
-// Whether a recipe of the library is of wood that goes grey in the sun.
-bool isWood(const std::string& recipe);
-
 } // namespace thallos

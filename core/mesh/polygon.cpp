@@ -2,10 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
-#include <functional>
-#include <memory>
 
-#include <geos_c.h>
+#include "core/mesh/geos.h"
 
 namespace thallos {
 
@@ -73,13 +71,6 @@ Polygon moved(const Polygon& polygon, float yaw, const V2f& by) {
 }
 
 namespace {
-
-// GEOS handles, freed with their context.
-struct Geos {
-    GEOSContextHandle_t context = GEOS_init_r();
-    ~Geos() { GEOS_finish_r(context); }
-};
-using Geometry = std::unique_ptr<GEOSGeometry, std::function<void(GEOSGeometry*)>>;
 
 Polygon outerRing(const Geos& geos, const GEOSGeometry* polygon) {
     const GEOSCoordSequence* points =
@@ -170,11 +161,6 @@ Runs runsOf(const std::vector<const Mesh*>& meshes, float ceiling) {
 
 std::vector<Polygon> footprint(const std::vector<const Mesh*>& meshes, float ceiling) {
     Geos geos;
-    auto own = [&](GEOSGeometry* g) {
-        return Geometry(g, [&](GEOSGeometry* x) {
-            if (x) GEOSGeom_destroy_r(geos.context, x);
-        });
-    };
     std::vector<GEOSGeometry*> pieces;
     const auto addRing = [&](std::initializer_list<V2f> corners) {
         GEOSCoordSequence* ring = GEOSCoordSeq_create_r(geos.context, static_cast<unsigned>(corners.size() + 1), 2);
@@ -196,16 +182,16 @@ std::vector<Polygon> footprint(const std::vector<const Mesh*>& meshes, float cei
     }
     std::vector<Polygon> out;
     if (pieces.empty()) return out;
-    const Geometry all = own(GEOSGeom_createCollection_r(geos.context, GEOS_MULTIPOLYGON, pieces.data(),
-                                                         static_cast<unsigned>(pieces.size())));
-    const Geometry joined = own(GEOSUnaryUnionPrec_r(geos.context, all.get(), 1e-3));
+    const Geometry all = geos.own(GEOSGeom_createCollection_r(geos.context, GEOS_MULTIPOLYGON, pieces.data(),
+                                                              static_cast<unsigned>(pieces.size())));
+    const Geometry joined = geos.own(GEOSUnaryUnionPrec_r(geos.context, all.get(), 1e-3));
     if (!joined) return out;
     // Out and in again closes the gaps between parts that only nearly touch.
     const Geometry wide =
-        own(GEOSBufferWithStyle_r(geos.context, joined.get(), 0.15, 4, GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
-    const Geometry closed = own(GEOSBufferWithStyle_r(geos.context, wide.get(), -0.15 - 0.5 * cell, 4, GEOSBUF_CAP_FLAT,
-                                                      GEOSBUF_JOIN_MITRE, 2));
-    const Geometry simple = own(GEOSTopologyPreserveSimplify_r(geos.context, closed.get(), 0.02 + cell));
+        geos.own(GEOSBufferWithStyle_r(geos.context, joined.get(), 0.15, 4, GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
+    const Geometry closed = geos.own(GEOSBufferWithStyle_r(geos.context, wide.get(), -0.15 - 0.5 * cell, 4,
+                                                           GEOSBUF_CAP_FLAT, GEOSBUF_JOIN_MITRE, 2));
+    const Geometry simple = geos.own(GEOSTopologyPreserveSimplify_r(geos.context, closed.get(), 0.02 + cell));
     if (!simple) return out;
     for (int i = 0; i < GEOSGetNumGeometries_r(geos.context, simple.get()); ++i) {
         const GEOSGeometry* piece = GEOSGetGeometryN_r(geos.context, simple.get(), i);

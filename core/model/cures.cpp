@@ -105,12 +105,8 @@ Mesh smoothed(const Mesh& mesh, float sharp) {
         V3f face, weighed;
     };
     std::vector<std::vector<Use>> uses(static_cast<size_t>(count));
-    const auto faceOf = [&](const V3i& t) {
-        const V3f& a = mesh.positions[static_cast<size_t>(t.x)];
-        return (mesh.positions[static_cast<size_t>(t.y)] - a).cross(mesh.positions[static_cast<size_t>(t.z)] - a);
-    };
     for (const V3i& t : mesh.triangles) {
-        const V3f n = faceOf(t);
+        const V3f n = faceNormal(mesh, t);
         if (n.length2() <= 0) continue;
         for (int k = 0; k < 3; ++k) {
             const V3f &p = mesh.positions[static_cast<size_t>(t[k])],
@@ -124,7 +120,7 @@ Mesh smoothed(const Mesh& mesh, float sharp) {
     const float least = std::cos(sharp);
     std::map<std::pair<int, std::vector<int>>, int> corners; // of an old corner and a rounded normal
     for (const V3i& t : mesh.triangles) {
-        const V3f face = faceOf(t).normalized();
+        const V3f face = faceNormal(mesh, t).normalized();
         V3i now;
         for (int k = 0; k < 3; ++k) {
             V3f n(0);

@@ -9,13 +9,6 @@ namespace thallos {
 
 namespace {
 
-void quad(Mesh& m, const V3f& a, const V3f& b, const V3f& c, const V3f& d) {
-    const int k = static_cast<int>(m.positions.size());
-    m.positions.insert(m.positions.end(), {a, b, c, d});
-    m.triangles.push_back({k, k + 1, k + 2});
-    m.triangles.push_back({k, k + 2, k + 3});
-}
-
 // One drape in even folds, from `from` on for `width` metres.
 void drape(Mesh& m, const GlassSheet& p, float from, float width) {
     constexpr float kFold = 0.13f, kDeep = 0.03f, kBehind = 0.14f, kOver = 0.06f;
@@ -26,7 +19,7 @@ void drape(Mesh& m, const GlassSheet& p, float from, float width) {
     for (int i = 0; i <= steps; ++i) {
         const float t = width * static_cast<float>(i) / static_cast<float>(steps), phase = 2 * kPi * (from + t) / kFold;
         const V3f at = p.low + x * (from + t) + p.inwards * (kBehind + kDeep * std::sin(phase)) - up * kOver;
-        if (i > 0) quad(m, last, at, at + up * (p.height + 2 * kOver), last + up * (p.height + 2 * kOver));
+        if (i > 0) addQuad(m, last, at, at + up * (p.height + 2 * kOver), last + up * (p.height + 2 * kOver));
         last = at;
     }
 }
@@ -57,7 +50,7 @@ Mesh plinthOf(const std::vector<Polygon>& outlines, float depth, float setback) 
         if (side < 0) std::reverse(in.begin(), in.end());
         for (size_t i = 0; i < in.size(); ++i) {
             const V2f &a = in[i], &b = in[(i + 1) % in.size()];
-            quad(m, {a.x, a.y, -depth}, {b.x, b.y, -depth}, {b.x, b.y, kInto}, {a.x, a.y, kInto});
+            addQuad(m, {a.x, a.y, -depth}, {b.x, b.y, -depth}, {b.x, b.y, kInto}, {a.x, a.y, kInto});
         }
     }
     return m;
@@ -131,7 +124,7 @@ Mesh fittingOf(const GlassSheet& p, Fitting fitting, float closed) {
     }
     case Fitting::Blind: {
         const V3f top = p.low + p.inwards * 0.06f + up * (p.height + 0.02f), down = up * (p.height * closed);
-        quad(m, top - down, top - down + x * wide, top + x * wide, top);
+        addQuad(m, top - down, top - down + x * wide, top + x * wide, top);
         break;
     }
     case Fitting::Slats: {
@@ -141,18 +134,19 @@ Mesh fittingOf(const GlassSheet& p, Fitting fitting, float closed) {
             // Tilted so that they shed the light inwards.
             const V3f at = p.low + p.inwards * 0.08f + up * (p.height - kPitch * static_cast<float>(i)),
                       half = (p.inwards * 0.82f + up * 0.57f) * kHalf;
-            quad(m, at - half, at - half + x * wide, at + half + x * wide, at + half);
+            addQuad(m, at - half, at - half + x * wide, at + half + x * wide, at + half);
         }
         break;
     }
     case Fitting::RoomLight: {
         constexpr int kAround = 16;
-        constexpr float kRadius = 0.22f;
+        // 400 lm for each square metre of pane: a room is as bright however its windows are divided.
+        const float radius = 0.1f * std::sqrt(wide * p.height);
         const V3f at = p.low + p.along * 0.5f + p.inwards * 0.9f + up * (p.height + 0.1f);
         for (int i = 0; i < kAround; ++i) {
             const auto rim = [&](int k) {
                 const float a = 2 * kPi * static_cast<float>(k) / kAround;
-                return at + V3f(std::cos(a), std::sin(a), 0) * kRadius;
+                return at + V3f(std::cos(a), std::sin(a), 0) * radius;
             };
             const int k = static_cast<int>(m.positions.size());
             m.positions.insert(m.positions.end(), {at, rim(i + 1), rim(i)}); // it shines down

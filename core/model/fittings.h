@@ -23,7 +23,8 @@ struct GlassSheet {
 // Sheets at least 0.2 m wide and high whose shells hang together; inwards is where the outlines are.
 std::vector<GlassSheet> panesOf(const Mesh& mesh, const std::vector<Polygon>& outlines);
 
-// For one pane; `closed` 0..1 of it is covered. A room's light is a disc under the ceiling, 0.9 m behind the pane.
+// For one pane; `closed` 0..1 of it is covered. A room's light is a disc under the ceiling, 0.9 m
+// behind the pane, of 400 lm for each square metre of it.
 Mesh fittingOf(const GlassSheet& pane, Fitting fitting, float closed);
 // What it is made of, with its name: cloth, slats of aluminium, a warm light of 4 000 cd/m2.
 Surface surfaceOf(Fitting fitting);

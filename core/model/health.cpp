@@ -16,11 +16,6 @@ namespace thallos {
 
 namespace {
 
-V3f normalOf(const Mesh& m, const V3i& t) {
-    const V3f& a = m.positions[static_cast<size_t>(t.x)];
-    return (m.positions[static_cast<size_t>(t.y)] - a).cross(m.positions[static_cast<size_t>(t.z)] - a);
-}
-
 void placeAt(FaultPlace& place, const Mesh& mesh) {
     Box3f box;
     if (place.triangles.empty())
@@ -119,8 +114,8 @@ bool isSheet(const Mesh& mesh, const Topology& t, const std::vector<int>& faces,
     if (shell.openEdges == 0 || shell.area < 0.01) return false;
     V3f n(0);
     for (const int f : faces)
-        n +=
-            normalOf(mesh, mesh.triangles[static_cast<size_t>(f)]) * (t.against[static_cast<size_t>(f)] ? -1.0f : 1.0f);
+        n += faceNormal(mesh, mesh.triangles[static_cast<size_t>(f)]) *
+             (t.against[static_cast<size_t>(f)] ? -1.0f : 1.0f);
     if (n.length2() < 1e-12f) return false;
     n.normalize();
     const V3f& o = mesh.positions[static_cast<size_t>(mesh.triangles[static_cast<size_t>(faces.front())].x)];
@@ -140,7 +135,7 @@ PartHealth healthOf(const Mesh& mesh, bool clear, const HealthLimits& limits) {
     h.counts[static_cast<size_t>(Fault::LooseVertices)] = std::count(t.place.begin(), t.place.end(), -1);
     std::vector<std::vector<int>> faces(t.shells.size());
     for (size_t i = 0; i < mesh.triangles.size(); ++i) {
-        const V3f n = normalOf(mesh, mesh.triangles[i]);
+        const V3f n = faceNormal(mesh, mesh.triangles[i]);
         if (t.shellOf[i] < 0 || n.length2() < 1e-16f) {
             add(h, Fault::Degenerate, static_cast<int>(i));
             if (t.shellOf[i] < 0) continue;
@@ -232,8 +227,8 @@ void findLeftovers(const Model& model, std::vector<PartHealth>& parts, const Hea
         // Small beside what is left: a model of one small thing has none.
         const Box3f& heap = heapBox[heaps[i]];
         const float share = across(heap) / across(heapBox[main]);
-        const bool apart = heaps[i] != main && ((across(heap) <= limits.leftover && share < 0.4f) ||
-                                                (isPerson(heap) && share < 0.75f));
+        const bool apart = heaps[i] != main &&
+                           ((across(heap) <= limits.leftover && share < 0.4f) || (isPerson(heap) && share < 0.75f));
         if (!apart && !(figure && across(boxes[i]) < 2.6f)) continue;
         PartHealth& h = parts[static_cast<size_t>(p)];
         for (size_t f = 0; f < h.topology.shellOf.size(); ++f)

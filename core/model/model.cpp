@@ -148,23 +148,21 @@ void plainMaterials(Model& model) {
         if (!now.empty()) p.material = now[static_cast<size_t>(p.material)];
 }
 
-namespace {
-
-// A group: whether it or one above it has this name.
-std::vector<char> groupsNamed(const Model& model, const std::string& name) {
-    std::vector<char> in(model.groups.size(), 0);
+std::vector<int> partsIn(const Model& model, const std::string& name) {
+    std::vector<char> in(model.groups.size(), 0); // the group, or one above it, has this name
     for (size_t i = 0; i < in.size(); ++i) {
         const PartGroup& g = model.groups[i];
         in[i] = g.name == name || (g.parent >= 0 && in[static_cast<size_t>(g.parent)]);
     }
-    return in;
+    std::vector<int> out;
+    for (size_t i = 0; i < model.parts.size(); ++i)
+        if (const int g = model.parts[i].group; g >= 0 && in[static_cast<size_t>(g)])
+            out.push_back(static_cast<int>(i));
+    return out;
 }
 
-} // namespace
-
 void dropGroups(Model& model, const std::string& name) {
-    const std::vector<char> in = groupsNamed(model, name);
-    std::erase_if(model.parts, [&](const Part& p) { return p.group >= 0 && in[static_cast<size_t>(p.group)]; });
+    for (const int i : partsIn(model, name)) model.parts[static_cast<size_t>(i)].mesh = nullptr;
     dropEmpty(model);
 }
 

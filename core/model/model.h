@@ -59,6 +59,8 @@ void plainMaterials(Model& model);
 // Without the parts of all groups of this name and below them. Nothing moves; groups without parts go.
 void dropGroups(Model& model, const std::string& name);
 bool hasGroup(const Model& model, const std::string& name);
+// Indices of the parts in groups of this name and below them.
+std::vector<int> partsIn(const Model& model, const std::string& name);
 // Drops parts without triangles and groups without parts, and fills in `outlines`. Nothing moves.
 void settle(Model& model);
 

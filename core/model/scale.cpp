@@ -27,21 +27,28 @@ bool isNamedDoor(const std::string& name) {
     return false;
 }
 
-// Level faces that look up, their area by height in steps of 2 cm.
-std::map<int, double> levels(const Model& model, float scale) {
-    std::map<int, double> out;
+struct Level {
+    double area = 0, moment = 0; // m2, and that times the height
+    float height() const { return static_cast<float>(moment / area); }
+};
+
+// Level faces that look up, those within 2 cm together, upwards.
+std::vector<Level> levels(const Model& model, float scale) {
+    std::map<int, Level> out;
     for (const Part& p : model.parts)
         for (const V3i& t : p.mesh->triangles) {
-            const V3f &a = p.mesh->positions[static_cast<size_t>(t.x)],
-                      &b = p.mesh->positions[static_cast<size_t>(t.y)],
-                      &c = p.mesh->positions[static_cast<size_t>(t.z)];
-            const V3f n = (b - a).cross(c - a);
+            const V3f n = faceNormal(*p.mesh, t);
             const float l = n.length();
             if (n.z < 0.99f * l || l <= 0) continue;
-            out[static_cast<int>(std::lround(a.z * scale / 0.02f))] +=
-                0.5 * static_cast<double>(l) * static_cast<double>(scale) * static_cast<double>(scale);
+            const double height = static_cast<double>(p.mesh->positions[static_cast<size_t>(t.x)].z * scale),
+                         area = 0.5 * static_cast<double>(l) * static_cast<double>(scale) * static_cast<double>(scale);
+            Level& level = out[static_cast<int>(std::lround(height / 0.02))];
+            level.area += area;
+            level.moment += area * height;
         }
-    return out;
+    std::vector<Level> sorted;
+    for (const auto& [bin, level] : out) sorted.push_back(level);
+    return sorted;
 }
 
 } // namespace
@@ -60,21 +67,21 @@ ScaleReading readScale(const Model& model, float scale) {
     }
     out.door = median(doors);
 
-    const std::map<int, double> faces = levels(model, scale);
+    const std::vector<Level> faces = levels(model, scale);
     double largest = 0;
-    for (const auto& [z, area] : faces) largest = std::max(largest, area);
+    for (const Level& level : faces) largest = std::max(largest, level.area);
     // Floors are nearly as large as the largest level face, and steps a few square metres at most.
     std::vector<float> floors, treads;
-    for (const auto& [z, area] : faces) {
-        const float height = 0.02f * static_cast<float>(z);
-        if (area > 0.3 * largest && area > 4) {
+    for (const Level& level : faces) {
+        const float height = level.height();
+        if (level.area > 0.3 * largest && level.area > 4) {
             // A slab's finish is no floor of its own.
             if (floors.empty() || height - floors.back() > 0.6f)
                 floors.push_back(height);
             else
                 floors.back() = height;
         }
-        if (area > 0.12 && area < 6) treads.push_back(height);
+        if (level.area > 0.12 && level.area < 6) treads.push_back(height);
     }
     std::vector<float> storeys, rises;
     for (size_t i = 1; i < floors.size(); ++i) storeys.push_back(floors[i] - floors[i - 1]);
@@ -82,7 +89,7 @@ ScaleReading readScale(const Model& model, float scale) {
     // Three rises in a row that are alike within 1.5 cm.
     for (size_t i = 2; i + 1 < treads.size(); ++i) {
         const float a = treads[i - 1] - treads[i - 2], b = treads[i] - treads[i - 1], c = treads[i + 1] - treads[i];
-        if (std::max({a, b, c}) - std::min({a, b, c}) < 0.025f && a > 0.05f && a < 0.5f) rises.push_back(b);
+        if (std::max({a, b, c}) - std::min({a, b, c}) < 0.015f && a > 0.05f && a < 0.5f) rises.push_back(b);
     }
     out.step = median(rises);
     return out;

@@ -78,8 +78,6 @@ struct FittingStep {
 using ModelStep = std::variant<CureStep, RemoveStep, MoveStep, MaterialStep, ReplaceStep, RepeatStep, BendStep,
                                PlinthStep, FittingStep>;
 
-inline constexpr size_t kFirstSeatingStep = 7; // of the variant: steps that came later than the others
-
 struct Stepped {
     std::shared_ptr<const Model> model; // the source itself when there are no steps
     std::vector<std::string> missing;   // parts that steps name and that are not there, each once

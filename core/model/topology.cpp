@@ -165,11 +165,8 @@ std::vector<int> placesOf(const std::vector<V3f>& positions, float tolerance, in
 
 std::vector<std::pair<V3f, V3f>> featureEdges(const Mesh& mesh, float sharp, size_t most) {
     const Topology t = topologyOf(mesh, 1e-4f);
-    const auto corner = [&](int face, int k) {
-        return mesh.positions[static_cast<size_t>(mesh.triangles[static_cast<size_t>(face)][k])];
-    };
     const auto normal = [&](int face) {
-        return (corner(face, 1) - corner(face, 0)).cross(corner(face, 2) - corner(face, 0)).normalized();
+        return faceNormal(mesh, mesh.triangles[static_cast<size_t>(face)]).normalized();
     };
     const float least = std::cos(sharp);
     std::vector<std::pair<V3f, V3f>> out;

@@ -32,9 +32,7 @@ struct Search {
 
     void seating(const Item& item, const Building& b) {
         const std::vector<Polygon> outlines = outlinesOf(b);
-        // A plinth reaches deeper than the base.
-        const float foot = b.position.z + std::min(0.0f, bounds(*b.model).min.z * b.scale);
-        const Contact c = contactOf(outlines, foot, site.field);
+        const Contact c = contactOf(outlines, footHeight(b), site.field);
         const ContactSample* worst = nullptr;
         for (const ContactSample& s : c.samples)
             if (!worst || s.gap > worst->gap) worst = &s;

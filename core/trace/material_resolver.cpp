@@ -28,7 +28,11 @@ std::shared_ptr<const Texture>* MaterialResolver::textureOf(const Surface& s) {
 
 Material MaterialResolver::materialOf(const Surface& s, const std::shared_ptr<const Texture>& texture) const {
     if (!texture) return plain(s);
-    return s.maps.empty() ? textured(s, texture, library_->find(s.recipe)->mapping) : pictured(s, texture);
+    if (!s.maps.empty()) return pictured(s, texture);
+    const Recipe& recipe = *library_->find(s.recipe);
+    Material m = textured(s, texture, recipe.mapping);
+    m.wood = recipe.family == "timber" && recipe.bleaches;
+    return m;
 }
 
 void MaterialResolver::keepWithinBudget() {

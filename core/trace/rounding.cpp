@@ -8,15 +8,6 @@
 
 namespace thallos {
 
-namespace {
-
-V3f faceNormal(const Mesh& m, const V3i& t) {
-    const V3f& a = m.positions[static_cast<size_t>(t.x)];
-    return (m.positions[static_cast<size_t>(t.y)] - a).cross(m.positions[static_cast<size_t>(t.z)] - a).normalized();
-}
-
-} // namespace
-
 EdgeNeighbours edgeNeighbours(const Mesh& mesh) {
     constexpr float kSharp = 0.906f; // cosine of 25 degrees
     EdgeNeighbours out(mesh.triangles.size(), V3i(-1));
@@ -38,7 +29,7 @@ EdgeNeighbours edgeNeighbours(const Mesh& mesh) {
                 continue;
             }
             const V3i& o = mesh.triangles[static_cast<size_t>(other->second.triangle)];
-            const V3f n = faceNormal(mesh, t), m = faceNormal(mesh, o);
+            const V3f n = faceNormal(mesh, t).normalized(), m = faceNormal(mesh, o).normalized();
             // Outer edges alone: dirt fills inner ones.
             const V3f beyond = mesh.positions[static_cast<size_t>(o[(other->second.edge + 2) % 3])] -
                                mesh.positions[static_cast<size_t>(t[k])];
@@ -67,7 +58,7 @@ V3f roundedNormal(const Mesh& mesh, const EdgeNeighbours& edges, unsigned triang
         if (length <= 0) continue;
         const float near = 1 - weight[k] * area2 / length / radius; // 1 on the edge, 0 at the radius
         if (near <= 0) continue;
-        const V3f m = faceNormal(mesh, mesh.triangles[static_cast<size_t>(beyond[k])]);
+        const V3f m = faceNormal(mesh, mesh.triangles[static_cast<size_t>(beyond[k])]).normalized();
         // A quarter circle's normal turns evenly along it: half way at the edge.
         out += (m - normal) * (0.5f * near);
     }

@@ -87,12 +87,6 @@ void snow(SurfacePoint& s, float share) {
     s.roughness = lerp(s.roughness, 0.75f, share);
     s.specular = lerp(s.specular, 0.3f, share);
 }
-V3f faceOf(const Mesh& mesh, unsigned triangle) {
-    const V3i& t = mesh.triangles[triangle];
-    const V3f& a = mesh.positions[static_cast<size_t>(t.x)];
-    return (mesh.positions[static_cast<size_t>(t.y)] - a).cross(mesh.positions[static_cast<size_t>(t.z)] - a);
-}
-
 // What shades each kind of object. `n` is the geometric normal on the viewer's side.
 struct Shading {
     const Scene& scene;
@@ -216,7 +210,8 @@ void Shading::model() {
     spot.facet = localNormal;
     spot.footprint = footprint;
     if (object.edges && footprint < 2 * object.rounding) {
-        const bool turned = faceOf(*part.mesh, hit.triangle).dot(localNormal) < 0; // seen from behind
+        const bool turned =
+            faceNormal(*part.mesh, part.mesh->triangles[hit.triangle]).dot(localNormal) < 0; // seen from behind
         if (!turned)
             spot.normal = roundedNormal(*part.mesh, (*object.edges)[hit.part], hit.triangle, hit.u, hit.v,
                                         object.rounding / object.scale, smooth);

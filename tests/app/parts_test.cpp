@@ -249,6 +249,17 @@ TEST(ModelCheck, ListsFaultsMarksThemAndCuresThem) {
     list.setCurrentItem(list.topLevelItem(1));
     EXPECT_EQ(session().view.highlight().size(), 36u) << "its faces are marked";
     EXPECT_EQ(parts(), std::vector<int>{0});
+    // As it would be: in the panes alone.
+    const auto shown = [] { return bodyOf<Building>(session().document.built()->project.items.back().get())->model; };
+    const auto asItIs = shown();
+    child<QPushButton>(w, "previewCure").click();
+    ASSERT_TRUE(waitFor([&] { return shown() != asItIs; }));
+    EXPECT_TRUE(session().view.highlight().empty());
+    EXPECT_EQ(documentHash(), before);
+    child<QPushButton>(w, "previewCure").click();
+    ASSERT_TRUE(waitFor([&] { return shown() == asItIs; }));
+    EXPECT_EQ(session().view.highlight().size(), 36u);
+    child<QPushButton>(w, "previewCure").click();
     child<QPushButton>(w, "cureFault").click();
     ASSERT_TRUE(waitFor([&] { return list.topLevelItemCount() == 1; }));
     EXPECT_TRUE(session().view.highlight().empty() || list.topLevelItem(0)->text(0) == "Loose vertices");

@@ -212,7 +212,7 @@ TEST(Plant, AClimberClimbsTheWallThatIsClicked) {
     key(Qt::Key_C, Qt::ControlModifier);
     key(Qt::Key_V, Qt::ControlModifier);
     EXPECT_EQ(documentHash(), alone);
-    EXPECT_TRUE(message().contains("copy it together")) << message().toStdString();
+    EXPECT_TRUE(message().contains("Copy both together")) << message().toStdString();
     session().selection.set(find(session().document.project(), std::string("Honey house"))->id);
     pane.setFocus();
     key(Qt::Key_C, Qt::ControlModifier);

@@ -230,7 +230,9 @@ TEST_P(BuildingModels, OpeningsAreCut) {
                                   .cross(p[static_cast<size_t>(t.z)] - p[static_cast<size_t>(t.x)]);
                 front += std::max(-n.y, 0.0f) / 2;
             }
-    EXPECT_NEAR(front, 6 * 2.7 - 1 * 2.1, 0.01);
+    EXPECT_NEAR(front, 6 * 2.7 - 1 * 2.1, 0.001);
+    EXPECT_NEAR(volumes["Level 0/Walls/Basic wall:Dark brick"], (6 * 2.7 - 1 * 2.1) * 0.2, 0.001) << "whole above";
+    for (const std::string& key : keys) EXPECT_EQ(key.find("Opening"), std::string::npos) << key;
     EXPECT_NEAR(volumes["Level 1/Walls/Basic wall:Dark brick#2"], 6 * 2.7 * 0.2, 0.01);
     // A quarter of its front corner is round: a circle of 1 m.
     if (std::string(GetParam()) == "IFC4")
@@ -252,6 +254,21 @@ TEST_P(BuildingModels, PlaceNorthAndCountsAreTold) {
     const V3f size = bounds(read.model).size();
     EXPECT_NEAR(size.x, 20, 1e-3);
     EXPECT_NEAR(read.origin.z, 0.2, 1e-4);
+}
+
+TEST_P(BuildingModels, InFeetAreInFeet) {
+    std::string text = buildingModel(GetParam());
+    const auto put = [&](const std::string& from, const std::string& to) {
+        ASSERT_NE(text.find(from), std::string::npos) << from;
+        text.replace(text.find(from), from.size(), to);
+    };
+    put("IFCSIUNIT(*,.LENGTHUNIT.,.MILLI.,.METRE.)", "IFCCONVERSIONBASEDUNIT($,.LENGTHUNIT.,'FOOT',#900001)");
+    put("ENDSEC;\nEND-ISO", "#900001=IFCMEASUREWITHUNIT(IFCLENGTHMEASURE(0.3048),#900002);\n"
+                            "#900002=IFCSIUNIT(*,.LENGTHUNIT.,$,.METRE.);\nENDSEC;\nEND-ISO");
+    const ForeignModel read = importForeign(write("feet.ifc", text));
+    EXPECT_NEAR(bounds(read.model).size().x, 20000 * 0.3048, 1);
+    ASSERT_TRUE(read.building && read.building->place);
+    EXPECT_NEAR(read.building->place->elevation, 85000 * 0.3048, 1e-6);
 }
 
 TEST_P(BuildingModels, WithoutGeometryIsASentence) {

@@ -234,6 +234,11 @@ TEST(Fittings, StandBehindTheirPanes) {
     Box3f blind;
     for (const V3f& p : fittingOf(sheets[0], Fitting::Blind, 0.5f).positions) blind.extendBy(p);
     EXPECT_NEAR(blind.size().z, 0.7f, 1e-4f);
+    const Mesh lamp = fittingOf(sheets[0], Fitting::RoomLight, 1);
+    float area = 0; // of what shines down
+    for (const V3i& t : lamp.triangles) area += std::max(-faceNormal(lamp, t).z, 0.0f) / 2;
+    const float lumens = kPi * luminance(surfaceOf(Fitting::RoomLight).emission) * area;
+    EXPECT_NEAR(lumens, 400 * 1.2f * 1.4f, 40);
 }
 
 TEST(Fittings, AreStepsThatAddParts) {
@@ -257,7 +262,7 @@ TEST(Scale, IsReadFromDoorsStoreysAndSteps) {
     m.parts.push_back(partOf("Door handle", 0, box({0.4f, -3.1f, 1.2f}, {0.5f, -3, 1.3f})));
     const ScaleReading r = readScale(m, 1);
     EXPECT_NEAR(r.door, 2.1f, 0.01f);
-    EXPECT_NEAR(r.step, 0.17f, 0.015f);
+    EXPECT_NEAR(r.step, 0.17f, 0.001f);
     EXPECT_GT(r.storey, 1);
     const ScaleReading tripled = readScale(m, 3);
     EXPECT_NEAR(tripled.door, 6.3f, 0.03f);

@@ -1,6 +1,7 @@
 // Mistakes on a site are found with their figures, and a sound site has none.
 #include <gtest/gtest.h>
 
+#include "core/exchange/model_fit.h"
 #include "core/planting/species.h"
 #include "core/snags/snags.h"
 
@@ -113,4 +114,28 @@ TEST(Snags, TexturesAreJudgedByTheShots) {
     shot.camera.yaw = kPi;
     s.project = replaced(s.project, shotItem);
     EXPECT_EQ(s.figure(SnagKind::CoarseTexture), 0);
+}
+
+TEST(Snags, OfThePracticeShedAreNoneOnceItIsMendedAndOnAPad) {
+    const Model read =
+        refitted(importForeign(std::filesystem::path(THALLOS_SOURCE) / "assets/practice/tool-shed.obj"), 0.001f, 'z')
+            .model;
+    Building b;
+    b.model = std::make_shared<const Model>(read);
+    b.surfaces = read.materials;
+    const auto site = [](Building building, bool pad) {
+        Project p =
+            withGround(newProject({60, 60}, 0.5f, "Site"), Ground::make({60, 60}, 0.5f, {1, 0, 60, 0.4f, {0.08f, 0}}));
+        building.position.z = seatHeight(building, buildNatural(*p.ground));
+        Id id;
+        p = added(p, "Shed", building, &id);
+        return build(pad ? added(p, "Pad", BuildingPad{id}) : p, PlantLibrary::of({}));
+    };
+    KnownModels known;
+    EXPECT_GE(snagsOf(*site(b, false), known).size(), 3u) << "it floats, and its model has faults";
+    for (const Fault fault :
+         {Fault::Leftovers, Fault::Duplicates, Fault::InsideOut, Fault::Sheets, Fault::CoplanarDoubles})
+        b = withStep(b, CureStep{{}, fault, amountOf(fault).usual});
+    const auto left = snagsOf(*site(b, true), known);
+    for (const Snag& s : left) ADD_FAILURE() << static_cast<int>(s.kind) << " " << s.figure << " " << s.name;
 }

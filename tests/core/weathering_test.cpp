@@ -77,8 +77,6 @@ TEST(Years, MossGrowsAwayFromTheSunAndBoardsBleachInIt) {
     const auto colourful = [](const Rgb& c) { return (c.x - c.z) / luminance(c); };
     EXPECT_LT(colourful(sunny.albedo), colourful(shaded.albedo));
     EXPECT_LT(colourful(shaded.albedo), colourful(Rgb(0.45f, 0.27f, 0.13f)));
-    EXPECT_TRUE(isWood("Larch boards, fresh"));
-    EXPECT_FALSE(isWood("Board-marked concrete"));
 }
 
 TEST(Rounding, BendsNormalsAtOuterEdgesAlone) {

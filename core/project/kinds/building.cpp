@@ -19,6 +19,10 @@ M44f transformOf(const Building& b) {
     return {c, s, 0, 0, -s, c, 0, 0, 0, 0, b.scale, 0, b.position.x, b.position.y, b.position.z, 1};
 }
 
+float footHeight(const Building& b) {
+    return b.position.z + std::min(0.0f, bounds(*b.model).min.z * b.scale);
+}
+
 std::vector<Polygon> outlinesOf(const Building& b) {
     std::vector<Polygon> out;
     if (b.model)
@@ -369,7 +373,10 @@ template <> const Kind<Building>& kindOf<Building>() {
                 const bool seating = b.age != 0 || b.rounding != 0 || !b.read.without.empty() ||
                                      !b.read.folders.empty() || !b.read.missing.empty() ||
                                      std::any_of(b.steps.begin(), b.steps.end(),
-                                                 [](const ModelStep& s) { return s.index() >= kFirstSeatingStep; }) ||
+                                                 [](const ModelStep& s) {
+                                                     return std::holds_alternative<PlinthStep>(s) ||
+                                                            std::holds_alternative<FittingStep>(s);
+                                                 }) ||
                                      std::any_of(b.surfaces.begin(), b.surfaces.end(), [](const Surface& s) {
                                          return s.shift != V2f(0) || !(s.weathering == Weathering()) || s.wave != 1;
                                      });

@@ -58,5 +58,7 @@ M44f transformOf(const Building& building);
 std::vector<Polygon> outlinesOf(const Building& building);
 // Lowest z that puts the base's every corner on or in the ground: the mean ground along the outline.
 float seatHeight(const Building& building, const HeightField& field);
+// Height of the lowest that it has: its base, or where a plinth or a cellar ends under it.
+float footHeight(const Building& building);
 
 } // namespace thallos
