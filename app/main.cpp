@@ -28,7 +28,7 @@ static void addOptions(QCommandLineParser& parser) {
     parser.setApplicationDescription("Sets a building into its site and renders it.");
     parser.addHelpOption();
     parser.addVersionOption();
-    parser.addPositionalArgument("project", "project file to open");
+    parser.addPositionalArgument("file", "project to open, or a model to make one around");
     parser.addOption(
         {"screenshot", "write a picture of the window when the shown shot has enough samples, and quit", "file"});
     parser.addOption({"wait", "seconds between what is done and the screenshot", "s", "0.7"});
@@ -79,7 +79,7 @@ int main(int argc, char** argv) {
             return 0;
         }
         const QStringList files = parser.positionalArguments();
-        if (!files.isEmpty()) window.files().open(files.first().toStdString());
+        if (!files.isEmpty()) window.files().begin(files.first().toStdString());
         const QStringList verbs{"seat", "shape", "plant", "light", "frame", "finish"};
         if (const auto v = verbs.indexOf(parser.value("verb")); v >= 0)
             window.session().view.setVerb(static_cast<thallos::Verb>(v));
@@ -87,7 +87,7 @@ int main(int argc, char** argv) {
             if (const auto* item = thallos::find(window.session().document.project(), name.toStdString()))
                 window.session().selection.toggle(item->id);
         window.show();
-        if (files.isEmpty()) window.showStart();
+        if (files.isEmpty() || thallos::ProjectFiles::isModel(files.first().toStdString())) window.showStart();
         window.library().tellUnread(unread);
         if (parser.isSet("screenshot")) {
             QObject::connect(&window.engine(), &thallos::Engine::shotReady, &window,

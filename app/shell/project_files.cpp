@@ -286,17 +286,29 @@ bool isPlainPicture(const fs::path& file) {
     const std::string kind = lowerExtension(file);
     return isPicture(file) && kind != ".tif" && kind != ".tiff";
 }
+
+bool endsIn(const fs::path& file, std::initializer_list<const char*> kinds) {
+    const std::string kind = lowerExtension(file);
+    return std::any_of(kinds.begin(), kinds.end(), [&](const char* k) { return kind == k; });
+}
+
 } // namespace
 
+bool ProjectFiles::isModel(const fs::path& file) {
+    return endsIn(file, {".glb", ".gltf", ".obj", ".fbx", ".dae", ".3ds", ".stl", ".ply", ".dxf", ".ifc"});
+}
+
+void ProjectFiles::begin(const fs::path& file) {
+    if (isModel(file)) return askHow(file, std::nullopt, true);
+    open(file);
+}
+
 void ProjectFiles::take(const fs::path& file, const PanePoint* at) {
-    const std::string kind = lowerExtension(file);
-    const auto is = [&](std::initializer_list<const char*> kinds) {
-        return std::any_of(kinds.begin(), kinds.end(), [&](const char* k) { return kind == k; });
-    };
+    const auto is = [&](std::initializer_list<const char*> kinds) { return endsIn(file, kinds); };
     const std::optional<V2f> place = at && at->ground ? std::optional(xy(*at->ground)) : std::nullopt;
     if (is({".thallos"})) {
         if (letGo()) open(file);
-    } else if (is({".glb", ".gltf", ".obj", ".fbx", ".dae", ".3ds", ".stl", ".ply", ".dxf", ".ifc"}))
+    } else if (isModel(file))
         askHow(file, place, false);
     else if (isPlainPicture(file) || (is({".tif", ".tiff"}) && at && takesMaterials(session_.document.item(at->item))))
         library_.layPictures({file}, at ? *at : PanePoint());

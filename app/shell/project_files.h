@@ -16,6 +16,9 @@ public:
     ProjectFiles(Session& session, Engine& engine, ShotPane& shot, LibraryKeeper& library, QWidget* window);
 
     void open(const std::filesystem::path& file); // tells failures in a message
+    // As the program was started with it: a project opens, around a model one is made once the import is accepted.
+    void begin(const std::filesystem::path& file);
+    static bool isModel(const std::filesystem::path& file); // by its ending
     void newDialog();
     void openDialog();
     void openRecent();

@@ -2702,7 +2702,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Elevation</source>
-   <translation>Höhe über dem Meer</translation>
+   <translation>Meereshöhe</translation>
   </message>
   <message>
    <source>Emission</source>

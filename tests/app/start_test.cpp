@@ -73,6 +73,15 @@ TEST(Start, ABuildingFileBecomesAProjectThatShowsIt) {
     EXPECT_FALSE(session().document.history().canUndo()) << "the project begins with it";
 }
 
+TEST(Start, AModelThatTheProgramIsStartedWithIsAskedFor) {
+    started();
+    window().files().begin(kHouse);
+    acceptImport();
+    ASSERT_TRUE(waitFor([] { return !session().jobs.busy() && imported() != nullptr; }, 60000));
+    ASSERT_TRUE(waitFor([] { return page() == nullptr; }));
+    expectFramed(*imported());
+}
+
 TEST(Start, TheFirstBuildingIsTakenInByTheShotInOneStep) {
     session().files.create(newProject({200, 200}, 0.5f, "Empty"));
     settle();
