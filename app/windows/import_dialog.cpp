@@ -155,7 +155,7 @@ void ImportDialog::addBuildingAnswers(QFormLayout* form, bool around) {
         connect(furniture_, &QCheckBox::toggled, this, &ImportDialog::refit);
     }
     if (const auto& b = read_->building; b && (b->place || b->north != 0)) {
-        const QString north = tr("north %1° clockwise").arg(b->north, 0, 'f', 1);
+        const QString north = tr("north %1° clockwise").arg(decimalText(b->north, 1));
         const QString where =
             b->place ? QString::fromStdString(formatLocation({b->place->latitude, b->place->longitude})) + ", " + north
                      : north;
