@@ -3,6 +3,7 @@
 #include <QDialogButtonBox>
 #include <QHeaderView>
 #include <QLabel>
+#include <QPointer>
 #include <QPushButton>
 #include <QTimer>
 #include <QTreeWidget>
@@ -169,7 +170,11 @@ void HealthWindow::showAmount(Fault fault) {
     amount_ = new ValueRow({"cureAmount", cureAmountText(fault)}, range, tr("How much the repair does"), this);
     amount_->setValue(*range.normal);
     amountPlace_->addWidget(amount_);
-    connect(amount_, &ValueRow::changed, this, [this] {
+    // Not at each step of a drag: a large model takes a while.
+    connect(amount_, &ValueRow::changed, this, [this](double, bool dragging) {
+        if (!dragging && preview_->isChecked()) showInPicture();
+    });
+    connect(amount_, &ValueRow::settled, this, [this] {
         if (preview_->isChecked()) showInPicture();
     });
 }
@@ -191,7 +196,9 @@ void HealthWindow::showInPicture() {
     const Finding* f = finding();
     if (f && preview_->isChecked()) {
         session_.view.setHighlight({});
-        return previewStep(session_, building_, step());
+        return previewStep(session_, building_, step(), [self = QPointer<HealthWindow>(this)] {
+            return self && self->isVisible() && self->preview_->isChecked();
+        });
     }
     session_.view.setPreview(nullptr);
     std::vector<V3f> corners;      // of triangles, in the world

@@ -92,10 +92,11 @@ void takeSteps(Session& session, const QString& name, const std::vector<ModelSte
     });
 }
 
-void previewStep(Session& session, Id building, const ModelStep& step) {
+void previewStep(Session& session, Id building, const ModelStep& step, std::function<bool()> wanted) {
     workOut(
         session, tr("Preview"), building, [step](const Building& now) { return withStep(now, step); },
-        [&session, building](const Building& now) {
+        [&session, building, wanted = std::move(wanted)](const Building& now) {
+            if (!wanted()) return;
             auto item = std::make_shared<Item>(*session.document.item(building));
             item->body = now;
             session.view.setPreview(std::move(item));

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <filesystem>
+#include <functional>
 
 #include "app/work/session.h"
 #include "core/model/steps.h"
@@ -17,8 +18,8 @@ QString partName(const Building& building, int part); // as people read it
 // Takes the step for the building that is selected; says so when that can't be.
 void takeStep(Session& session, const QString& name, const ModelStep& step);
 void takeSteps(Session& session, const QString& name, const std::vector<ModelStep>& steps);
-// Shows in the panes what the step would make of a building.
-void previewStep(Session& session, Id building, const ModelStep& step);
+// Shows in the panes what the step would make of a building, when it is still wanted once that is worked out.
+void previewStep(Session& session, Id building, const ModelStep& step, std::function<bool()> wanted);
 // Adds a material of its own for the parts that are selected, and works on that one.
 void ownMaterial(Session& session);
 void dropStep(Session& session, size_t index); // of the building that is selected; the later ones stay

@@ -61,22 +61,16 @@ template <class T> T& child(QWidget& w, const char* name) {
 // A model with planted faults on the site: a wall inside out, loose points, a sheet.
 const Building* faulty() {
     freshSite(false);
-    auto model = std::make_shared<Model>();
-    model->name = "Faulty";
-    model->materials = {Surface{.name = "render"}};
+    Model model;
+    model.name = "Faulty";
+    model.materials = {Surface{.name = "render"}};
     Mesh wall = box({-3, -2, 0}, {3, 2, 2.5f});
     for (V3i& t : wall.triangles) std::swap(t.y, t.z);
-    model->parts.push_back(partOf("Wall", 0, wall));
+    model.parts.push_back(partOf("Wall", 0, wall));
     Mesh roof = box({-3.5f, -2.5f, 2.55f}, {3.5f, 2.5f, 2.75f});
     roof.positions.push_back({1, 1, 1});
-    model->parts.push_back(partOf("Roof", 0, roof));
-    tidy(*model);
-    Building b;
-    b.model = model;
-    b.surfaces = model->materials;
-    Id id;
-    session().document.edit("Import", added(session().document.project(), "Faulty", b, &id));
-    session().selection.set(id);
+    model.parts.push_back(partOf("Roof", 0, roof));
+    const Id id = addBuilding(std::move(model));
     settle();
     return bodyOf<Building>(session().document.item(id));
 }

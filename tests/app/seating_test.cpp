@@ -240,9 +240,9 @@ TEST(Settling, AMaterialIsPickedUpFromThePicture) {
 TEST(Settling, AStepOfALargeModelIsTakenAside) {
     freshSite(false);
     // A sheet of 120 000 triangles, and a box.
-    auto model = std::make_shared<Model>();
-    model->name = "Large";
-    model->materials = {Surface{.name = "plain"}};
+    Model model;
+    model.name = "Large";
+    model.materials = {Surface{.name = "plain"}};
     Mesh sheet;
     constexpr int kSide = 245;
     for (int y = 0; y <= kSide; ++y)
@@ -254,14 +254,8 @@ TEST(Settling, AStepOfALargeModelIsTakenAside) {
             sheet.triangles.push_back({a, a + 1, a + kSide + 2});
             sheet.triangles.push_back({a, a + kSide + 2, a + kSide + 1});
         }
-    model->parts = {partOf("Sheet", 0, sheet), partOf("Box", 0, box({2, 2, 0}, {8, 8, 2.5f}))};
-    tidy(*model);
-    Building b;
-    b.model = model;
-    b.surfaces = model->materials;
-    Id id;
-    session().document.edit("Import", added(session().document.project(), "Large", b, &id));
-    session().selection.set(id);
+    model.parts = {partOf("Sheet", 0, sheet), partOf("Box", 0, box({2, 2, 0}, {8, 8, 2.5f}))};
+    const Id id = addBuilding(std::move(model));
     const auto now = [&] { return bodyOf<Building>(session().document.item(id)); };
     takeStep(session(), "Delete", RemoveStep{{"Box"}});
     EXPECT_EQ(now()->model->parts.size(), 2u) << "the window does not wait";

@@ -234,6 +234,17 @@ void whenMenuOpens(const std::function<void(QMenu&)>& act) {
     timer->start(20);
 }
 
+Id addBuilding(Model model) {
+    tidy(model);
+    Building b;
+    b.model = std::make_shared<const Model>(std::move(model));
+    b.surfaces = b.model->materials;
+    Id id;
+    session().document.edit("Import", added(session().document.project(), b.model->name, b, &id));
+    session().selection.set(id);
+    return id;
+}
+
 void acceptImport(const char* button) {
     QPushButton* b = nullptr;
     ASSERT_TRUE(waitFor(

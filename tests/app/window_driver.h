@@ -75,6 +75,8 @@ void acceptImport(const char* button = "importModel");
 void chooseFile(QDialog& dialog, const std::filesystem::path& file);
 
 std::string documentHash();
+// Tidied, as a building that is selected; one step.
+Id addBuilding(Model model);
 Session& session();
 const Building* house(); // of freshSite()
 const Item* last();      // the item that was added last
