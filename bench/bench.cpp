@@ -125,7 +125,7 @@ int main(int argc, char** argv) {
         double building = 0;
         out["dab_to_coarse_picture_ms"] = medianMilliseconds(7, [&] {
             building = milliseconds([&] {
-                p = withGround(p, dab(*p.ground, s->natural, {BrushKind::Raise, 10, 0.1f, 0.6f}, {0, 0}));
+                p = dabbed(p, s->land.natural, {BrushKind::Raise, 10, 0.1f, 0.6f}, {0, 0});
                 s = build(p, library, s, BuildMode::Moving);
                 sc = b.update(s);
             });

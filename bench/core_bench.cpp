@@ -4,7 +4,6 @@
 #include "core/base/noise.h"
 #include "core/finish/finish.h"
 #include "core/ground/cover.h"
-#include "core/ground/ground.h"
 #include "core/light/daylight.h"
 #include "core/planting/drift.h"
 
@@ -38,10 +37,9 @@ static void environmentOfAnHour(benchmark::State& state) {
 BENCHMARK(environmentOfAnHour)->Unit(benchmark::kMillisecond);
 
 static void meadowCover(benchmark::State& state) {
-    const Ground g = Ground::make({100, 100}, 0.5f);
+    const GroundGrid grid = GroundGrid::make({100, 100}, 0.5f);
     float x = 0;
-    for (auto _ : state)
-        benchmark::DoNotOptimize(coverSurface({}, g.grid, g.gravel, {x += 0.01f, 3}, {0, 0, 1}, 0.01f).albedo);
+    for (auto _ : state) benchmark::DoNotOptimize(coverSurface({}, grid, {x += 0.01f, 3}, {0, 0, 1}, 0.01f).albedo);
 }
 BENCHMARK(meadowCover);
 

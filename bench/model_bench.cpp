@@ -97,7 +97,7 @@ nlohmann::json dragged(const Project& project, const std::shared_ptr<const Plant
     nlohmann::json out;
     out["plants"] = before;
     out["event_to_picture_ms"] = median([&] {
-        const Project now = moved(project, {house}, {.by = {by += 0.3f, 0, 0}}, &site->natural);
+        const Project now = moved(project, {house}, {.by = {by += 0.3f, 0, 0}}, &site->land.natural);
         site = build(now, library, site, BuildMode::Moving);
         scene = builder.update(site);
         quickPicture(coarse, *scene, light, shot.camera, nullptr, true);
@@ -145,7 +145,7 @@ int main(int argc, char** argv) {
     const auto site = build(openProject(argv[1]), library);
     // An outline of 40 m at 5 cm.
     const Polygon outline{{-6, -4}, {6, -4}, {6, 4}, {-6, 4}};
-    out["contact_ms"] = median([&] { (void)contactOf({outline}, 1.7f, site->field); });
+    out["contact_ms"] = median([&] { (void)contactOf({outline}, 1.7f, site->land.field); });
     KnownModels known;
     const auto start = std::chrono::steady_clock::now();
     out["demo_snags"] = snagsOf(*site, known).size();

@@ -47,10 +47,10 @@ Model box(const std::string& name, const V3f& size, const Rgb& colour) {
 // A third each of houses, of props and of groups of three trees, in rows.
 Project largeSite() {
     Project p = newProject({600, 600}, 1, "Large site");
-    p = withGround(p, Ground::make({600, 600}, 1, {3, 4, 90, 0.4f, {0, 0.01f}}));
+    p = withTerrain(p, [](Terrain& t) { t.relief = {3, 4, 90, 0.4f, {0, 0.01f}}; });
     const auto house = std::make_shared<const Model>(box("House", {6, 5, 4}, Rgb(0.6f, 0.55f, 0.5f))),
                bin = std::make_shared<const Model>(box("Bin", {0.7f, 0.6f, 1.1f}, Rgb(0.2f, 0.3f, 0.25f)));
-    const HeightField land = buildNatural(*p.ground);
+    const HeightField land = naturalOf(p);
     std::vector<Item> items;
     Random random(7);
     const int across = 55;

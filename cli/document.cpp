@@ -95,9 +95,9 @@ void info(const std::string& file) {
     const auto site = build(project, plantLibrary(), nullptr, BuildMode::Rest, &warnings);
     json items = json::array();
     int64_t triangles = 0;
-    const V2f z = site->field.range();
-    Box3f box({site->field.grid.box().min.x, site->field.grid.box().min.y, z.x},
-              {site->field.grid.box().max.x, site->field.grid.box().max.y, z.y});
+    const V2f z = site->land.field.range();
+    Box3f box({site->land.field.grid.box().min.x, site->land.field.grid.box().min.y, z.x},
+              {site->land.field.grid.box().max.x, site->land.field.grid.box().max.y, z.y});
     for (const auto& item : project.items) {
         int64_t count = 1;
         if (const auto* b = std::get_if<Building>(&item->body)) {
@@ -160,7 +160,7 @@ void import(const ImportOptions& o) {
     const V2f at = parsePair(o.at, "--at");
     b.yaw = radians(static_cast<float>(o.yaw));
     b.position = {at.x, at.y, 0};
-    const HeightField natural = buildNatural(*project.ground);
+    const HeightField natural = naturalOf(project);
     b.position.z = seatHeight(b, natural);
     Id id;
     Project out = added(project, b.model->name, b, &id);
@@ -184,10 +184,10 @@ void ground(const GroundOptions& o) {
     const Project project = openProject(o.project);
     if (!o.imported.empty()) {
         const HeightRaster r = importHeights(o.imported, static_cast<float>(o.pngHeight));
-        Surveyed s = surveyed(*project.ground, r, o.resample ? Fit::TrueSize : Fit::Exact, o.imported);
-        const Project out = withLand(project, std::move(s.ground));
+        const Surveyed s = surveyed(project.ground->grid, r, o.resample ? Fit::TrueSize : Fit::Exact, o.imported);
+        const Project out = lifted(project, withTerrain(project, [&](Terrain& t) { t.survey = s.heights; }));
         saveFree(out, o.out.empty() ? o.project : o.out);
-        const V2f z = buildNatural(*out.ground).range();
+        const V2f z = naturalOf(out).range();
         report({{"width", r.width},
                 {"height", r.height},
                 {"cell_m", out.ground->grid.cell},
@@ -197,7 +197,7 @@ void ground(const GroundOptions& o) {
         return;
     }
     const auto site = build(project, plantLibrary());
-    const HeightField& field = site->field;
+    const HeightField& field = site->land.field;
     if (!o.profile.empty()) {
         float x0 = 0, y0 = 0, x1 = 0, y1 = 0;
         if (std::sscanf(o.profile.c_str(), "%f,%f,%f,%f", &x0, &y0, &x1, &y1) != 4)

@@ -82,10 +82,10 @@ Project demo(const std::filesystem::path& assets) {
     p = withSite(p, site);
 
     // A bank that falls to the south with a hollow for the pond.
-    Ground g = Ground::make({400, 400}, 0.5f, {11, 5.5f, 95, 0.36f, {0.008f, 0.052f}});
+    p = added(p, "Terrain", Terrain{{11, 5.5f, 95, 0.36f, {0.008f, 0.052f}}, {}});
     const V2f pond(17, -34);
     const auto lower = [&](const V2f& at, float radius, float depth) {
-        g = dab(g, buildNatural(g), {BrushKind::Lower, radius, depth, 0.85f}, at);
+        p = dabbed(p, {p.ground->grid, {}}, {BrushKind::Lower, radius, depth, 0.85f}, at);
     };
     lower(pond, 21, 1.3f);
     lower(pond + V2f(7, 2), 15, 1.0f);
@@ -100,11 +100,13 @@ Project demo(const std::filesystem::path& assets) {
                                   {8.1f, 2.6f},
                                   {7.6f, 4.8f}});
     const Polygon lane = rounded({{-205, -131}, {-120, -127}, {-40, -126}, {40, -130}, {120, -127}, {205, -132}});
-    g = paintPath(g, lane, 4.2f, 0.6f);
-    g = paintPath(g, path, 1.9f, 0.35f);
-    g = dab(g, buildNatural(g), {BrushKind::Gravel, 3.2f, 0.9f, 0.4f}, {8.0f, 3.8f});
-    p = withGround(p, g);
-    const HeightField natural = buildNatural(g);
+    const GroundGrid& grid = p.ground->grid;
+    Cover gravel;
+    gravel.painted = paintedAlong(grid, gravel.painted, lane, 4.2f, 0.6f);
+    gravel.painted = paintedAlong(grid, gravel.painted, path, 1.9f, 0.35f);
+    gravel.painted = painted(grid, gravel.painted, {BrushKind::Gravel, 3.2f, 0.9f, 0.4f}, {8.0f, 3.8f});
+    p = added(p, "Gravel", gravel);
+    const HeightField natural = naturalOf(p);
 
     // The building, seated on its pad.
     Building house;
@@ -121,7 +123,7 @@ Project demo(const std::filesystem::path& assets) {
     p = added(p, "Building pad", BuildingPad{houseId, 0.25f, 1.3f, 4.5f, 0.6f});
 
     const auto plants = PlantLibrary::load(assets / "species");
-    const HeightField field = build(p, plants)->field;
+    const HeightField field = build(p, plants)->land.field;
     const auto hiveModel = std::make_shared<const Model>(importModel(assets / "demo/hive.glb"));
     for (int i = 0; i < 5; ++i) {
         Building hive;

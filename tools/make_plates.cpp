@@ -93,11 +93,9 @@ Plate foliage() {
 // A pond with reeds before a wall of panes and blocks of glass.
 Plate waterAndGlass() {
     Project p = newProject({120, 120}, 0.5f, "water and glass");
-    Ground g = *p.ground;
     for (const V2f& at : {V2f(0, -5), V2f(4, -6), V2f(-5, -6), V2f(-1, -9)})
-        g = dab(g, buildNatural(g), {BrushKind::Lower, 5.5f, 0.9f, 0.9f}, at);
-    p = withGround(p, g);
-    const HeightField field = buildNatural(g);
+        p = dabbed(p, {p.ground->grid, {}}, {BrushKind::Lower, 5.5f, 0.9f, 0.9f}, at);
+    const HeightField field = naturalOf(p);
     const float base = field.at({0, 4}) + 0.02f;
     Water water{{0, -5}, field.at({0, -5}) + 0.75f, 1.1f, 0.12f, Rgb(0.016f, 0.024f, 0.017f)};
     p = added(p, "Pond", water);
@@ -170,7 +168,7 @@ int main(int argc, char** argv) {
         shot.camera.aspect = 1.6f;
         const Environment light = environmentOf(plate.project, shot);
         if (std::string(plate.name) == "foliage") { // with the sun just out of the picture
-            shot.camera.position.z = site->field.at(xy(shot.camera.position)) + 1.5f;
+            shot.camera.position.z = site->land.field.at(xy(shot.camera.position)) + 1.5f;
             const V3f flat = V3f(light.toSun.x, light.toSun.y, 0).normalized();
             shot.camera =
                 aimed(shot.camera, shot.camera.position + flat * 10.0f + V3f(flat.y, -flat.x, 0) * 1.5f + V3f(0, 0, 1));

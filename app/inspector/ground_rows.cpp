@@ -9,10 +9,9 @@ namespace thallos {
 
 void reliefRows(Rows& rows) {
     Session& session = rows.session();
-    rows.heading(tr("Ground"), {});
     rows.note([&session] {
         const Ground& g = *session.document.project().ground;
-        const V2f range = session.document.built() ? session.document.built()->field.range() : V2f(0);
+        const V2f range = session.document.built() ? session.document.built()->land.field.range() : V2f(0);
         return tr("Site %1 · grid %2 · heights %3 to %4")
             .arg(extentText(g.grid.size().x, g.grid.size().y, 0), lengthText(g.grid.cell), lengthText(range.x, 1),
                  lengthText(range.y, 1));
@@ -21,11 +20,14 @@ void reliefRows(Rows& rows) {
                       const std::function<double(const Relief&)>& get,
                       const std::function<void(Relief&, double)>& set) {
         rows.value(
-            label, range, tip, [&session, get] { return get(session.document.project().ground->relief); },
+            label, range, tip,
+            [&session, get] {
+                const Terrain* t = terrainOf(session.document.project());
+                return get(t ? t->relief : Relief());
+            },
             [&session, set, label](double v, bool dragging) {
-                Ground g = *session.document.project().ground;
-                set(g.relief, v);
-                session.document.edit(label.text, withGround(session.document.project(), std::move(g)),
+                session.document.edit(label.text,
+                                      withTerrain(session.document.project(), [&](Terrain& t) { set(t.relief, v); }),
                                       "relief " + label.id, dragging ? BuildMode::Moving : BuildMode::Rest);
             });
     };

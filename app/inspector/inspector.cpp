@@ -56,7 +56,8 @@ QString Inspector::shape() const {
     if (item)
         s += " " +
              withItemKind(*item, [&](const auto& kind, const auto& body) { return kind.rowsState(body, session_); });
-    if (Brush* b = tools_.brushOf(tool_)) s += QString(" brush %1").arg(static_cast<int>(b->kind));
+    if (Brush* b = tools_.brushOf(tool_))
+        s += QString(" brush %1 %2").arg(static_cast<int>(b->kind)).arg(b->limit.has_value());
     return s + QString(" %1").arg(reinterpret_cast<quintptr>(tool_));
 }
 
@@ -114,9 +115,10 @@ void Inspector::fillForItems() {
         withItemKind(*item, [&](const auto& kind, const auto& body) { kind.rows(body, *item, *rows_); });
         rows_->onlyForAll(false);
         if (locked(*item)) rows_->disableFrom(first);
-    } else if (verb == Verb::Shape)
+    } else if (verb == Verb::Shape) {
+        rows_->heading(tr("Ground"), {});
         reliefRows(*rows_);
-    else if (verb == Verb::Seat) {
+    } else if (verb == Verb::Seat) {
         siteRows(*rows_);
         rows_->note([&session = session_] {
             return tr("Nothing selected. Click a building in a pane or in the list, or import one (%1): glTF, OBJ, FBX "
@@ -179,23 +181,78 @@ void Inspector::speciesRows(bool alone) {
 }
 
 void Inspector::brushRows(Brush& brush) {
-    const QString names[] = {tr("Raise"), tr("Lower"), tr("Smooth"), tr("Gravel"), tr("Meadow soil")};
-    rows_->heading(names[static_cast<int>(brush.kind)], tr("brush"));
+    const QString names[] = {tr("Raise"), tr("Lower"),   tr("Level"),   tr("Smooth"),  tr("Roughen"), tr("Slump"),
+                             tr("Ruts"),  tr("Restore"), tr("Protect"), tr("Release"), tr("Paint"),   tr("Wipe off")};
     Brush* b = &brush;
+    rows_->heading(names[static_cast<int>(b->kind)], tr("brush"));
+    std::vector<BrushKind> kinds;
+    QStringList choices;
+    for (int k = 0; k < static_cast<int>(std::size(names)); ++k)
+        if (const auto kind = static_cast<BrushKind>(k); paints(kind) == paints(b->kind)) {
+            kinds.push_back(kind);
+            choices << names[k];
+        }
+    BrushKind* chosen = paints(b->kind) ? &tools_.brushes.painting : &tools_.brushes.sculpting;
+    rows_->choice(
+        {"brushKind", tr("Brush")}, choices, tr("What the brush does to the ground"),
+        [chosen, kinds] { return static_cast<int>(std::find(kinds.begin(), kinds.end(), *chosen) - kinds.begin()); },
+        [this, chosen, kinds](int k) {
+            *chosen = kinds[static_cast<size_t>(k)];
+            Q_EMIT session_.toolSettingsChanged();
+        });
     auto local = [this](const Label& label, const ValueRange& range, const QString& tip, float* value) {
         rows_->value(
             label, range, tip, [value] { return *value; }, [value](double v, bool) { *value = static_cast<float>(v); });
     };
+    if (b->kind == BrushKind::Rut) {
+        local({"rutDepth", tr("Depth per dab")}, ValueRange::length(0.005, 0.2, 0.03, true, 3),
+              tr("How deep the wheels press at each passage"), &b->strength);
+        local({"rutGauge", tr("Gauge")}, ValueRange::length(0.6, 2.4, 1.5),
+              tr("From the middle of one rut to that of the other"), &b->gauge);
+        local({"radius", tr("Width")}, ValueRange::length(0.2, 1.2, 0.35), tr("Width of a rut"), &b->radius);
+        return;
+    }
     local({"radius", tr("Radius")}, ValueRange::length(0.2, 100, 6, true), tr("Reach of the brush ([ and ])"),
           &b->radius);
-    if (b->kind == BrushKind::Raise || b->kind == BrushKind::Lower)
+    if (b->kind == BrushKind::Raise || b->kind == BrushKind::Lower || b->kind == BrushKind::Roughen)
         local({"dabHeight", tr("Height per dab")}, ValueRange::length(0.005, 2, 0.12, true, 3),
               tr("Height that one dab adds or removes"), &b->strength);
-    else
+    else if (b->kind != BrushKind::Slump)
         local({"strength", tr("Strength")}, ValueRange::percent(0.02, 1, 0.5),
               tr("Share of the full effect that each dab has"), &b->strength);
     local({"falloff", tr("Falloff")}, ValueRange::percent(0, 1, 0.6),
           tr("How far the effect fades out towards the ring"), &b->falloff);
+    if (b->kind == BrushKind::Level)
+        local({"brushLevel", tr("Level")}, ValueRange::length(-50, 50, std::nullopt).typed(-10000, 10000),
+              tr("Height that the ground is brought to; Shift+click on the ground picks one"), &b->level);
+    if (b->kind == BrushKind::Slump) {
+        rows_->value(
+            {"reposeSlope", tr("Stands at 1 :")}, {0.5, 10, true, Dimension::Ratio, "", 1, 1.4},
+            tr("Run for 1 of rise at which the soil stands: dry sand 1.5, moist loam 1"),
+            [b] { return 1 / static_cast<double>(b->repose); },
+            [b](double v, bool) { b->repose = static_cast<float>(1 / v); });
+        rows_->value(
+            {"slumpPasses", tr("Passes")}, {1, 60, false, Dimension::Plain, "", 0, 10},
+            tr("How long it slides at each dab"), [b] { return b->passes; },
+            [b](double v, bool) { b->passes = static_cast<int>(std::lround(v)); });
+    }
+    if (b->kind != BrushKind::Raise && b->kind != BrushKind::Lower) return;
+    rows_->choice(
+        {"brushLimited", tr("Limit")}, {tr("None"), tr("To a level")},
+        tr("Raise the ground only up to a level, or lower it only down to one"), [b] { return b->limit ? 1 : 0; },
+        [this, b](int k) {
+            const auto& site = session_.document.built();
+            const float z = site ? site->land.field.at(V2f(0)) : 0;
+            b->limit = k == 1 ? std::optional(z + (b->kind == BrushKind::Raise ? 1.0f : -1.0f)) : std::nullopt;
+            Q_EMIT session_.toolSettingsChanged();
+        });
+    if (b->limit)
+        rows_->value(
+            {"brushLimit", tr("Level")},
+            ValueRange::length(static_cast<double>(*b->limit) - 5, static_cast<double>(*b->limit) + 5, std::nullopt)
+                .typed(-10000, 10000),
+            tr("Level up to which, or down to which, it changes the ground"), [b] { return b->limit.value_or(0); },
+            [b](double v, bool) { b->limit = static_cast<float>(v); });
 }
 
 } // namespace thallos

@@ -18,7 +18,7 @@ const Building* buildingOf(const Session& session) {
 Contact contactNow(const Session& session) {
     const Building* b = buildingOf(session);
     const auto built = session.document.built();
-    return b && built ? contactOf(outlinesOf(*b), footHeight(*b), built->field) : Contact();
+    return b && built ? contactOf(outlinesOf(*b), footHeight(*b), built->land.field) : Contact();
 }
 
 QString contactText(const Contact& c) {
@@ -42,12 +42,13 @@ QString earthText(const Session& session) {
     const auto built = session.document.built();
     if (!b || !built) return {};
     Box2f box;
-    for (const Pad& pad : built->pads)
-        for (const Polygon& o : outlinesOf(*b))
-            if (std::find(pad.outlines.begin(), pad.outlines.end(), o) != pad.outlines.end())
-                box.extendBy(reach(pad, built->natural.range()));
+    for (const LandStep& step : built->land.steps)
+        if (const auto* pad = std::get_if<Pad>(&step.shape))
+            for (const Polygon& o : outlinesOf(*b))
+                if (std::find(pad->outlines.begin(), pad->outlines.end(), o) != pad->outlines.end())
+                    box.extendBy(reach(*pad, built->land.natural.range()));
     if (box.isEmpty()) return tr("No pad: the ground is as it was.");
-    const Earthwork e = earthworkOf(built->natural, built->field, box);
+    const Earthwork e = earthworkOf(built->land.natural, built->land.field, box);
     return tr("Cut %1 m³ · fill %2 m³ · balance %3 m³")
         .arg(decimalText(e.cut, 1), decimalText(e.fill, 1), decimalText(e.balance(), 1));
 }
@@ -68,7 +69,7 @@ void seatingRows(Rows& rows) {
                     if (!built) return;
                     session.document.editItem(tr("Best fit"), session.selection.last(), [&](Item& i) {
                         auto& b = std::get<Building>(i.body);
-                        b.position.z = bestBase(outlinesOf(b), built->natural, b.position.z);
+                        b.position.z = bestBase(outlinesOf(b), built->land.natural, b.position.z);
                     });
                 });
     rows.button({"addPlinth", tr("Add plinth")},
@@ -76,7 +77,7 @@ void seatingRows(Rows& rows) {
                     const auto built = session.document.built();
                     const Building* b = buildingOf(session);
                     if (!b || !built) return;
-                    const Contact c = contactOf(outlinesOf(*b), b->position.z, built->field);
+                    const Contact c = contactOf(outlinesOf(*b), b->position.z, built->land.field);
                     takeStep(session, tr("Add plinth"), PlinthStep{{}, (std::max(c.highest, 0.0f) + 0.3f) / b->scale});
                 });
 }

@@ -155,11 +155,12 @@ void frameRows(Rows& rows) {
     camera(
         {"eyeHeight", tr("Eye height")}, ValueRange::length(0.1, 120, 1.6, true), tr("Camera height above the ground"),
         [&session](const Camera& c) {
-            return session.document.built() ? c.position.z - session.document.built()->field.at(xy(c.position)) : 1.6;
+            return session.document.built() ? c.position.z - session.document.built()->land.field.at(xy(c.position))
+                                            : 1.6;
         },
         [&session](Camera& c, double v) {
             if (session.document.built())
-                c.position.z = session.document.built()->field.at(xy(c.position)) + static_cast<float>(v);
+                c.position.z = session.document.built()->land.field.at(xy(c.position)) + static_cast<float>(v);
         });
     camera(
         {"bearing", tr("Bearing")}, {0, 360, false, Dimension::Angle, "°", 1, 0},

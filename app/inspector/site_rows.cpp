@@ -45,7 +45,7 @@ void sizeRows(Rows& rows) {
     Session& session = rows.session();
     const auto resize = [&session](const QString& name, const V2f& size, float cell) {
         const Project& project = session.document.project();
-        session.document.edit(name, withGround(project, resized(*project.ground, size, cell)));
+        session.document.edit(name, resized(project, size, cell));
     };
     const auto grid = [&session]() -> const GroundGrid& { return session.document.project().ground->grid; };
     lengthRow(

@@ -310,7 +310,7 @@ void drawPlan(const Building& b, QPainter& painter, const PlanPane& pane) {
     const Session& session = pane.session();
     const auto built = session.document.built();
     if (!built || bodyOf<Building>(session.selection.item()) != &b || !session.selection.parts().empty()) return;
-    const Contact c = contactOf(outlinesOf(b), footHeight(b), built->field, 0.25f);
+    const Contact c = contactOf(outlinesOf(b), footHeight(b), built->land.field, 0.25f);
     for (size_t i = 1; i < c.samples.size(); ++i) {
         const ContactSample &from = c.samples[i - 1], &to = c.samples[i];
         if ((to.at - from.at).length() > 0.5f) continue; // from one outline to the next

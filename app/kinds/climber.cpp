@@ -52,7 +52,7 @@ void rows(const Climber& c, const Item& item, Rows& rows) {
 std::vector<QPolygonF> outline(const Climber& c, const Item&, const Pane& pane) {
     std::vector<QPolygonF> lines;
     const Document& document = pane.session().document;
-    if (const auto built = document.built()) pane.addSeen(outlineOf(document.project(), built->field, c), lines);
+    if (const auto built = document.built()) pane.addSeen(outlineOf(document.project(), built->land.field, c), lines);
     return lines;
 }
 

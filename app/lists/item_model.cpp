@@ -22,6 +22,7 @@ ItemModel::ItemModel(Session& session, QObject* parent) : QAbstractItemModel(par
         if (!tops_.empty()) Q_EMIT dataChanged(index(0, 0), index(static_cast<int>(tops_.size()) - 1, kColumns - 1));
     };
     connect(&session_.document, &Document::builtChanged, this, refresh); // counts of plants
+    connect(&session_.earth, &EarthWatch::changed, this, refresh);
     connect(&session_.view, &View::visibilityChanged, this, refresh);
     connect(&session_.view, &View::shotChanged, this, refresh);
     follow();
@@ -313,8 +314,18 @@ bool ItemModel::canDropMimeData(const QMimeData* data, Qt::DropAction, int, int,
     return data->hasFormat(kItemsMime);
 }
 
-bool ItemModel::dropMimeData(const QMimeData* data, Qt::DropAction, int, int, const QModelIndex& parent) {
+bool ItemModel::dropMimeData(const QMimeData* data, Qt::DropAction, int row, int, const QModelIndex& parent) {
     if (!data->hasFormat(kItemsMime)) return false;
+    // Between two rows: a step of the ground takes its place there in the order.
+    const Id moved = session_.selection.last();
+    if (row >= 0 && !parent.isValid() && order_ == Order::Made && session_.selection.all().size() == 1 &&
+        isStep(session_, moved)) {
+        Id before;
+        for (int r = row; r < rowCount({}) && !before; ++r)
+            if (const Item* other = item(index(r, 0)); other && isStep(session_, other->id)) before = other->id;
+        moveStepBefore(session_, moved, before);
+        return false;
+    }
     // On a group, or beside one that is in it.
     const Item* on = item(parent);
     const Id group = !on ? Id{} : bodyOf<Group>(on) && !session_.selection.holds(on->id) ? on->id : on->group;

@@ -63,7 +63,7 @@ void Pane::updateNow() {
 }
 
 float Pane::groundAt(const V2f& p) const {
-    return session_.document.built() ? session_.document.built()->field.at(p) : 0;
+    return session_.document.built() ? session_.document.built()->land.field.at(p) : 0;
 }
 
 void Pane::probe() {
@@ -222,7 +222,7 @@ void Pane::meet(const V3f& origin, const V3f& direction, const V3f& camera, Pane
         const Hit hit = trace(*scene, o, direction, camera, kFarAway, kMaskSolid | kMaskClear);
         if (!hit) break;
         if (isGround(hit)) {
-            if (scene->site->field.grid.box().intersects(xy(hit.position))) point.ground = hit.position;
+            if (scene->site->land.field.grid.box().intersects(xy(hit.position))) point.ground = hit.position;
             break;
         }
         o = hit.position + direction * 0.01f;

@@ -9,6 +9,7 @@
 
 #include "app/work/engine.h"
 #include "app/work/session.h"
+#include "core/ground/contour.h"
 
 namespace thallos {
 

@@ -29,7 +29,7 @@ PlanPane::PlanPane(Session& session, Engine& engine, QWidget* parent) : Pane(ses
             const V2f c = box.center();
             box = {c - V2f(48, 42), c + V2f(48, 30)};
         }
-        if (box.isEmpty()) box = session_.document.built()->field.grid.box();
+        if (box.isEmpty()) box = session_.document.built()->land.field.grid.box();
         frame({{box.min.x, box.min.y, 0}, {box.max.x, box.max.y, 0}});
     });
     connect(&session_.files, &Files::changed, this, [this] { framed_ = framed_ && session_.document.built(); });
@@ -96,6 +96,8 @@ void PlanPane::setPicture(const PlanPicture& picture) {
     const Theme& t = Theme::now();
     QImage image(in.width, in.height, QImage::Format_RGB32);
     const auto built = session_.document.built();
+    const auto scene = engine_.scene();
+    const Covers* covers = scene ? &scene->covers : nullptr;
     for (int y = 0; y < in.height; ++y) {
         auto* line = reinterpret_cast<QRgb*>(image.scanLine(y));
         for (int x = 0; x < in.width; ++x) {
@@ -112,7 +114,7 @@ void PlanPane::setPicture(const PlanPicture& picture) {
                                       (static_cast<float>(x) + 0.5f) / static_cast<float>(in.width)),
                                  lerp(picture.window.max.y, picture.window.min.y,
                                       (static_cast<float>(y) + 0.5f) / static_cast<float>(in.height)));
-                    if (coverAt(built->field.grid, built->project.ground->gravel, at) > 0.45f) c = t.gravel;
+                    if (covers && coverSeen(*covers, built->land.field.grid, at) >= 0) c = t.gravel;
                 }
                 light = 1 + 0.5f * (p.facing - 0.7f);
                 break;
@@ -145,10 +147,10 @@ PanePoint PlanPane::pick(const QPointF& at, Qt::KeyboardModifiers modifiers) con
     const V2f p = place(at);
     const auto scene = engine_.scene();
     point.origin = {p.x, p.y, scene ? scene->bounds.max.z + 10 : 1000};
-    if (!scene || !scene->site->field.grid.box().intersects(p)) return point;
+    if (!scene || !scene->site->land.field.grid.box().intersects(p)) return point;
     const V3f from(p.x, p.y, scene->bounds.max.z + 10);
     meet(from, {0, 0, -1}, from, point);
-    point.ground = V3f(p.x, p.y, scene->site->field.at(p));
+    point.ground = V3f(p.x, p.y, scene->site->land.field.at(p));
     // Figures are small from above: they are caught by their symbols, the nearest first.
     std::vector<std::pair<float, Id>> figures;
     for (const Item* item : itemsOf<Figure>(session_.document.project()))
@@ -207,18 +209,18 @@ void PlanPane::drawContours(QPainter& painter) {
     const auto built = session_.document.built();
     const Box2f w = inView();
     // A line about every 14 pixels on the site's mean slope.
-    const V2f range = built->field.range();
-    const float slope = std::max((range.y - range.x) / std::max(built->field.grid.size().x, 1.0f) * 2, 0.02f);
+    const V2f range = built->land.field.range();
+    const float slope = std::max((range.y - range.x) / std::max(built->land.field.grid.size().x, 1.0f) * 2, 0.02f);
     float interval = 0.05f;
     for (float step : {0.1f, 0.25f, 0.5f, 1.0f, 2.0f, 5.0f, 10.0f, 25.0f})
         if (interval / slope * static_cast<float>(scale_) < (compact_ ? 16 : 11)) interval = step;
-    const int step = std::max(1, static_cast<int>(2.5 / (scale_ * built->field.grid.cell)));
+    const int step = std::max(1, static_cast<int>(2.5 / (scale_ * built->land.field.grid.cell)));
     const bool covered = contours_.window.intersects(w.min) && contours_.window.intersects(w.max);
     if (contours_.site != built.get() || !covered || contours_.interval != interval || contours_.step != step) {
         // Wider where the view moves; while the site changes, the next lines are others anyway.
         const V2f margin = contours_.site == built.get() ? w.size() * 0.4f : V2f(0);
         const Box2f wide(w.min - margin, w.max + margin);
-        contours_ = {built.get(), wide, step, interval, contours(built->field, wide, interval, step)};
+        contours_ = {built.get(), wide, step, interval, contours(built->land.field, wide, interval, step)};
     }
     QList<QRectF> labels;
     for (const Contour& c : contours_.lines) {

@@ -44,6 +44,15 @@ void grouping(MainWindow& w) {
     commands.add({"items.rename", menu, tr("Rename"), tr("Edit the name in the list"), Qt::Key_F2,
                   [&w] { w.workspace().items().renameSelected(); },
                   [&w] { return ofThePicture(w.session().view.verb()) || w.session().selection.all().size() == 1; }});
+    const auto step = [&w] { return isStep(w.session(), w.session().selection.last()); };
+    commands.add({"items.earlier", menu, tr("Move up in the order"),
+                  tr("The ground takes this step before the one above it in the list"),
+                  QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Up),
+                  [&w] { moveStep(w.session(), w.session().selection.last(), -1); }, step});
+    commands.add({"items.later", menu, tr("Move down in the order"),
+                  tr("The ground takes this step after the one below it in the list"),
+                  QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Down),
+                  [&w] { moveStep(w.session(), w.session().selection.last(), 1); }, step});
     commands.add({"items.materials", menu, tr("Materials"), tr("Material library; drag onto parts of a building"),
                   QKeySequence(Qt::CTRL | Qt::Key_M), [&w] { w.library().showMaterials(); }});
     commands.add({"items.species", menu, tr("Species"), tr("Plant library: browse, edit, plant"),

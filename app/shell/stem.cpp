@@ -9,6 +9,7 @@
 #include <QToolTip>
 
 #include "app/widgets/theme.h"
+#include "core/project/kinds/kind.h"
 
 namespace thallos {
 
@@ -62,9 +63,12 @@ bool Stem::hasWork(int verb) const {
     case Verb::Seat:
         return !itemsOf<Building>(p).empty();
     case Verb::Shape: {
-        bool sculpted = p.ground->relief.height > 0 || !itemsOf<BuildingPad>(p).empty() || !itemsOf<Water>(p).empty();
-        for (const auto& t : p.ground->sculpt) sculpted = sculpted || t;
-        return sculpted;
+        const Terrain* terrain = terrainOf(p);
+        const bool started = terrain && (terrain->relief.height > 0 || !terrain->survey.empty());
+        return started || std::any_of(p.items.begin(), p.items.end(), [](const auto& item) {
+                   return rankOf(item->body) > LandRank::Start || std::holds_alternative<Water>(item->body) ||
+                          std::holds_alternative<Cover>(item->body);
+               });
     }
     case Verb::Plant:
         return !itemsOf<Drift>(p).empty() || !itemsOf<Specimens>(p).empty();

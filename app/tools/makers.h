@@ -22,7 +22,7 @@ std::unique_ptr<Tool> makeFigureTool(Session& session);
 std::unique_ptr<Tool> makeWalkwayTool(Session& session);
 std::unique_ptr<Tool> makePickTool(Session& session);
 
-std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, BrushKind kind);
+std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, const BrushKind& kind); // as it is chosen
 std::unique_ptr<Tool> makePadTool(Session& session);
 std::unique_ptr<Tool> makeWaterTool(Session& session);
 

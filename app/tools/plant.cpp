@@ -59,7 +59,7 @@ private:
         if (!climber() || !point.surface || (!bodyOf<Building>(on) && !bodyOf<Specimens>(on))) return false;
         const auto built = session_.document.built();
         try {
-            const Climber c = climberAt(session_.document.project(), built->field, *built->library, point.item,
+            const Climber c = climberAt(session_.document.project(), built->land.field, *built->library, point.item,
                                         point.specimen, *point.surface, point.direction, tools_.species.toStdString());
             Id id;
             session_.document.edit(tr("Plant climber"),

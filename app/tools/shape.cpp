@@ -7,38 +7,52 @@
 #include "app/panes/drawing.h"
 #include "app/widgets/theme.h"
 #include "app/words/numbers.h"
+#include "app/words/text.h"
 #include "app/work/edits.h"
 
 namespace thallos {
 
 namespace {
 
+// What a stroke is called in the history, by the brush.
+QString strokeName(BrushKind kind) {
+    const QString names[] = {tr("Raise"),   tr("Lower"),   tr("Level"),       tr("Smooth"),
+                             tr("Roughen"), tr("Slump"),   tr("Ruts"),        tr("Restore"),
+                             tr("Protect"), tr("Release"), tr("Paint cover"), tr("Wipe cover")};
+    return names[static_cast<int>(kind)];
+}
+
 class BrushTool : public Tool {
 public:
-    BrushTool(Session& s, Tools& tools, BrushKind kind) : session_(s), tools_(tools), kind_(kind) {}
+    BrushTool(Session& s, Tools& tools, const BrushKind& kind) : session_(s), tools_(tools), kind_(kind) {}
     bool press(Pane&, const PanePoint& point) override {
-        if (!point.ground || !session_.document.built()) return false;
-        last_ = xy(*point.ground);
+        const auto& site = session_.document.built();
+        if (!point.ground || !site) return false;
+        const V2f p = xy(*point.ground);
+        Brush& brush = tools_.brushes.of(kind_);
+        // With Shift the height there is picked, and nothing is changed.
+        if (kind_ == BrushKind::Level && (point.modifiers & Qt::ShiftModifier)) {
+            brush.level = site->land.field.at(p);
+            levelPicked_ = true;
+            Q_EMIT session_.toolSettingsChanged();
+            return true;
+        }
+        if (kind_ == BrushKind::Level && !levelPicked_) brush.level = site->land.field.at(p);
+        walk_.emplace(p, std::max(brush.radius * 0.25f, 0.1f));
         stroke_ = QString("stroke %1").arg(++strokes_);
-        from_.reset();
+        heights_.reset();
         at_ = point;
-        dabAt(last_, point);
+        dabsTo(p, point);
         return true;
     }
     void move(Pane&, const PanePoint& point) override {
         at_ = point;
-        if (!point.ground || stroke_.isEmpty()) return;
-        // Dabs at even steps along the stroke, however fast the pointer is.
-        const float step = std::max(tools_.brushes.of(kind_).radius * 0.25f, 0.1f);
-        V2f to = xy(*point.ground);
-        for (int n = 0; (to - last_).length() >= step && n < 64; ++n) {
-            last_ += (to - last_).normalized() * step;
-            dabAt(last_, point);
-        }
+        if (point.ground && !stroke_.isEmpty()) dabsTo(xy(*point.ground), point);
     }
     void release(Pane&, const PanePoint&) override {
         if (stroke_.isEmpty()) return;
         stroke_.clear();
+        walk_.reset();
         session_.document.endEdit();
     }
     bool busy() const override { return !stroke_.isEmpty(); }
@@ -69,66 +83,101 @@ public:
         p.setPen(QPen(Theme::now().ink, 1.2));
         p.drawLine(*middle - QPointF(5, 0), *middle + QPointF(5, 0));
         p.drawLine(*middle - QPointF(0, 5), *middle + QPointF(0, 5));
-        // Height now, and how far it was moved from where it started.
-        const auto& site = pane.session().document.built();
-        if (!site) return;
-        const float z = site->field.at(c), bare = HeightField{site->field.grid, site->bare, {}}.at(c);
-        const QPointF corner = *middle + QPointF(56, -50);
-        p.drawLine(*middle, corner + QPointF(0, 18));
-        const QString a = lengthText(z),
-                      d = (z >= bare ? tr("%1 above original ground") : tr("%1 below original ground"))
-                              .arg(lengthText(std::abs(z - bare)));
-        p.setBrush(Theme::now().field);
-        p.setPen(QPen(Theme::now().ink, 1));
-        p.drawRoundedRect(QRectF(corner, QSizeF(124, 36)), 3, 3);
-        p.setFont(typeface(Type::Medium));
-        p.drawText(QRectF(corner + QPointF(8, 2), QSizeF(112, 17)), Qt::AlignVCenter, a);
-        p.setFont(typeface(Type::Small));
-        p.drawText(QRectF(corner + QPointF(8, 17), QSizeF(112, 17)), Qt::AlignVCenter, d);
+        drawLeader(p, c, *middle, b);
     }
     QString hint() const override {
-        if (kind_ == BrushKind::Smooth) return tr("Drag to smooth · [ and ] change the radius");
-        if (kind_ == BrushKind::Gravel || kind_ == BrushKind::MeadowSoil)
-            return tr("Drag to paint · Ctrl paints the other cover · [ and ] change the radius");
-        return (kind_ == BrushKind::Raise ? tr("Drag to raise · Ctrl lowers · [ and ] change the radius")
-                                          : tr("Drag to lower · Ctrl raises · [ and ] change the radius"));
+        const QString radius = tr("[ and ] change the radius");
+        switch (kind_) {
+        case BrushKind::Raise:
+            return tr("Drag to raise · Ctrl lowers · %1").arg(radius);
+        case BrushKind::Lower:
+            return tr("Drag to lower · Ctrl raises · %1").arg(radius);
+        case BrushKind::Level:
+            return tr("Drag to level to %1 · Shift+click picks another height · %2")
+                .arg(levelPicked_ ? lengthText(static_cast<double>(tools_.brushes.of(kind_).level))
+                                  : tr("the height where you start"),
+                     radius);
+        case BrushKind::Smooth:
+            return tr("Drag to smooth · Ctrl roughens · %1").arg(radius);
+        case BrushKind::Roughen:
+            return tr("Drag to roughen · Ctrl smooths · %1").arg(radius);
+        case BrushKind::Slump:
+            return tr("Drag over banks: they slide until they stand · %1").arg(radius);
+        case BrushKind::Rut:
+            return tr("Drag along: two wheels leave their ruts");
+        case BrushKind::Restore:
+            return tr("Drag to take sculpting back · %1").arg(radius);
+        case BrushKind::Protect:
+        case BrushKind::Release:
+            return tr("Drag to keep the ground from brushes · Ctrl releases it · %1").arg(radius);
+        case BrushKind::Gravel:
+        case BrushKind::MeadowSoil:
+            break;
+        }
+        return tr("Drag to paint · Ctrl wipes it off · %1").arg(radius);
     }
 
 private:
+    // The height there, and how far it was moved from the ground before.
+    void drawLeader(QPainter& p, const V2f& c, const QPointF& middle, const Brush& b) const {
+        const auto& site = session_.document.built();
+        if (!site) return;
+        const float z = site->land.field.at(c), bare = site->land.bare.at(c);
+        QStringList lines{lengthText(static_cast<double>(z)),
+                          (z >= bare ? tr("%1 above original ground") : tr("%1 below original ground"))
+                              .arg(lengthText(static_cast<double>(std::abs(z - bare))))};
+        if (kind_ == BrushKind::Level && levelPicked_)
+            lines << tr("levels to %1").arg(lengthText(static_cast<double>(b.level)));
+        if (b.limit) lines << tr("limit %1").arg(lengthText(static_cast<double>(*b.limit)));
+        const QFontMetricsF metrics(typeface(Type::Small));
+        double wide = 124;
+        for (const QString& line : lines) wide = std::max(wide, metrics.horizontalAdvance(line) + 16);
+        const QPointF corner = middle + QPointF(56, -50);
+        p.setPen(QPen(Theme::now().ink, 1.2));
+        p.drawLine(middle, corner + QPointF(0, 18));
+        p.setBrush(Theme::now().field);
+        p.setPen(QPen(Theme::now().ink, 1));
+        p.drawRoundedRect(QRectF(corner, QSizeF(wide, 4 + 16 * static_cast<double>(lines.size()))), 3, 3);
+        for (qsizetype i = 0; i < lines.size(); ++i) {
+            p.setFont(typeface(i == 0 ? Type::Medium : Type::Small));
+            p.drawText(QRectF(corner + QPointF(8, 2 + 16 * static_cast<double>(i)), QSizeF(wide - 12, 16)),
+                       Qt::AlignVCenter, lines[i]);
+        }
+    }
     void widen(double steps) {
         Brush& b = tools_.brushes.of(kind_);
+        const float before = b.radius;
         b.radius = std::clamp(b.radius * static_cast<float>(std::pow(1.15, steps)), 0.2f, 200.0f);
+        // A wider brush moves as much more, so that it feels the same.
+        if (b.kind == BrushKind::Raise || b.kind == BrushKind::Lower || b.kind == BrushKind::Roughen)
+            b.strength = std::clamp(b.strength * b.radius / before, 0.005f, 2.0f);
         Q_EMIT session_.toolSettingsChanged(); // the inspector shows the new radius
     }
-    void dabAt(const V2f& where, const PanePoint& point) {
+    void dabsTo(const V2f& p, const PanePoint& point) {
         Brush b = tools_.brushes.of(kind_);
         b.strength *= point.pressure;
         if (point.modifiers & Qt::ControlModifier) b.kind = inverse(b.kind);
-        static const char* names[] = {"Raise", "Lower", "Smooth", "Paint gravel", "Paint meadow soil"};
-        // The site is built now and then; a smoothing dab must see those before it.
-        const auto& now = session_.document.project().ground;
-        if (!from_ || from_->grid != now->grid) {
-            heights_ = session_.document.built()->natural;
-            from_ = session_.document.built()->project.ground;
+        const auto& site = session_.document.built();
+        const Id chosen = session_.selection.last();
+        const Project& before = session_.document.project();
+        Project now = before;
+        for (const V2f& at : walk_->to(p)) {
+            // The site is built now and then; a dab that asks for heights must see the dabs before it.
+            if (asksHeights(b))
+                heights_ = landOf(now, heights_ ? &*heights_ : &site->land, layerFor(now, b.kind, chosen));
+            now = dabbed(now, heights_ ? heights_->field : site->land.field, b, at, chosen, dabs_++, walk_->along());
         }
-        if (b.kind == BrushKind::Smooth && from_ != now) {
-            heights_ = buildNatural(*now, session_.document.built()->bare, from_.get(), &heights_);
-            from_ = now;
-        }
-        Ground next = dab(*now, heights_, b, where, dabs_++);
-        session_.document.edit(tr(names[static_cast<int>(b.kind)]),
-                               withGround(session_.document.project(), std::move(next)), stroke_, BuildMode::Moving);
+        if (!(now == before)) session_.document.edit(strokeName(b.kind), now, stroke_, BuildMode::Moving);
     }
     Session& session_;
     Tools& tools_;
-    BrushKind kind_;
-    V2f last_{0};
-    QString stroke_;
+    const BrushKind& kind_; // as it is chosen
+    std::optional<StrokeWalk> walk_;
+    QString stroke_; // empty: none
     int strokes_ = 0;
     uint64_t dabs_ = 0;
-    // The ground without pads as the stroke has left it so far, and which ground that is of; null: no stroke.
-    HeightField heights_;
-    std::shared_ptr<const Ground> from_;
+    bool levelPicked_ = false;
+    std::optional<Land> heights_; // that the layer comes to as the stroke has left it; none: not asked for
 };
 
 class PadTool : public Tool {
@@ -163,7 +212,7 @@ public:
         Id id;
         Water w;
         w.spot = xy(*point.ground);
-        w.level = session_.document.built()->field.at(w.spot) + 0.6f;
+        w.level = session_.document.built()->land.field.at(w.spot) + 0.6f;
         session_.document.edit(tr("Add water"), added(session_.document.project(), tr("Water").toStdString(), w, &id));
         session_.selection.set(id);
         return true;
@@ -176,7 +225,7 @@ private:
 
 } // namespace
 
-std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, BrushKind kind) {
+std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, const BrushKind& kind) {
     return std::make_unique<BrushTool>(session, tools, kind);
 }
 std::unique_ptr<Tool> makePadTool(Session& session) {

@@ -8,22 +8,6 @@
 
 namespace thallos {
 
-Brush& BrushSettings::of(BrushKind kind) {
-    switch (kind) {
-    case BrushKind::Raise:
-        return raise;
-    case BrushKind::Lower:
-        return lower;
-    case BrushKind::Smooth:
-        return smooth;
-    case BrushKind::Gravel:
-        return gravel;
-    case BrushKind::MeadowSoil:
-        return soil;
-    }
-    return raise;
-}
-
 bool onGround(Session& session, const PanePoint& point) {
     const Item* on = session.document.item(point.item);
     if (bodyOf<Building>(on)) {
@@ -80,12 +64,6 @@ Tool* Tools::own(std::unique_ptr<Tool> tool) {
     return owned_.back().get();
 }
 
-Tool* Tools::brush(BrushKind kind) {
-    Tool* t = own(makeBrushTool(session_, *this, kind));
-    brushTools_.emplace_back(t, kind);
-    return t;
-}
-
 void Tools::seatLeaves() {
     add(Verb::Seat, {"move",
                      tr("Select"),
@@ -132,44 +110,25 @@ void Tools::dropToGround() {
 
 void Tools::shapeLeaves() {
     add(Verb::Shape,
-        {"pick", tr("Select"), "leaf-plant-pick", tr("Select pads and water in either pane"), "M", hand, {}});
-    add(Verb::Shape, {"raise",
-                      tr("Raise"),
+        {"pick", tr("Select"), "leaf-plant-pick", tr("Select what makes the ground in either pane"), "M", hand, {}});
+    sculpting_ = own(makeBrushTool(session_, *this, brushes.sculpting));
+    add(Verb::Shape, {"sculpt",
+                      tr("Sculpt"),
                       "leaf-shape-raise",
-                      tr("Fill: raise the ground under the brush"),
+                      tr("Raise, lower, level, smooth, roughen or slump the ground under a brush"),
                       "U",
-                      brush(BrushKind::Raise),
-                      {}});
-    add(Verb::Shape, {"lower",
-                      tr("Lower"),
-                      "leaf-shape-lower",
-                      tr("Cut: lower the ground under the brush"),
-                      "L",
-                      brush(BrushKind::Lower),
-                      {}});
-    add(Verb::Shape, {"smooth",
-                      tr("Smooth"),
-                      "leaf-shape-smooth",
-                      tr("Soften banks and bumps under the brush"),
-                      "O",
-                      brush(BrushKind::Smooth),
+                      sculpting_,
                       {}});
 }
 
 void Tools::coverLeaves() {
-    add(Verb::Shape, {"gravel",
-                      tr("Gravel"),
+    painting_ = own(makeBrushTool(session_, *this, brushes.painting));
+    add(Verb::Shape, {"cover",
+                      tr("Cover"),
                       "leaf-shape-gravel",
-                      tr("Paint gravel; plants keep off it"),
+                      tr("Paint a cover of the ground, or wipe it off; plants keep off it"),
                       "V",
-                      brush(BrushKind::Gravel),
-                      {}});
-    add(Verb::Shape, {"soil",
-                      tr("Soil"),
-                      "leaf-shape-soil",
-                      tr("Paint meadow soil back over gravel"),
-                      "N",
-                      brush(BrushKind::MeadowSoil),
+                      painting_,
                       {}});
 }
 
@@ -196,8 +155,8 @@ void Tools::setAction(const QString& id, std::function<void()> action) {
 }
 
 Brush* Tools::brushOf(const Tool* tool) {
-    for (const auto& [t, kind] : brushTools_)
-        if (t == tool) return &brushes.of(kind);
+    if (tool && tool == sculpting_) return &brushes.of(brushes.sculpting);
+    if (tool && tool == painting_) return &brushes.of(brushes.painting);
     return nullptr;
 }
 

@@ -12,12 +12,14 @@ namespace thallos {
 
 // Settings of the ground brushes; kept for each kind, not part of the document.
 struct BrushSettings {
-    Brush raise{BrushKind::Raise, 6, 0.12f, 0.7f};
-    Brush lower{BrushKind::Lower, 6, 0.12f, 0.7f};
-    Brush smooth{BrushKind::Smooth, 8, 0.35f, 0.6f};
-    Brush gravel{BrushKind::Gravel, 1.2f, 0.6f, 0.5f};
-    Brush soil{BrushKind::MeadowSoil, 1.2f, 0.6f, 0.5f};
-    Brush& of(BrushKind kind);
+    Brush brushes[12]{{BrushKind::Raise, 6, 0.12f, 0.7f},    {BrushKind::Lower, 6, 0.12f, 0.7f},
+                      {BrushKind::Level, 6, 0.5f, 0.5f},     {BrushKind::Smooth, 8, 0.35f, 0.6f},
+                      {BrushKind::Roughen, 8, 0.05f, 0.7f},  {BrushKind::Slump, 8, 1, 0.4f},
+                      {BrushKind::Rut, 0.35f, 0.03f, 1},     {BrushKind::Restore, 6, 0.4f, 0.6f},
+                      {BrushKind::Protect, 4, 1, 0.3f},      {BrushKind::Release, 4, 1, 0.3f},
+                      {BrushKind::Gravel, 1.2f, 0.6f, 0.5f}, {BrushKind::MeadowSoil, 1.2f, 0.6f, 0.5f}}; // in order
+    BrushKind sculpting = BrushKind::Raise, painting = BrushKind::Gravel; // that are chosen
+    Brush& of(BrushKind kind) { return brushes[static_cast<int>(kind)]; }
 };
 
 struct Leaf {
@@ -51,7 +53,6 @@ public:
     Brush* brushOf(const Tool* tool);
 
 private:
-    Tool* brush(BrushKind kind);
     void seatLeaves();
     void dropToGround();
     void shapeLeaves();
@@ -59,7 +60,7 @@ private:
     void frameLeaves();
     Session& session_;
     std::vector<std::unique_ptr<Tool>> owned_;
-    std::vector<std::pair<const Tool*, BrushKind>> brushTools_;
+    Tool *sculpting_ = nullptr, *painting_ = nullptr;
 };
 
 } // namespace thallos

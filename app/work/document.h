@@ -54,7 +54,7 @@ public:
     const std::shared_ptr<const BuiltSite>& built() const { return built_; }
     void setBuilt(std::shared_ptr<const BuiltSite> site);
     // Its ground without pads; null before the first build.
-    const HeightField* ground() const { return built_ ? &built_->natural : nullptr; }
+    const HeightField* ground() const { return built_ ? &built_->land.natural : nullptr; }
 
 signals:
     void replaced(); // by another project; changed() follows

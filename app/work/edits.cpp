@@ -6,6 +6,7 @@
 #include "app/words/text.h"
 #include "app/work/kind.h"
 #include "app/work/part_edits.h"
+#include "core/project/kinds/kind.h"
 #include "core/project/move.h"
 
 namespace thallos {
@@ -93,6 +94,35 @@ void duplicateShot(Session& session, Id shot) {
     next = reordered(next, id, static_cast<int>(at - all.begin()) + 2 - static_cast<int>(all.size()));
     session.document.edit(tr("Duplicate shot"), std::move(next));
     session.view.showShot(id);
+}
+
+namespace {
+
+std::vector<Id> stepsOf(const Project& project) {
+    std::vector<Id> out;
+    for (const auto& item : project.items)
+        if (rankOf(item->body) != LandRank::None) out.push_back(item->id);
+    return out;
+}
+
+} // namespace
+
+bool isStep(const Session& session, Id item) {
+    const Item* i = session.document.item(item);
+    return i && rankOf(i->body) != LandRank::None && stepsOf(session.document.project()).size() > 1;
+}
+
+void moveStep(Session& session, Id item, int by) {
+    if (isStep(session, item))
+        session.document.edit(tr("Reorder steps"), reordered(session.document.project(), item, by));
+}
+
+void moveStepBefore(Session& session, Id item, Id other) {
+    const std::vector<Id> all = stepsOf(session.document.project());
+    const auto from = std::find(all.begin(), all.end(), item), to = std::find(all.begin(), all.end(), other);
+    if (from == all.end()) return;
+    const auto by = static_cast<int>(to - from);
+    moveStep(session, item, by > 0 ? by - 1 : by);
 }
 
 void moveShot(Session& session, Id shot, int by) {

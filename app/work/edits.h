@@ -9,7 +9,12 @@ namespace thallos {
 bool refusesSelection(Session& session);
 void deleteSelected(Session& session); // and what cannot be without it
 void deleteShot(Session& session, Id shot);
-void duplicateShot(Session& session, Id shot);    // as it is saved
+void duplicateShot(Session& session, Id shot); // as it is saved
+// Whether the item is one of the steps that make the ground, and not the only one.
+bool isStep(const Session& session, Id item);
+void moveStep(Session& session, Id item, int by); // so many places on in the order of the steps
+// Before another step, or after all when that is none.
+void moveStepBefore(Session& session, Id item, Id other);
 void moveShot(Session& session, Id shot, int by); // so many places on in the strip
 void lockShot(Session& session, Id shot);         // or unlocks it: its camera, light and output stay
 enum class ShotPart { Light, Lens };

@@ -118,12 +118,23 @@ void readModel(Session& session, const fs::path& file, const std::vector<std::st
 
 namespace {
 
+Project withSurvey(const Project& project, const Surveyed& survey) {
+    return withTerrain(project, [&](Terrain& t) { t.survey = survey.heights; });
+}
+
+struct Imported {
+    Project before;
+    Surveyed survey;
+    Project after;
+};
+
 // The land it brings, under it as in its file; the project's other things move with the ground.
 Project withSiteBody(const Project& project, const SiteBody& body, const V3f& shift, const Building& b,
                      const std::string& source) {
     // `shift`: from the whole model's space to that of what was placed.
     const TerrainPlace place{xy(b.position) + body.centre + xy(shift), b.position.z + shift.z};
-    return withLand(project, surveyed(*project.ground, body.raster, Fit::TrueSize, source, place).ground);
+    return lifted(project,
+                  withSurvey(project, surveyed(project.ground->grid, body.raster, Fit::TrueSize, source, place)));
 }
 
 Project withLocation(const Project& project, const ForeignModel& read) {
@@ -198,12 +209,12 @@ void beginAround(Session& session, const ForeignModel& whole, const ForeignModel
                                 2 * std::abs(body->centre[k] + static_cast<float>(read.origin[k] - whole.origin[k])));
     side = std::clamp(20 * std::ceil(side / 20), 100.0f, 2000.0f);
     Project project = newProject({side, side}, side <= 400 ? 0.5f : side / 800, model->name);
-    HeightField ground = buildNatural(*project.ground);
+    HeightField ground = naturalOf(project);
     Building b = buildingOf(model, file, V2f(0), &ground);
     b.read = readFrom(read, placing);
     if (body) {
         project = withSiteBody(project, *body, V3f(read.origin - whole.origin), b, file.filename().string());
-        ground = buildNatural(*project.ground);
+        ground = naturalOf(project);
     }
     if (placing.location) project = withLocation(project, read);
     Id id;
@@ -229,14 +240,21 @@ void placeTerrain(Session& session, const std::shared_ptr<const HeightRaster>& r
                   bool enlarge, const fs::path& file) {
     session.jobs.start(
         tr("Importing %1").arg(nameOf(file)),
-        [raster, place, enlarge, source = file.filename().string(),
-         ground = session.document.project().ground](Progress&) {
-            const GroundGrid grid = enlarge ? enlargedGrid(ground->grid, *raster, place.centre) : ground->grid;
-            return surveyed(resized(*ground, grid.size(), grid.cell), *raster, Fit::TrueSize, source, place);
+        [raster, place, enlarge, source = file.filename().string(), before = session.document.project()](Progress&) {
+            const GroundGrid& now = before.ground->grid;
+            const GroundGrid grid = enlarge ? enlargedGrid(now, *raster, place.centre) : now;
+            const Project other = resized(before, grid.size(), grid.cell);
+            const Surveyed s = surveyed(grid, *raster, Fit::TrueSize, source, place);
+            return Imported{before, s, lifted(before, withSurvey(other, s))};
         },
-        [&session, file, before = session.document.project().ground](const Surveyed& s) {
-            if (session.document.project().ground != before) return; // another project by now
-            session.document.edit(tr("Import terrain"), withLand(session.document.project(), s.ground));
+        [&session, file](const Imported& i) {
+            const Surveyed& s = i.survey;
+            const Project& now = session.document.project();
+            if (now.ground != i.before.ground) return; // another project by now
+            const GroundGrid& grid = i.after.ground->grid;
+            session.document.edit(tr("Import terrain"),
+                                  now == i.before ? i.after
+                                                  : lifted(now, withSurvey(resized(now, grid.size(), grid.cell), s)));
             QStringList text{tr("Terrain %1").arg(nameOf(file)), tr("everything moved with the ground")};
             if (s.unknown > 0)
                 text << tr("%1 % of the heights were missing and were filled in from those around")

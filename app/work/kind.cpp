@@ -45,6 +45,17 @@ QString plantsText(Id item, Session& session) {
     return countText(built ? built->plantCount(item) : 0);
 }
 
+QString earthText(Id item, const Session& session) {
+    const auto e = session.earth.of(item);
+    if (!e || e->cut + e->fill < 0.05) return {};
+    const int decimals = std::max(e->cut, e->fill) < 10 ? 1 : 0;
+    const auto text = [&](double v) { return decimalText(v, decimals); };
+    // What goes one way alone is one figure.
+    if (e->cut < 0.02 * e->fill) return tr("+%1 m³").arg(text(e->fill));
+    if (e->fill < 0.02 * e->cut) return tr("−%1 m³").arg(text(e->cut));
+    return tr("+%1 −%2 m³").arg(text(e->fill), text(e->cut));
+}
+
 QString kindText(const Item& item) {
     return withItemKind(item, [](const auto& kind, const auto&) { return tr(kind.name.value); });
 }

@@ -63,6 +63,8 @@ bool belongs(const Project& project, const Item& item, Verb verb);
 std::vector<char> belonging(const Project& project, Verb verb);
 // How many plants of the item stand, as text.
 QString plantsText(Id item, Session& session);
+// The earth that a step of the ground moves, as text: "+38 m³", "-112 m³"; empty: none, or not known yet.
+QString earthText(Id item, const Session& session);
 QString kindText(const Item& item);    // "building"
 bool takesMaterials(const Item* item); // not null, and of a kind that does
 Box3f spaceOf(const Item& item, const HeightField* ground);

@@ -8,6 +8,7 @@
 #include <QObject>
 
 #include "app/work/document.h"
+#include "app/work/earth_watch.h"
 #include "app/work/files.h"
 #include "app/work/jobs.h"
 #include "app/work/selection.h"
@@ -37,6 +38,7 @@ public:
     Files files{document};
     Jobs jobs;
     SnagWatch snags{document};
+    EarthWatch earth{document};
 
     // Changes every selected item that is not locked: one step. Groups: what they hold.
     void editSelected(const QString& name, const std::function<void(Item&)>& change, const QString& mergeKey = {},

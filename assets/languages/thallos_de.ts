@@ -175,8 +175,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>noch %1</translation>
   </message>
   <message>
+   <source>%1 long</source>
+   <translation>%1 lang</translation>
+  </message>
+  <message>
    <source>%1 long, %2 % slope</source>
    <translation>%1 lang, %2 % Gefälle</translation>
+  </message>
+  <message>
+   <source>%1 long, at most %2 % steep</source>
+   <translation>%1 lang, höchstens %2 % steil</translation>
   </message>
   <message>
    <source>%1 m</source>
@@ -235,6 +243,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 Körper der Art %2 können nicht gelesen werden und fehlen</translation>
   </message>
   <message>
+   <source>%1 steps, riser %2, tread %3</source>
+   <translation>%1 Stufen, Steigung %2, Auftritt %3</translation>
+  </message>
+  <message>
    <source>%1 to %2</source>
    <translation>%1 bis %2</translation>
   </message>
@@ -287,6 +299,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <source>%1 · memory %2, %3 free · disk about %4</source>
    <comment>time, memory, disk</comment>
    <translation>%1 · Speicher %2, frei %3 · Platte etwa %4</translation>
+  </message>
+  <message>
+   <source>%1 · walls up to %2</source>
+   <translation>%1 · Mauern bis %2</translation>
   </message>
   <message>
    <source>%1 × %2</source>
@@ -567,6 +583,13 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    </translation>
   </message>
   <message numerus="yes">
+   <source>%n step(s)</source>
+   <translation>
+    <numerusform>%n Stufe</numerusform>
+    <numerusform>%n Stufen</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>%n storey(s)</source>
    <translation>
     <numerusform>%n Geschoss</numerusform>
@@ -646,6 +669,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%w beschreibt ein Gebäude ohne seine Geometrie (%1, %2 Einträge)</translation>
   </message>
   <message>
+   <source>%w does not fit the terrain grid</source>
+   <translation>%w passt nicht zum Geländeraster</translation>
+  </message>
+  <message>
    <source>%w does not have one surface for each material of its model</source>
    <translation>%w hat nicht für jedes Material seines Modells eine Oberfläche</translation>
   </message>
@@ -696,6 +723,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%w has too few heights</source>
    <translation>%w hat zu wenige Höhen</translation>
+  </message>
+  <message>
+   <source>%w has too few points</source>
+   <translation>%w hat zu wenige Punkte</translation>
   </message>
   <message>
    <source>%w has two items with the same id</source>
@@ -846,6 +877,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>&amp;Ansicht</translation>
   </message>
   <message>
+   <source>+%1 m³</source>
+   <translation>+%1 m³</translation>
+  </message>
+  <message>
+   <source>+%1 −%2 m³</source>
+   <translation>+%1 −%2 m³</translation>
+  </message>
+  <message>
    <source>, %1 over the ground</source>
    <translation>, %1 über dem Boden</translation>
   </message>
@@ -860,6 +899,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>0 % even, 100 % broken into patches</source>
    <translation>0 % gleichmäßig, 100 % in Flecken aufgelöst</translation>
+  </message>
+  <message>
+   <source>0 % has straight edges, 100 % as feet and wheels leave them</source>
+   <translation>Bei 0 % sind die Ränder gerade, bei 100 % so, wie Füße und Räder sie lassen</translation>
   </message>
   <message>
    <source>0 % upright, 100 % square to the ground</source>
@@ -1036,6 +1079,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Add plinth</source>
    <translation>Sockel hinzufügen</translation>
+  </message>
+  <message>
+   <source>Add point</source>
+   <translation>Punkt hinzufügen</translation>
   </message>
   <message>
    <source>Add slatted blinds</source>
@@ -1234,6 +1281,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Als Gelände</translation>
   </message>
   <message>
+   <source>As the ground lies</source>
+   <translation>Wie das Gelände liegt</translation>
+  </message>
+  <message>
    <source>As the system</source>
    <translation>Wie das System</translation>
   </message>
@@ -1268,6 +1319,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>At %1: touches the ground</source>
    <translation>Bei %1: berührt den Boden</translation>
+  </message>
+  <message>
+   <source>At a level</source>
+   <translation>Auf einer Höhe</translation>
   </message>
   <message>
    <source>Attached to %1 and moves with it.</source>
@@ -1334,6 +1389,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bambus</translation>
   </message>
   <message>
+   <source>Bank</source>
+   <translation>Wall</translation>
+  </message>
+  <message>
    <source>Bare inside</source>
    <translation>Innen kahl</translation>
   </message>
@@ -1376,6 +1435,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Batter 1 :</source>
    <translation>Böschung 1 :</translation>
+  </message>
+  <message>
+   <source>Batters</source>
+   <translation>Böschungen</translation>
   </message>
   <message>
    <source>Bearing</source>
@@ -1510,6 +1573,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Buch</translation>
   </message>
   <message>
+   <source>Bottom</source>
+   <translation>Sohle</translation>
+  </message>
+  <message>
    <source>Boulder</source>
    <translation>Findling</translation>
   </message>
@@ -1608,6 +1675,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Brushes</source>
    <translation>Pinsel</translation>
+  </message>
+  <message>
+   <source>Brushes work on this layer while it is selected.</source>
+   <translation>Solange diese Ebene ausgewählt ist, arbeiten Pinsel auf ihr.</translation>
   </message>
   <message>
    <source>Build</source>
@@ -1910,6 +1981,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Klick in der Mitte der Ansicht, wenn der Zeiger nicht zuletzt benutzt wurde</translation>
   </message>
   <message>
+   <source>Click for a line, or double click where you are · Enter ends it · Esc cancels</source>
+   <translation>Klicken zieht eine Linie, Doppelklick bleibt an der Stelle · Eingabe beendet · Esc bricht ab</translation>
+  </message>
+  <message>
    <source>Click point after point · double click or Enter ends it · Backspace removes the last · Esc cancels</source>
    <translation>Punkt für Punkt klicken · Doppelklick oder Enter beendet · Rücktaste entfernt den letzten · Esc bricht ab</translation>
   </message>
@@ -1964,6 +2039,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Click to see all messages</source>
    <translation>Klicken, um alle Meldungen zu sehen</translation>
+  </message>
+  <message>
+   <source>Click where a bank shall lie, or draw its line · Ctrl makes a hollow</source>
+   <translation>Klicken, wo ein Wall liegen soll, oder seine Linie ziehen · Strg macht eine Mulde</translation>
   </message>
   <message>
    <source>Climber</source>
@@ -2109,6 +2188,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kopien</translation>
   </message>
   <message>
+   <source>Coping</source>
+   <translation>Abdeckung</translation>
+  </message>
+  <message>
+   <source>Coping of</source>
+   <translation>Abdeckung aus</translation>
+  </message>
+  <message>
    <source>Coplanar faces</source>
    <translation>Koplanare Flächen</translation>
   </message>
@@ -2209,6 +2296,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gegen den Uhrzeigersinn, von oben gesehen</translation>
   </message>
   <message>
+   <source>Cover</source>
+   <translation>Belag</translation>
+  </message>
+  <message>
    <source>Cow parsley</source>
    <translation>Wiesenkerbel</translation>
   </message>
@@ -2227,6 +2318,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Cropped to the visible part</source>
    <translation>Auf den sichtbaren Teil zugeschnitten</translation>
+  </message>
+  <message>
+   <source>Crossfall</source>
+   <translation>Quergefälle</translation>
   </message>
   <message>
    <source>Crown</source>
@@ -2269,6 +2364,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Krümmung</translation>
   </message>
   <message>
+   <source>Curved</source>
+   <translation>Geschwungen</translation>
+  </message>
+  <message>
    <source>Cushion</source>
    <translation>Polster</translation>
   </message>
@@ -2295,10 +2394,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Cut out by the alpha of the image</source>
    <translation>Nach dem Alpha des Bildes ausgeschnitten</translation>
-  </message>
-  <message>
-   <source>Cut: lower the ground under the brush</source>
-   <translation>Abtrag: den Boden unter dem Pinsel senken</translation>
   </message>
   <message>
    <source>Daisy</source>
@@ -2405,8 +2500,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Tiefe von Fugen und Maserung; negativ kehrt um</translation>
   </message>
   <message>
+   <source>Depth of the bottom under the ground</source>
+   <translation>Tiefe der Sohle unter dem Gelände</translation>
+  </message>
+  <message>
    <source>Depth of the level place before the door</source>
    <translation>Tiefe der ebenen Fläche vor der Tür</translation>
+  </message>
+  <message>
+   <source>Depth of the ruts that wheels leave; 0 has none</source>
+   <translation>Tiefe der Spuren, die Räder lassen; bei 0 keine</translation>
+  </message>
+  <message>
+   <source>Depth per dab</source>
+   <translation>Tiefe je Tupfer</translation>
   </message>
   <message>
    <source>Detach second pane</source>
@@ -2501,6 +2608,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Verteilen</translation>
   </message>
   <message>
+   <source>Ditch</source>
+   <translation>Graben</translation>
+  </message>
+  <message>
    <source>Divisions</source>
    <translation>Teilungen</translation>
   </message>
@@ -2521,12 +2632,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Doppelklick oder F2 zum Umbenennen</translation>
   </message>
   <message>
+   <source>Drag a point, click the line for another, or click elsewhere to draw one more</source>
+   <translation>Punkt ziehen, auf die Linie klicken für einen weiteren, anderswo klicken zeichnet ein weiteres Objekt</translation>
+  </message>
+  <message>
    <source>Drag a point, click the outline for another · Shift draws one more area</source>
    <translation>Punkt ziehen, auf den Umriss klicken für einen neuen · Umschalt zeichnet eine weitere Fläche</translation>
   </message>
   <message>
    <source>Drag a rectangle to refine only it · click to clear</source>
    <translation>Rechteck ziehen, um nur dieses zu verfeinern · Klick hebt auf</translation>
+  </message>
+  <message>
+   <source>Drag along: two wheels leave their ruts</source>
+   <translation>Ziehen: Zwei Räder lassen ihre Spuren</translation>
   </message>
   <message>
    <source>Drag an item or a handle</source>
@@ -2545,40 +2664,84 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Auf ein Bauteil ziehen, oder Eingabe, um es dem Material rechts zuzuweisen.</translation>
   </message>
   <message>
+   <source>Drag over banks: they slide until they stand · %1</source>
+   <translation>Über Böschungen ziehen: Sie rutschen, bis sie stehen · %1</translation>
+  </message>
+  <message>
+   <source>Drag the point · Del removes it · click the line for another</source>
+   <translation>Punkt ziehen · Entf entfernt ihn · Klick auf die Linie setzt einen weiteren</translation>
+  </message>
+  <message>
    <source>Drag the point · Del removes it · click the outline for another</source>
    <translation>Punkt ziehen · Entf entfernt ihn · auf den Umriss klicken für einen neuen</translation>
+  </message>
+  <message>
+   <source>Drag to keep the ground from brushes · Ctrl releases it · %1</source>
+   <translation>Ziehen schützt das Gelände vor Pinseln · Strg gibt es frei · %1</translation>
+  </message>
+  <message>
+   <source>Drag to level to %1 · Shift+click picks another height · %2</source>
+   <translation>Ziehen ebnet auf %1 · Umschalt+Klick nimmt eine andere Höhe · %2</translation>
   </message>
   <message>
    <source>Drag to look around · W A S D walk · wheel zooms · %1 updates the shot · %2 reverts</source>
    <translation>Ziehen, um sich umzusehen · W A S D gehen · Rad zoomt · %1 übernimmt · %2 verwirft</translation>
   </message>
   <message>
-   <source>Drag to lower · Ctrl raises · [ and ] change the radius</source>
-   <translation>Ziehen senkt · Strg hebt · [ und ] ändern den Radius</translation>
+   <source>Drag to lower · Ctrl raises · %1</source>
+   <translation>Ziehen senkt · Strg hebt · %1</translation>
   </message>
   <message>
    <source>Drag to move the terrain under the site</source>
    <translation>Ziehen, um das Gelände unter dem Grundstück zu schieben</translation>
   </message>
   <message>
-   <source>Drag to paint · Ctrl paints the other cover · [ and ] change the radius</source>
-   <translation>Ziehen malt · Strg malt den anderen Belag · [ und ] ändern den Radius</translation>
+   <source>Drag to paint · Ctrl wipes it off · %1</source>
+   <translation>Ziehen malt · Strg wischt weg · %1</translation>
   </message>
   <message>
-   <source>Drag to raise · Ctrl lowers · [ and ] change the radius</source>
-   <translation>Ziehen hebt · Strg senkt · [ und ] ändern den Radius</translation>
+   <source>Drag to raise · Ctrl lowers · %1</source>
+   <translation>Ziehen hebt · Strg senkt · %1</translation>
   </message>
   <message>
-   <source>Drag to smooth · [ and ] change the radius</source>
-   <translation>Ziehen glättet · [ und ] ändern den Radius</translation>
+   <source>Drag to roughen · Ctrl smooths · %1</source>
+   <translation>Ziehen raut auf · Strg glättet · %1</translation>
+  </message>
+  <message>
+   <source>Drag to smooth · Ctrl roughens · %1</source>
+   <translation>Ziehen glättet · Strg raut auf · %1</translation>
+  </message>
+  <message>
+   <source>Drag to take sculpting back · %1</source>
+   <translation>Ziehen nimmt Modelliertes zurück · %1</translation>
   </message>
   <message>
    <source>Drag to turn, wheel to zoom; Left, Right, Plus and Minus do the same</source>
    <translation>Ziehen dreht, das Rad zoomt; Links, Rechts, Plus und Minus ebenso</translation>
   </message>
   <message>
+   <source>Draw a bank or a hollow that stays a step of its own</source>
+   <translation>Einen Wall oder eine Mulde zeichnen, die ein eigener Schritt bleibt</translation>
+  </message>
+  <message>
+   <source>Draw a path · an end on a building joins its door there</source>
+   <translation>Einen Weg zeichnen · ein Ende an einem Gebäude schließt an dessen Tür an</translation>
+  </message>
+  <message>
+   <source>Draw a path, track, lane or road that grades the ground</source>
+   <translation>Einen Fußweg, Fahrweg oder eine Straße zeichnen, die das Gelände anpasst</translation>
+  </message>
+  <message>
+   <source>Draw a retaining wall, wall, kerb, ditch, steps or ramp</source>
+   <translation>Stützmauer, Mauer, Bordstein, Graben, Treppe oder Rampe zeichnen</translation>
+  </message>
+  <message>
    <source>Draw a walkway from a door: level before it, then at an even slope</source>
    <translation>Einen Weg von einer Tür zeichnen: davor eben, dann mit gleichmäßigem Gefälle</translation>
+  </message>
+  <message>
+   <source>Draw a wall, kerb, ditch, steps or ramp · choose which at the right</source>
+   <translation>Mauer, Bordstein, Graben, Treppe oder Rampe zeichnen · rechts wählen, was es wird</translation>
   </message>
   <message>
    <source>Draw an area and plant it</source>
@@ -2593,6 +2756,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Eine Fläche zeichnen, die frei von Pflanzen bleibt</translation>
   </message>
   <message>
+   <source>Draw bank</source>
+   <translation>Wall zeichnen</translation>
+  </message>
+  <message>
    <source>Draw clearing</source>
    <translation>Lichtung zeichnen</translation>
   </message>
@@ -2601,8 +2768,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Drift zeichnen</translation>
   </message>
   <message>
+   <source>Draw path</source>
+   <translation>Weg zeichnen</translation>
+  </message>
+  <message>
+   <source>Draw terrace</source>
+   <translation>Terrasse zeichnen</translation>
+  </message>
+  <message>
+   <source>Draw the area that shall be level, corner after corner</source>
+   <translation>Die Fläche zeichnen, die eben werden soll, Ecke für Ecke</translation>
+  </message>
+  <message>
    <source>Draw walkway</source>
    <translation>Weg zeichnen</translation>
+  </message>
+  <message>
+   <source>Draw wall</source>
+   <translation>Mauer zeichnen</translation>
   </message>
   <message>
    <source>Drawn</source>
@@ -2836,6 +3019,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gefälle</translation>
   </message>
   <message>
+   <source>Fall across it to the right, so that water runs off</source>
+   <translation>Gefälle quer nach rechts, damit Wasser abläuft</translation>
+  </message>
+  <message>
    <source>Fallen</source>
    <translation>Umgestürzt</translation>
   </message>
@@ -2960,10 +3147,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Böschung im Auftrag 1 :</translation>
   </message>
   <message>
-   <source>Fill: raise the ground under the brush</source>
-   <translation>Auftrag: den Boden unter dem Pinsel heben</translation>
-  </message>
-  <message>
    <source>Filter</source>
    <translation>Filter</translation>
   </message>
@@ -3047,6 +3230,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Flachheit</translation>
   </message>
   <message>
+   <source>Flights of steps instead of deep cuts where the land is steeper</source>
+   <translation>Treppen statt tiefer Einschnitte, wo das Gelände steiler ist</translation>
+  </message>
+  <message>
    <source>Flint and cobble wall</source>
    <translation>Flint- und Kieselmauer</translation>
   </message>
@@ -3115,6 +3302,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Folgt dem Seitenverhältnis der Aufnahme</translation>
   </message>
   <message>
+   <source>Follows the ground</source>
+   <translation>Folgt dem Gelände</translation>
+  </message>
+  <message>
+   <source>Footpath</source>
+   <translation>Fußweg</translation>
+  </message>
+  <message>
    <source>For EXR; otherwise 16-bit half float</source>
    <translation>Für EXR; sonst 16-Bit-Halbgenauigkeit</translation>
   </message>
@@ -3159,6 +3354,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Geben Sie Speicher frei und versuchen Sie es erneut</translation>
   </message>
   <message>
+   <source>Free-standing wall</source>
+   <translation>Freistehende Mauer</translation>
+  </message>
+  <message>
    <source>From library</source>
    <translation>Bibliothek</translation>
   </message>
@@ -3169,6 +3368,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>From south to north; a larger or smaller site keeps what stands on it</source>
    <translation>Von Süd nach Nord; ein größeres oder kleineres Grundstück behält, was darauf steht</translation>
+  </message>
+  <message>
+   <source>From the middle of one rut to that of the other</source>
+   <translation>Von der Mitte der einen Spur zur Mitte der anderen</translation>
   </message>
   <message>
    <source>From west to east; a larger or smaller site keeps what stands on it</source>
@@ -3211,6 +3414,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gärtner</translation>
   </message>
   <message>
+   <source>Gauge</source>
+   <translation>Spurweite</translation>
+  </message>
+  <message>
    <source>General</source>
    <translation>Allgemein</translation>
   </message>
@@ -3249,10 +3456,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Grasses</source>
    <translation>Gräser</translation>
-  </message>
-  <message>
-   <source>Gravel</source>
-   <translation>Kies</translation>
   </message>
   <message>
    <source>Grid</source>
@@ -3331,6 +3534,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Höhe über dem Meer, auf der die Höhe 0 liegt: dünnere Luft, tieferer Himmel</translation>
   </message>
   <message>
+   <source>Height added along the line; below zero it is a hollow</source>
+   <translation>Höhe, die entlang der Linie dazukommt; unter null ist es eine Mulde</translation>
+  </message>
+  <message>
+   <source>Height from one level to the next; 0 follows the ground</source>
+   <translation>Höhe von einer Stufe zur nächsten; 0 folgt dem Gelände</translation>
+  </message>
+  <message>
    <source>Height from the lowest to the highest generated ground</source>
    <translation>Höhe vom tiefsten zum höchsten erzeugten Boden</translation>
   </message>
@@ -3347,12 +3558,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Höhenkarte</translation>
   </message>
   <message>
+   <source>Height of a step, about</source>
+   <translation>Höhe einer Stufe, ungefähr</translation>
+  </message>
+  <message>
+   <source>Height of kerbs at its edges; 0 has none</source>
+   <translation>Höhe der Bordsteine am Rand; bei 0 keine</translation>
+  </message>
+  <message>
    <source>Height of the final render; the width follows the aspect ratio</source>
    <translation>Höhe des fertigen Bildes; die Breite folgt dem Seitenverhältnis</translation>
   </message>
   <message>
    <source>Height of the longest shoots</source>
    <translation>Höhe der längsten Triebe</translation>
+  </message>
+  <message>
+   <source>Height of the top over the foot</source>
+   <translation>Höhe der Krone über dem Fuß</translation>
+  </message>
+  <message>
+   <source>Height over the ground</source>
+   <translation>Höhe über dem Gelände</translation>
   </message>
   <message>
    <source>Height per dab</source>
@@ -3365,6 +3592,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Height that pure white stands for; black is 0</source>
    <translation>Höhe, für die reines Weiß steht; Schwarz ist 0</translation>
+  </message>
+  <message>
+   <source>Height that the ground is brought to; Shift+click on the ground picks one</source>
+   <translation>Höhe, auf die das Gelände gebracht wird; Umschalt+Klick auf das Gelände nimmt eine</translation>
   </message>
   <message>
    <source>Height variation</source>
@@ -3435,6 +3666,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Verlauf</translation>
   </message>
   <message>
+   <source>Holds up</source>
+   <translation>Stützt</translation>
+  </message>
+  <message>
    <source>Hollow foot</source>
    <translation>Hohler Fuß</translation>
   </message>
@@ -3451,6 +3686,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie tief man hineinsieht</translation>
   </message>
   <message>
+   <source>How deep the wheels press at each passage</source>
+   <translation>Wie tief die Räder bei jeder Fahrt drücken</translation>
+  </message>
+  <message>
+   <source>How far it reaches to either side of the line</source>
+   <translation>Wie weit es nach beiden Seiten der Linie reicht</translation>
+  </message>
+  <message>
    <source>How far the effect fades out towards the ring</source>
    <translation>Wie weit die Wirkung zum Ring hin nachlässt</translation>
   </message>
@@ -3459,12 +3702,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie tief der Boden unter den Fußböden ausgehoben wird</translation>
   </message>
   <message>
+   <source>How far the height fades out towards the edge: 0 % has a hard edge</source>
+   <translation>Wie weit die Höhe zum Rand hin ausläuft: 0 % hat einen harten Rand</translation>
+  </message>
+  <message>
    <source>How lengths are shown; any unit can be typed in either</source>
    <translation>Wie Längen gezeigt werden; eingeben lässt sich jede Einheit</translation>
   </message>
   <message>
+   <source>How long it slides at each dab</source>
+   <translation>Wie lange es bei jedem Tupfer rutscht</translation>
+  </message>
+  <message>
    <source>How many copies are made</source>
    <translation>Wie viele Kopien entstehen</translation>
+  </message>
+  <message>
+   <source>How many levels lie one above the other up the slope</source>
+   <translation>Wie viele Stufen den Hang hinauf übereinander liegen</translation>
   </message>
   <message>
    <source>How much of each window a curtain or blind covers</source>
@@ -3475,12 +3730,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie stark der Rand vom Gebäude weg fällt, damit Wasser abläuft: 1 bis 2 %</translation>
   </message>
   <message>
+   <source>How much the face leans back: run for 100 % of rise</source>
+   <translation>Wie weit sich die Ansicht zurücklehnt, bezogen auf die Höhe</translation>
+  </message>
+  <message>
+   <source>How much the levels fall down the slope, so that water runs off</source>
+   <translation>Wie stark die Stufen hangabwärts fallen, damit Wasser abläuft</translation>
+  </message>
+  <message>
    <source>How much the plants differ in size</source>
    <translation>Wie sehr sich die Pflanzen in der Größe unterscheiden</translation>
   </message>
   <message>
    <source>How much the repair does</source>
    <translation>Wie viel die Abhilfe tut</translation>
+  </message>
+  <message>
+   <source>How the line runs from point to point</source>
+   <translation>Wie die Linie von Punkt zu Punkt läuft</translation>
   </message>
   <message>
    <source>How the surface treats light</source>
@@ -3627,6 +3894,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Alleinstellen</translation>
   </message>
   <message>
+   <source>It has no more points than it needs. Delete %1 itself in the list.</source>
+   <translation>Mehr Punkte als nötig hat es nicht. %1 selbst in der Liste löschen.</translation>
+  </message>
+  <message>
    <source>Italian cypress</source>
    <translation>Säulenzypresse</translation>
   </message>
@@ -3673,6 +3944,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Keeps dry leaves</source>
    <translation>Behält trockenes Laub</translation>
+  </message>
+  <message>
+   <source>Kerb</source>
+   <translation>Bordstein</translation>
+  </message>
+  <message>
+   <source>Kerbs</source>
+   <translation>Bordsteine</translation>
   </message>
   <message>
    <source>Key</source>
@@ -3725,6 +4004,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Landing width</source>
    <translation>Podestbreite</translation>
+  </message>
+  <message>
+   <source>Lane</source>
+   <translation>Fahrspur</translation>
   </message>
   <message>
    <source>Language</source>
@@ -3891,12 +4174,28 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Shift</translation>
   </message>
   <message>
+   <source>Level</source>
+   <translation>Höhe</translation>
+  </message>
+  <message>
+   <source>Level %1</source>
+   <translation>Höhe %1</translation>
+  </message>
+  <message>
+   <source>Level an area, in several levels if asked, with walls or slopes</source>
+   <translation>Eine Fläche ebnen, auf Wunsch in mehreren Stufen, mit Mauern oder Böschungen</translation>
+  </message>
+  <message>
    <source>Level ground under it</source>
    <translation>Boden darunter ebnen</translation>
   </message>
   <message>
    <source>Level of the building's underside</source>
    <translation>Höhe der Unterseite des Gebäudes</translation>
+  </message>
+  <message>
+   <source>Level of the lowest terrace</source>
+   <translation>Höhe der untersten Terrasse</translation>
   </message>
   <message>
    <source>Level of the pad above the building's base</source>
@@ -3915,8 +4214,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Den Boden unter einem Gebäude ebnen, mit geböschten Seiten</translation>
   </message>
   <message>
+   <source>Level up to which, or down to which, it changes the ground</source>
+   <translation>Höhe, bis zu der das Gelände verändert wird</translation>
+  </message>
+  <message>
    <source>Levelness</source>
    <translation>Ausrichtung zur Waagrechten</translation>
+  </message>
+  <message>
+   <source>Levels</source>
+   <translation>Stufen</translation>
+  </message>
+  <message>
+   <source>Levels %1 to %2</source>
+   <translation>Höhen %1 bis %2</translation>
+  </message>
+  <message>
+   <source>Levels at the mean of the ground, where cut and fill are alike, or from a level of their own</source>
+   <translation>Stufen auf der mittleren Höhe des Geländes, wo Abtrag und Auftrag gleich sind, oder ab einer eigenen Höhe</translation>
   </message>
   <message>
    <source>Library material in its real size; brings its own colour and roughness</source>
@@ -3981,6 +4296,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Limits for the panes only; final renders ignore them.</source>
    <translation>Grenzen nur für die Bereiche; das fertige Bild beachtet sie nicht.</translation>
+  </message>
+  <message>
+   <source>Line</source>
+   <translation>Linie</translation>
   </message>
   <message>
    <source>Lines or points of %1 left out</source>
@@ -4099,8 +4418,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Senken</translation>
   </message>
   <message>
+   <source>Lowest level</source>
+   <translation>Unterste Höhe</translation>
+  </message>
+  <message>
    <source>Lowest limb</source>
    <translation>Unterster Ast</translation>
+  </message>
+  <message>
+   <source>Made of</source>
+   <translation>Aus</translation>
   </message>
   <message>
    <source>Make %1 of %2</source>
@@ -4169,10 +4496,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Meadow sage</source>
    <translation>Wiesensalbei</translation>
-  </message>
-  <message>
-   <source>Meadow soil</source>
-   <translation>Wiesenboden</translation>
   </message>
   <message>
    <source>Measure</source>
@@ -4295,12 +4618,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 Teile verschieben</translation>
   </message>
   <message>
+   <source>Move down in the order</source>
+   <translation>In der Reihenfolge nach unten</translation>
+  </message>
+  <message>
    <source>Move left</source>
    <translation>Nach links</translation>
   </message>
   <message>
    <source>Move outline point</source>
    <translation>Umrisspunkt verschieben</translation>
+  </message>
+  <message>
+   <source>Move point</source>
+   <translation>Punkt verschieben</translation>
   </message>
   <message>
    <source>Move right</source>
@@ -4317,6 +4648,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Move the focus through the window</source>
    <translation>Den Fokus durch das Fenster bewegen</translation>
+  </message>
+  <message>
+   <source>Move up in the order</source>
+   <translation>In der Reihenfolge nach oben</translation>
   </message>
   <message>
    <source>Move, rotate or scale the selection</source>
@@ -4735,12 +5070,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Seiten</translation>
   </message>
   <message>
-   <source>Paint gravel; plants keep off it</source>
-   <translation>Kies malen; Pflanzen bleiben davon weg</translation>
+   <source>Paint</source>
+   <translation>Malen</translation>
   </message>
   <message>
-   <source>Paint meadow soil back over gravel</source>
-   <translation>Wiesenboden über Kies zurückmalen</translation>
+   <source>Paint a cover of the ground, or wipe it off; plants keep off it</source>
+   <translation>Einen Belag des Geländes malen oder wegwischen; Pflanzen bleiben ihm fern</translation>
+  </message>
+  <message>
+   <source>Paint cover</source>
+   <translation>Belag malen</translation>
   </message>
   <message>
    <source>Painted weatherboarding</source>
@@ -4813,6 +5152,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Patchiness</source>
    <translation>Flecken</translation>
+  </message>
+  <message>
+   <source>Path</source>
+   <translation>Weg</translation>
   </message>
   <message>
    <source>Pause rendering</source>
@@ -4975,6 +5318,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pflanzen in der Szene · Speicher des Renderers · geschätzte Zeit für das fertige Bild dieser Aufnahme auf diesem Rechner</translation>
   </message>
   <message>
+   <source>Plants keep off it. Ends at a building go with it.</source>
+   <translation>Pflanzen bleiben ihm fern. Enden an einem Gebäude gehen mit diesem.</translation>
+  </message>
+  <message>
    <source>Plants keep out of it. It stays at its door when the building is moved.</source>
    <translation>Pflanzen bleiben draußen. Er bleibt an seiner Tür, wenn das Gebäude verschoben wird.</translation>
   </message>
@@ -5083,6 +5430,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Requisiten</translation>
   </message>
   <message>
+   <source>Protect</source>
+   <translation>Schützen</translation>
+  </message>
+  <message>
    <source>Pull downwards</source>
    <translation>Zug nach unten</translation>
   </message>
@@ -5139,12 +5490,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Heben um</translation>
   </message>
   <message>
+   <source>Raise the ground only up to a level, or lower it only down to one</source>
+   <translation>Das Gelände nur bis zu einer Höhe heben oder nur bis zu einer senken</translation>
+  </message>
+  <message>
+   <source>Raise, lower, level, smooth, roughen or slump the ground under a brush</source>
+   <translation>Das Gelände mit einem Pinsel heben, senken, ebnen, glätten, aufrauen oder rutschen lassen</translation>
+  </message>
+  <message>
    <source>Raises or lowers the view and keeps verticals parallel</source>
    <translation>Hebt oder senkt den Ausschnitt und hält Senkrechte parallel</translation>
   </message>
   <message>
    <source>Rammed earth</source>
    <translation>Stampflehm</translation>
+  </message>
+  <message>
+   <source>Ramp</source>
+   <translation>Rampe</translation>
   </message>
   <message>
    <source>Random (no visible repeat)</source>
@@ -5283,6 +5646,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Im Verhältnis zur üblichen Höhe der Art</translation>
   </message>
   <message>
+   <source>Release</source>
+   <translation>Freigeben</translation>
+  </message>
+  <message>
    <source>Relief from colour map</source>
    <translation>Relief aus Farbtextur</translation>
   </message>
@@ -5325,6 +5692,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Remove outline point</source>
    <translation>Umrisspunkt entfernen</translation>
+  </message>
+  <message>
+   <source>Remove point</source>
+   <translation>Punkt entfernen</translation>
   </message>
   <message>
    <source>Remove this change; the later ones stay</source>
@@ -5401,6 +5772,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Reorder shots</source>
    <translation>Aufnahmen umordnen</translation>
+  </message>
+  <message>
+   <source>Reorder steps</source>
+   <translation>Schritte umordnen</translation>
   </message>
   <message>
    <source>Repair</source>
@@ -5483,6 +5858,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Treffer</translation>
   </message>
   <message>
+   <source>Retaining wall</source>
+   <translation>Stützmauer</translation>
+  </message>
+  <message>
+   <source>Retaining walls</source>
+   <translation>Stützmauern</translation>
+  </message>
+  <message>
    <source>Return to shot</source>
    <translation>Zurück zur Aufnahme</translation>
   </message>
@@ -5523,8 +5906,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wellen</translation>
   </message>
   <message>
+   <source>Rise</source>
+   <translation>Höhenunterschied</translation>
+  </message>
+  <message>
    <source>Rise %1 · slope %2°</source>
    <translation>Anstieg %1 · Neigung %2°</translation>
+  </message>
+  <message>
+   <source>Riser</source>
+   <translation>Steigung</translation>
   </message>
   <message>
    <source>River gravel</source>
@@ -5533,6 +5924,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>River pebbles</source>
    <translation>Flusskiesel</translation>
+  </message>
+  <message>
+   <source>Road</source>
+   <translation>Straße</translation>
   </message>
   <message>
    <source>Rock face</source>
@@ -5583,6 +5978,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rauputz</translation>
   </message>
   <message>
+   <source>Roughen</source>
+   <translation>Aufrauen</translation>
+  </message>
+  <message>
    <source>Roughness</source>
    <translation>Rauheit</translation>
   </message>
@@ -5619,6 +6018,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bruchstein, wild</translation>
   </message>
   <message>
+   <source>Run for 1 of rise at which the soil stands: dry sand 1.5, moist loam 1</source>
+   <translation>Länge auf 1 Höhe, bei der der Boden steht: trockener Sand 1,5, feuchter Lehm 1</translation>
+  </message>
+  <message>
+   <source>Run of its sides for 1 of rise at least: a bank that would be steeper stays lower</source>
+   <translation>Länge der Seiten auf 1 Höhe mindestens: Ein Wall, der steiler würde, bleibt niedriger</translation>
+  </message>
+  <message>
    <source>Run of the slope beside the walkway for 1 of rise: larger is gentler</source>
    <translation>Länge der Böschung neben dem Weg je 1 Höhe: größer ist sanfter</translation>
   </message>
@@ -5631,12 +6038,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Länge der Böschung hinauf ins höhere Gelände je 1 Höhe: größer ist sanfter</translation>
   </message>
   <message>
+   <source>Run of the slopes beside it for 1 of rise: larger is gentler</source>
+   <translation>Länge der Böschungen daneben auf 1 Höhe: größer ist flacher</translation>
+  </message>
+  <message>
+   <source>Run of the slopes for 1 of rise: larger is gentler</source>
+   <translation>Länge der Böschungen auf 1 Höhe: größer ist flacher</translation>
+  </message>
+  <message>
    <source>Running child</source>
    <translation>Laufendes Kind</translation>
   </message>
   <message>
    <source>Rush</source>
    <translation>Binse</translation>
+  </message>
+  <message>
+   <source>Ruts</source>
+   <translation>Fahrspuren</translation>
   </message>
   <message>
    <source>S</source>
@@ -5766,6 +6185,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bildfläche</translation>
   </message>
   <message>
+   <source>Sculpt</source>
+   <translation>Modellieren</translation>
+  </message>
+  <message>
    <source>Search the guide</source>
    <translation>Anleitung durchsuchen</translation>
   </message>
@@ -5866,10 +6289,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Nichts auswählen</translation>
   </message>
   <message>
-   <source>Select pads and water in either pane</source>
-   <translation>Plana und Wasser in beiden Bereichen auswählen</translation>
-  </message>
-  <message>
    <source>Select planting; move, rotate and scale it or single specimens</source>
    <translation>Bepflanzung auswählen; sie oder einzelne Solitäre verschieben, drehen und skalieren</translation>
   </message>
@@ -5884,6 +6303,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Select the parts of the building that no shot shows, so that nobody dresses them</source>
    <translation>Die Teile des Gebäudes auswählen, die keine Aufnahme zeigt, damit niemand sie ausarbeitet</translation>
+  </message>
+  <message>
+   <source>Select what makes the ground in either pane</source>
+   <translation>In einer der Ansichten auswählen, was das Gelände bildet</translation>
   </message>
   <message>
    <source>Select what no shot sees</source>
@@ -6194,6 +6617,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Lattenwand</translation>
   </message>
   <message>
+   <source>Slope along it at most: the ground is cut and filled to keep it</source>
+   <translation>Höchste Längsneigung: Das Gelände wird dafür ab- und aufgetragen</translation>
+  </message>
+  <message>
    <source>Slope of the whole site, rising to the east</source>
    <translation>Neigung des ganzen Grundstücks, nach Osten steigend</translation>
   </message>
@@ -6208,6 +6635,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Slope to north</source>
    <translation>Anstieg nach Nord</translation>
+  </message>
+  <message>
+   <source>Slump</source>
+   <translation>Rutschen</translation>
   </message>
   <message>
    <source>Small things that touch nothing, and figures for scale. Repair removes them.</source>
@@ -6260,14 +6691,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Snapping</source>
    <translation>Fangen</translation>
-  </message>
-  <message>
-   <source>Soften banks and bumps under the brush</source>
-   <translation>Böschungen und Buckel unter dem Pinsel mildern</translation>
-  </message>
-  <message>
-   <source>Soil</source>
-   <translation>Boden</translation>
   </message>
   <message>
    <source>Soil that rain throws up at the foot of walls; times the building's age</source>
@@ -6418,6 +6841,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Stehfalzzink</translation>
   </message>
   <message>
+   <source>Stands at 1 :</source>
+   <translation>Steht bei 1 :</translation>
+  </message>
+  <message>
    <source>Start</source>
    <translation>Start</translation>
   </message>
@@ -6434,6 +6861,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Standort</translation>
   </message>
   <message>
+   <source>Steepest</source>
+   <translation>Steilste Stelle</translation>
+  </message>
+  <message>
+   <source>Steepest 1 :</source>
+   <translation>Am steilsten 1 :</translation>
+  </message>
+  <message>
    <source>Stem</source>
    <translation>Stamm</translation>
   </message>
@@ -6444,6 +6879,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Step; Shift coarse, Ctrl fine</source>
    <translation>Schritt; Umschalt grob, Strg fein</translation>
+  </message>
+  <message>
+   <source>Steps</source>
+   <translation>Stufen</translation>
+  </message>
+  <message>
+   <source>Steps, kerbs of</source>
+   <translation>Stufen, Borde aus</translation>
   </message>
   <message>
    <source>Steps, oldest first</source>
@@ -6488,6 +6931,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Store this view in the shot</source>
    <translation>Diese Ansicht in der Aufnahme speichern</translation>
+  </message>
+  <message>
+   <source>Straight</source>
+   <translation>Gerade</translation>
   </message>
   <message>
    <source>Streaks</source>
@@ -6574,6 +7021,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bedingungen, unter denen es im Bild eines Kunden verwendet werden darf</translation>
   </message>
   <message>
+   <source>Terrace</source>
+   <translation>Terrasse</translation>
+  </message>
+  <message>
    <source>Terrain %1</source>
    <translation>Gelände %1</translation>
   </message>
@@ -6624,6 +7075,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Thallos projects (*.thallos)</source>
    <translation>Thallos-Projekte (*.thallos)</translation>
+  </message>
+  <message>
+   <source>The Cover brush paints it while it is selected.</source>
+   <translation>Der Belagpinsel malt ihn, solange er ausgewählt ist.</translation>
   </message>
   <message>
    <source>The building of %w is missing</source>
@@ -6682,6 +7137,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Die Schrift %w kann nicht geladen werden</translation>
   </message>
   <message>
+   <source>The ground takes this step after the one below it in the list</source>
+   <translation>Das Gelände nimmt diesen Schritt nach dem, der in der Liste unter ihm steht</translation>
+  </message>
+  <message>
+   <source>The ground takes this step before the one above it in the list</source>
+   <translation>Das Gelände nimmt diesen Schritt vor dem, der in der Liste über ihm steht</translation>
+  </message>
+  <message>
    <source>The group of %w belongs to itself</source>
    <translation>Die Gruppe von %w gehört zu sich selbst</translation>
   </message>
@@ -6728,6 +7191,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>The land that comes with the model</source>
    <translation>Das Gelände, das mit dem Modell kommt</translation>
+  </message>
+  <message>
+   <source>The left side</source>
+   <translation>Die linke Seite</translation>
   </message>
   <message>
    <source>The light %1 shines like a sun and was left out: the sky has one</source>
@@ -6788,6 +7255,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>The result is not a number</source>
    <translation>Das Ergebnis ist keine Zahl</translation>
+  </message>
+  <message>
+   <source>The right side</source>
+   <translation>Die rechte Seite</translation>
   </message>
   <message>
    <source>The scene is still being built; try again shortly.</source>
@@ -6866,6 +7337,22 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Dicke, bei der das Glas seine Farbe zeigt; dickeres Glas ist dunkler, %1 ist klar</translation>
   </message>
   <message>
+   <source>Thickness of the coping on the walls; 0 has none</source>
+   <translation>Dicke der Mauerabdeckung; bei 0 keine</translation>
+  </message>
+  <message>
+   <source>Thickness of the coping; 0 has none</source>
+   <translation>Dicke der Abdeckung; bei 0 keine</translation>
+  </message>
+  <message>
+   <source>Thickness of the top</source>
+   <translation>Dicke der Krone</translation>
+  </message>
+  <message>
+   <source>Thickness of the walls</source>
+   <translation>Dicke der Mauern</translation>
+  </message>
+  <message>
    <source>Thin glass (pane)</source>
    <translation>Dünnes Glas (Scheibe)</translation>
   </message>
@@ -6934,6 +7421,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>An ein Raster</translation>
   </message>
   <message>
+   <source>To a level</source>
+   <translation>Bis zu einer Höhe</translation>
+  </message>
+  <message>
    <source>To centres</source>
    <translation>An Mitten</translation>
   </message>
@@ -6950,12 +7441,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Werkzeuge</translation>
   </message>
   <message>
+   <source>Top</source>
+   <translation>Krone</translation>
+  </message>
+  <message>
    <source>Topsoil</source>
    <translation>Oberboden</translation>
   </message>
   <message>
    <source>Touches the ground all round.</source>
    <translation>Berührt den Boden rundum.</translation>
+  </message>
+  <message>
+   <source>Track</source>
+   <translation>Fahrweg</translation>
   </message>
   <message>
    <source>Translucency</source>
@@ -7198,6 +7697,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Anleitung</translation>
   </message>
   <message>
+   <source>Usual widths: 1.2 m on foot, 2.5 m, 3.5 m, 5.5 m for two cars</source>
+   <translation>Übliche Breiten: 1,2 m zu Fuß, 2,5 m, 3,5 m, 5,5 m für zwei Autos</translation>
+  </message>
+  <message>
    <source>Variant %1</source>
    <translation>Variante %1</translation>
   </message>
@@ -7290,6 +7793,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wand</translation>
   </message>
   <message>
+   <source>Walls of</source>
+   <translation>Mauern aus</translation>
+  </message>
+  <message>
    <source>Wander</source>
    <translation>Unruhe</translation>
   </message>
@@ -7354,6 +7861,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Was hier wächst; die Zeilen darunter ändern es weiter. Eine andere ersetzt Mischung, Dichte und Abstand</translation>
   </message>
   <message>
+   <source>What is built along the line</source>
+   <translation>Was entlang der Linie gebaut wird</translation>
+  </message>
+  <message>
    <source>What is there for pictures alone, such as cars and people, is kept apart from the design</source>
    <translation>Was nur für Bilder da ist, etwa Autos und Menschen, bleibt vom Entwurf getrennt</translation>
   </message>
@@ -7370,16 +7881,36 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Was es tut</translation>
   </message>
   <message>
+   <source>What it is built of</source>
+   <translation>Woraus es gebaut ist</translation>
+  </message>
+  <message>
+   <source>What it is laid with</source>
+   <translation>Womit er belegt ist</translation>
+  </message>
+  <message>
    <source>What one unit of the file is; check it against the person</source>
    <translation>Was eine Einheit der Datei ist; prüfen Sie es an der Person</translation>
+  </message>
+  <message>
+   <source>What steps and kerbs are made of</source>
+   <translation>Woraus Stufen und Bordsteine sind</translation>
   </message>
   <message>
    <source>What the Specimen tool plants; click for the plant library</source>
    <translation>Was das Werkzeug Solitär pflanzt; Klick öffnet die Pflanzenbibliothek</translation>
   </message>
   <message>
+   <source>What the brush does to the ground</source>
+   <translation>Was der Pinsel mit dem Gelände tut</translation>
+  </message>
+  <message>
    <source>What the building is judged against</source>
    <translation>Woran das Gebäude gemessen wird</translation>
+  </message>
+  <message>
+   <source>What the coping is made of</source>
+   <translation>Woraus die Abdeckung ist</translation>
   </message>
   <message>
    <source>What the next drift that you draw is planted with</source>
@@ -7388,6 +7919,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>What the walkway is laid with</source>
    <translation>Womit der Weg belegt ist</translation>
+  </message>
+  <message>
+   <source>What the walls are built of</source>
+   <translation>Woraus die Mauern gebaut sind</translation>
   </message>
   <message>
    <source>What was copied belongs to a building or a tree. Copy both together.</source>
@@ -7410,6 +7945,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rad, zwei Finger spreizen</translation>
   </message>
   <message>
+   <source>Where it is too steep</source>
+   <translation>Wo es zu steil ist</translation>
+  </message>
+  <message>
    <source>Where it stands at first; move it later with Move</source>
    <translation>Wo es zuerst steht; später mit Verschieben</translation>
   </message>
@@ -7424,6 +7963,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Where the centre of the terrain lies, from the centre of the site</source>
    <translation>Wo die Mitte des Geländes liegt, von der Mitte des Grundstücks</translation>
+  </message>
+  <message>
+   <source>Whether the top runs along the ground or level</source>
+   <translation>Ob die Krone dem Gelände folgt oder waagerecht läuft</translation>
+  </message>
+  <message>
+   <source>Whether walls or slopes stand between the levels and around them</source>
+   <translation>Ob Mauern oder Böschungen zwischen den Stufen und um sie stehen</translation>
+  </message>
+  <message>
+   <source>Which side is the higher one, seen along the line</source>
+   <translation>Welche Seite die höhere ist, in Richtung der Linie gesehen</translation>
   </message>
   <message>
    <source>White = high</source>
@@ -7474,12 +8025,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Breite zu Höhe des Bildes</translation>
   </message>
   <message>
+   <source>Width of a rut</source>
+   <translation>Breite einer Spur</translation>
+  </message>
+  <message>
    <source>Width of level ground round the building</source>
    <translation>Breite des ebenen Bodens um das Gebäude</translation>
   </message>
   <message>
    <source>Width of one repeat of the maps; 0 uses the model's UVs</source>
    <translation>Breite einer Wiederholung der Karten; 0 nutzt die UVs des Modells</translation>
+  </message>
+  <message>
+   <source>Width of the bottom</source>
+   <translation>Breite der Sohle</translation>
   </message>
   <message>
    <source>Width of the final render; the height follows the aspect ratio</source>
@@ -7498,6 +8057,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wandbreite, die sie bedecken darf; Fenster, Türen und Traufen bleiben frei</translation>
   </message>
   <message>
+   <source>Width to walk on</source>
+   <translation>Breite zum Gehen</translation>
+  </message>
+  <message>
    <source>Windows</source>
    <translation>Fenster</translation>
   </message>
@@ -7508,6 +8071,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Winter with snow</source>
    <translation>Winter mit Schnee</translation>
+  </message>
+  <message>
+   <source>Wipe cover</source>
+   <translation>Belag wegwischen</translation>
+  </message>
+  <message>
+   <source>Wipe off</source>
+   <translation>Wegwischen</translation>
   </message>
   <message>
    <source>With a grid of %1 m the site may be %2 to %3 m wide and deep</source>
@@ -7532,6 +8103,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>World-space normals</source>
    <translation>Normalen im Weltraum</translation>
+  </message>
+  <message>
+   <source>Worn edges</source>
+   <translation>Abgenutzte Ränder</translation>
   </message>
   <message>
    <source>Writes only the region, at full scale</source>
@@ -7584,6 +8159,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Zoom to the pointer, or back</source>
    <translation>Zum Zeiger zoomen, oder zurück</translation>
+  </message>
+  <message>
+   <source>[ and ] change the radius</source>
+   <translation>[ und ] ändern den Radius</translation>
   </message>
   <message>
    <source>[ and ], Shift+wheel</source>
@@ -7692,6 +8271,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>ball-shaped flower heads</source>
    <translation>kugelige Blütenköpfe</translation>
+  </message>
+  <message>
+   <source>bank</source>
+   <translation>Wall</translation>
   </message>
   <message>
    <source>bare red stem, crown on top</source>
@@ -7952,6 +8535,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>courses without mortar</source>
    <translation>Lagen ohne Mörtel</translation>
+  </message>
+  <message>
+   <source>cover</source>
+   <translation>Belag</translation>
   </message>
   <message>
    <source>covers a wall</source>
@@ -8265,6 +8852,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Tor</translation>
   </message>
   <message>
+   <source>generated terrain</source>
+   <translation>erzeugtes Gelände</translation>
+  </message>
+  <message>
    <source>giant fountain</source>
    <translation>riesige Fontäne</translation>
   </message>
@@ -8408,6 +8999,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bienenstock</translation>
   </message>
   <message>
+   <source>hollow</source>
+   <translation>Mulde</translation>
+  </message>
+  <message>
    <source>hollow plates</source>
    <translation>hohle Platten</translation>
   </message>
@@ -8430,6 +9025,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>inside-out faces: %1, at %2</source>
    <translation>umgestülpte Flächen: %1, bei %2</translation>
+  </message>
+  <message>
+   <source>its ends lie too far apart in height</source>
+   <translation>seine Enden liegen in der Höhe zu weit auseinander</translation>
   </message>
   <message>
    <source>keeled glossy leaves</source>
@@ -8528,6 +9127,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>ebene Teller auf Stielen</translation>
   </message>
   <message>
+   <source>levels to %1</source>
+   <translation>ebnet auf %1</translation>
+  </message>
+  <message>
    <source>lie across each other</source>
    <translation>liegen übereinander</translation>
   </message>
@@ -8558,6 +9161,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>lilac spikes in late summer</source>
    <translation>lila Ähren im Spätsommer</translation>
+  </message>
+  <message>
+   <source>limit %1</source>
+   <translation>Grenze %1</translation>
   </message>
   <message>
    <source>litter</source>
@@ -8840,6 +9447,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>abgestellt</translation>
   </message>
   <message>
+   <source>path</source>
+   <translation>Weg</translation>
+  </message>
+  <message>
    <source>paused · %1 resumes</source>
    <translation>angehalten · %1 setzt fort</translation>
   </message>
@@ -9024,6 +9635,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>scharlachrot im Herbst</translation>
   </message>
   <message>
+   <source>sculpting</source>
+   <translation>Modelliertes</translation>
+  </message>
+  <message>
    <source>seat</source>
    <translation>Sitz</translation>
   </message>
@@ -9146,6 +9761,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>slightly leaning</source>
    <translation>leicht geneigt</translation>
+  </message>
+  <message>
+   <source>slope %1 %</source>
+   <translation>Neigung %1 %</translation>
   </message>
   <message>
    <source>slope %1°</source>
@@ -9356,6 +9975,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Aufgang %1, Untergang %2</translation>
   </message>
   <message>
+   <source>surveyed terrain</source>
+   <translation>vermessenes Gelände</translation>
+  </message>
+  <message>
    <source>sword leaves</source>
    <translation>Schwertblätter</translation>
   </message>
@@ -9392,12 +10015,24 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>höher als breit</translation>
   </message>
   <message>
+   <source>terrace</source>
+   <translation>Terrasse</translation>
+  </message>
+  <message>
+   <source>terrain</source>
+   <translation>Gelände</translation>
+  </message>
+  <message>
    <source>texture of %1 repeats %2 times</source>
    <translation>Textur von %1 wiederholt sich %2-mal</translation>
   </message>
   <message>
    <source>texture of %1 too coarse: %2 a texel</source>
    <translation>Textur von %1 zu grob: %2 je Texel</translation>
+  </message>
+  <message>
+   <source>the height where you start</source>
+   <translation>die Höhe am Anfang</translation>
   </message>
   <message>
    <source>the site becomes %1 with a grid of %2</source>
@@ -9498,6 +10133,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>tiny glossy leaves</source>
    <translation>winzige, glänzende Blätter</translation>
+  </message>
+  <message>
+   <source>too level for steps</source>
+   <translation>zu eben für Stufen</translation>
   </message>
   <message>
    <source>too steep for a ramp (1:12)</source>
@@ -9630,6 +10269,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>walkway</source>
    <translation>Weg</translation>
+  </message>
+  <message>
+   <source>wall or line</source>
+   <translation>Mauer oder Linie</translation>
   </message>
   <message>
    <source>wall piece</source>
@@ -9782,6 +10425,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>“%1” was selected at another stage. Click it here first.</source>
    <translation>„%1“ wurde in einer anderen Stufe ausgewählt. Klicken Sie es zuerst hier an.</translation>
+  </message>
+  <message>
+   <source>−%1 m³</source>
+   <translation>−%1 m³</translation>
   </message>
   <message>
    <source>≈ %1</source>

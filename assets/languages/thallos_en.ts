@@ -109,6 +109,13 @@
    </translation>
   </message>
   <message numerus="yes">
+   <source>%n step(s)</source>
+   <translation>
+    <numerusform>%n step</numerusform>
+    <numerusform>%n steps</numerusform>
+   </translation>
+  </message>
+  <message numerus="yes">
    <source>%n storey(s)</source>
    <translation>
     <numerusform>%n storey</numerusform>

@@ -62,10 +62,9 @@ GroundGrid enlargedGrid(const GroundGrid& grid, const HeightRaster& raster, cons
     return GroundGrid::make(size, cell);
 }
 
-Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const std::string& source,
+Surveyed surveyed(const GroundGrid& grid, const HeightRaster& r, Fit fit, const std::string& source,
                   const TerrainPlace& place) {
-    Surveyed out{ground};
-    const GroundGrid& grid = ground.grid;
+    Surveyed out;
     const bool fits = place.centre == V2f(0) && r.width == grid.cells.x + 1 && r.height == grid.cells.y + 1 &&
                       std::abs(r.cell - grid.cell) < 1e-3f * grid.cell;
     if (!fits && fit == Fit::Exact)
@@ -110,13 +109,13 @@ Surveyed surveyed(const Ground& ground, const HeightRaster& r, Fit fit, const st
         throw Error(Error::Kind::Unsupported, Text("%w has no height within the site"), source);
     out.unknown = fillGaps(z);
     for (float& v : z.pixels) v += place.lift;
-    out.ground.survey.assign(static_cast<size_t>(grid.tileCount()), nullptr);
+    out.heights.assign(static_cast<size_t>(grid.tileCount()), nullptr);
     for (int i = 0; i < grid.tileCount(); ++i) {
-        auto tile = std::make_shared<HeightTile>(grid.tileSize(i));
+        auto tile = std::make_shared<GridTile<float>>(grid.tileSize(i));
         const V2i start = grid.tileStart(i);
         for (int y = 0; y <= tile->cells.y; ++y)
             for (int x = 0; x <= tile->cells.x; ++x) tile->at(x, y) = z.at(start.x + x, start.y + y);
-        out.ground.survey[static_cast<size_t>(i)] = std::move(tile);
+        out.heights[static_cast<size_t>(i)] = std::move(tile);
     }
     return out;
 }

@@ -4,7 +4,7 @@
 #include <string>
 
 #include "core/exchange/foreign.h"
-#include "core/ground/ground.h"
+#include "core/ground/grid.h"
 
 namespace thallos {
 
@@ -17,12 +17,12 @@ struct TerrainPlace {
     float lift = 0; // metres added to every height
 };
 struct Surveyed {
-    Ground ground;
-    float unknown = 0; // share of the ground's heights that the raster does not tell: filled from those around
+    HeightLayer heights; // every tile
+    float unknown = 0;   // share of the ground's heights that the raster does not tell: filled from those around
 };
-// The ground with the raster as its survey; what was sculpted stays on top. Throws Error::Invalid naming `source` when
-// the raster does not fit exactly and must, Error::Unsupported when it tells no height of the site.
-Surveyed surveyed(const Ground& ground, const HeightRaster& raster, Fit fit, const std::string& source,
+// The raster's heights on the grid. Throws Error::Invalid naming `source` when the raster does not fit exactly and
+// must, Error::Unsupported when it tells no height of the site.
+Surveyed surveyed(const GroundGrid& grid, const HeightRaster& raster, Fit fit, const std::string& source,
                   const TerrainPlace& place = {});
 // The grid of a site that holds all of the raster at its place, about the same middle; coarser where it would be
 // larger than is worked with in comfort.

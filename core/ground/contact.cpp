@@ -24,18 +24,6 @@ template <class Use> float along(const std::vector<Polygon>& outlines, float ste
     return from;
 }
 
-// What of a linear function over a triangle is positive, integrated; `d` at its corners.
-double positive(double a, double b, double c, double area) {
-    const int over = (a > 0) + (b > 0) + (c > 0);
-    const double all = area * (a + b + c) / 3;
-    if (over == 3) return all;
-    if (over == 0) return 0;
-    if (over == 2) return all + positive(-a, -b, -c, area);
-    if (b > 0) return positive(b, c, a, area);
-    if (c > 0) return positive(c, a, b, area);
-    return area * a / (a - b) * a / (a - c) * a / 3;
-}
-
 } // namespace
 
 Contact contactOf(const std::vector<Polygon>& outlines, float base, const HeightField& ground, float step) {
@@ -64,29 +52,6 @@ float bestBase(const std::vector<Polygon>& outlines, const HeightField& ground, 
         any = true;
     });
     return any ? (low + high) / 2 : fallback;
-}
-
-Earthwork earthworkOf(const HeightField& before, const HeightField& after, const Box2f& box) {
-    Earthwork out;
-    const GroundGrid& grid = before.grid;
-    const auto cellOf = [&](float p, float origin, int cells) {
-        return std::clamp(static_cast<int>(std::floor((p - origin) / grid.cell)), 0, cells);
-    };
-    const int x0 = cellOf(box.min.x, grid.origin.x, grid.cells.x), x1 = cellOf(box.max.x, grid.origin.x, grid.cells.x),
-              y0 = cellOf(box.min.y, grid.origin.y, grid.cells.y), y1 = cellOf(box.max.y, grid.origin.y, grid.cells.y);
-    // The diagonal runs from the south-east to the north-west corner, as HeightField::at() has it.
-    const double half = static_cast<double>(grid.cell) * static_cast<double>(grid.cell) / 2;
-    const auto d = [&](int x, int y) {
-        return static_cast<double>(after.sample(x, y)) - static_cast<double>(before.sample(x, y));
-    };
-    for (int y = y0; y < std::min(y1 + 1, grid.cells.y); ++y)
-        for (int x = x0; x < std::min(x1 + 1, grid.cells.x); ++x) {
-            const double a = d(x, y), b = d(x + 1, y), c = d(x + 1, y + 1), e = d(x, y + 1);
-            if (a == 0 && b == 0 && c == 0 && e == 0) continue;
-            out.fill += positive(a, b, e, half) + positive(c, e, b, half);
-            out.cut += positive(-a, -b, -e, half) + positive(-c, -e, -b, half);
-        }
-    return out;
 }
 
 } // namespace thallos

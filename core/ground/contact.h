@@ -1,4 +1,4 @@
-// How a building stands on its ground: the gap under its base all round, and the earth that was moved for it.
+// How a building stands on its ground: the gap under its base all round.
 #pragma once
 
 #include <vector>
@@ -28,12 +28,5 @@ Contact contactOf(const std::vector<Polygon>& outlines, float base, const Height
 
 // The base at which the largest gap, up or down, is as small as can be; `fallback` without outlines.
 float bestBase(const std::vector<Polygon>& outlines, const HeightField& ground, float fallback, float step = 0.05f);
-
-struct Earthwork {
-    double cut = 0, fill = 0; // m3, neither negative
-    double balance() const { return fill - cut; }
-};
-// From one ground to another on the same grid, within the box; exact for the triangles that both are made of.
-Earthwork earthworkOf(const HeightField& before, const HeightField& after, const Box2f& box);
 
 } // namespace thallos

@@ -1,7 +1,8 @@
+#include "core/ground/contour.h"
+
 #include <algorithm>
 #include <cmath>
 
-#include "core/ground/ground.h"
 #include "core/ground/level_cut.h"
 
 namespace thallos {

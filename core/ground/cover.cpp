@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "core/base/noise.h"
-#include "core/ground/ground.h"
+#include "core/ground/far_land.h"
 
 namespace thallos {
 
@@ -34,23 +34,31 @@ SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float
 
 } // namespace
 
-SurfacePoint coverSurface(const Covers& covers, const GroundGrid& grid, const TileGrid<CoverTile>& gravel, const V2f& p,
-                          const V3f& normal, float footprint) {
+SurfacePoint coverSurface(const Covers& covers, const GroundGrid& grid, const V2f& p, const V3f& normal,
+                          float footprint) {
     SurfacePoint s = meadow(covers, p, normal, footprint);
-    const float weight = coverAt(grid, gravel, p);
-    if (weight <= 0) return s;
-    SurfacePoint g = evaluate(covers.gravel, {.position = {p.x, p.y, 0}, .footprint = footprint});
-    // Gravel thins out in clumps at its edge instead of fading.
-    const float ragged =
-        0.22f * fractalNoise(p.x / 0.35f, p.y / 0.35f, 311, 4) + 0.06f * fractalNoise(p.x / 0.04f, p.y / 0.04f, 312, 2);
-    const float k = smoothstep(0.38f, 0.62f, weight + ragged * (1 - std::abs(2 * weight - 1)) * 1.6f);
-    // Worn tracks are lighter, the middle and the rims keep some fines.
-    g.albedo *= 0.9f + 0.14f * fractalNoise(p.x / 2.3f, p.y / 2.3f, 313, 3);
-    s.albedo = lerp(s.albedo, g.albedo, k);
-    s.roughness = lerp(s.roughness, g.roughness, k);
-    const V3f bump = g.normal - V3f(0, 0, 1);
-    s.normal = lerp(s.normal, (normal + V3f(bump.x, bump.y, 0)).normalized(), k).normalized();
+    for (const Covers::Painted& cover : covers.painted) {
+        const float weight = layerAt(grid, cover.weights, p);
+        if (weight <= 0) continue;
+        SurfacePoint g = evaluate(cover.material, {.position = {p.x, p.y, 0}, .footprint = footprint});
+        // Gravel thins out in clumps at its edge instead of fading.
+        const float ragged = 0.22f * fractalNoise(p.x / 0.35f, p.y / 0.35f, 311, 4) +
+                             0.06f * fractalNoise(p.x / 0.04f, p.y / 0.04f, 312, 2);
+        const float k = smoothstep(0.38f, 0.62f, weight + ragged * (1 - std::abs(2 * weight - 1)) * 1.6f);
+        // Worn tracks are lighter, the middle and the rims keep some fines.
+        g.albedo *= 0.9f + 0.14f * fractalNoise(p.x / 2.3f, p.y / 2.3f, 313, 3);
+        s.albedo = lerp(s.albedo, g.albedo, k);
+        s.roughness = lerp(s.roughness, g.roughness, k);
+        const V3f bump = g.normal - V3f(0, 0, 1);
+        s.normal = lerp(s.normal, (normal + V3f(bump.x, bump.y, 0)).normalized(), k).normalized();
+    }
     return s;
+}
+
+int coverSeen(const Covers& covers, const GroundGrid& grid, const V2f& p) {
+    for (size_t i = covers.painted.size(); i-- > 0;)
+        if (layerAt(grid, covers.painted[i].weights, p) > 0.45f) return static_cast<int>(i);
+    return -1;
 }
 
 void wetten(SurfacePoint& s, const V2f& p, float above, float footprint) {

@@ -1,8 +1,9 @@
+#include "core/ground/far_land.h"
+
 #include <algorithm>
 #include <cmath>
 
 #include "core/base/noise.h"
-#include "core/ground/ground.h"
 
 namespace thallos {
 

@@ -1,58 +1,73 @@
 #include "core/ground/height_field.h"
 
-#include <algorithm>
 #include <cmath>
-
-#include "core/base/error.h"
-#include "core/base/quantity.h"
 
 namespace thallos {
 
-GroundGrid GroundGrid::make(const V2f& size, float cell) {
-    if (!(cell >= 0.01f && cell <= 100))
-        throw Error(Error::Kind::Invalid, Text("The terrain grid must be 0.01 to 100 m"), "");
-    GroundGrid g;
-    g.cell = cell;
-    // Rounded before the check so that huge or undefined sizes are refused, not wrapped.
-    for (int k = 0; k < 2; ++k) {
-        const float n = std::round(size[k] / cell);
-        if (!(n >= 4 && n <= 16384))
-            throw Error(Error::Kind::Invalid,
-                        Text("With a grid of %1 m the site may be %2 to %3 m wide and deep", formatNumber(cell, 2),
-                             formatNumber(4 * cell, 2), formatNumber(16384 * cell, 2)),
-                        "", Text("Choose another size or grid"));
-        g.cells[k] = static_cast<int>(n);
+namespace {
+
+V2f rangeOf(const std::vector<float>& values) {
+    const auto [low, high] = std::minmax_element(values.begin(), values.end());
+    return {*low, *high};
+}
+
+V2f within(const GroundGrid& grid, const V2f& p) {
+    const Box2f box = grid.box();
+    return {std::clamp(p.x, box.min.x, box.max.x), std::clamp(p.y, box.min.y, box.max.y)};
+}
+
+// The cell of a tile that holds a place of the grid, and where in it that lies.
+struct InTile {
+    int tile, x, y;
+    float u, v;
+    InTile(const HeightField& field, const V2f& p) : tile(field.grid.tileAt(p)) {
+        const HeightTile& t = *field.tiles[static_cast<size_t>(tile)];
+        const V2i start = field.grid.tileStart(tile);
+        const auto fine = static_cast<float>(t.fine);
+        // From the grid's corner, so that a cell is the same one wherever the tiles' borders lie.
+        const V2f at = (p - field.grid.origin) / (field.grid.cell / fine);
+        const float px = std::clamp(at.x - static_cast<float>(start.x) * fine, 0.0f, static_cast<float>(t.cells.x)),
+                    py = std::clamp(at.y - static_cast<float>(start.y) * fine, 0.0f, static_cast<float>(t.cells.y));
+        x = std::min(static_cast<int>(px), t.cells.x - 1);
+        y = std::min(static_cast<int>(py), t.cells.y - 1);
+        u = px - static_cast<float>(x);
+        v = py - static_cast<float>(y);
     }
-    g.tileCells = 8;
-    while (g.tileCells < 128 && static_cast<float>(g.tileCells) * cell < 48) g.tileCells *= 2;
-    g.origin = g.size() * -0.5f;
-    return g;
+};
+
+} // namespace
+
+std::shared_ptr<const HeightTile> HeightTile::of(GridTile<float> z) {
+    auto tile = std::make_shared<HeightTile>();
+    tile->cells = z.cells;
+    const V2i n = tile->blockCount();
+    for (int b = 0; b < n.x * n.y; ++b) {
+        auto block = std::make_shared<HeightBlock>();
+        const V2i start = tile->blockStart(b);
+        block->z = GridTile<float>(tile->blockSize(b));
+        for (int y = 0; y <= block->z.cells.y; ++y)
+            for (int x = 0; x <= block->z.cells.x; ++x) block->z.at(x, y) = z.at(start.x + x, start.y + y);
+        block->range = block->span = rangeOf(block->z.values);
+        tile->blocks.push_back(std::move(block));
+    }
+    tile->findRange();
+    return tile;
 }
 
-V2i GroundGrid::tileSize(int tile) const {
-    const V2i start = tileStart(tile);
-    return {std::min(tileCells, cells.x - start.x), std::min(tileCells, cells.y - start.y)};
+bool HeightTile::cuts(int x, int y, bool northward) const {
+    const HeightBlock& block = blockAt(x, y);
+    return block.broken && block.broken->cuts(y * (block.z.cells.x + 1) + x, northward);
 }
 
-Box2f GroundGrid::tileBox(int tile) const {
-    const V2i start = tileStart(tile);
-    return {place(start), place(start + tileSize(tile))};
-}
-
-std::vector<int> GroundGrid::tilesTouching(const Box2f& box) const {
-    std::vector<int> out;
-    const float width = static_cast<float>(tileCells) * cell;
-    auto index = [&](float v, int k, int n) {
-        return std::clamp(static_cast<int>(std::floor((v - origin[k]) / width)), 0, n - 1);
-    };
-    const Box2f all = this->box();
-    if (box.isEmpty() || !all.intersects(box)) return out;
-    // A hair wider, so that a border sample changes in both tiles that hold it.
-    const float hair = cell * 1e-3f;
-    for (int y = index(box.min.y - hair, 1, tiles().y); y <= index(box.max.y + hair, 1, tiles().y); ++y)
-        for (int x = index(box.min.x - hair, 0, tiles().x); x <= index(box.max.x + hair, 0, tiles().x); ++x)
-            out.push_back(y * tiles().x + x);
-    return out;
+void HeightTile::findRange() {
+    range = blocks[0]->range;
+    span = blocks[0]->span;
+    broken = false;
+    for (const auto& b : blocks) {
+        broken = broken || b->broken;
+        range = {std::min(range.x, b->range.x), std::max(range.y, b->range.y)};
+        span = {std::min(span.x, b->span.x), std::max(span.y, b->span.y)};
+    }
 }
 
 float HeightField::sample(int x, int y) const {
@@ -60,76 +75,93 @@ float HeightField::sample(int x, int y) const {
     y = std::clamp(y, 0, grid.cells.y);
     const int tx = std::min(x / grid.tileCells, grid.tiles().x - 1),
               ty = std::min(y / grid.tileCells, grid.tiles().y - 1);
-    return tiles[static_cast<size_t>(ty) * grid.tiles().x + tx]->at(x - tx * grid.tileCells, y - ty * grid.tileCells);
+    const HeightTile& tile = *tiles[static_cast<size_t>(ty) * grid.tiles().x + tx];
+    return tile.at((x - tx * grid.tileCells) * tile.fine, (y - ty * grid.tileCells) * tile.fine);
 }
 
-float HeightField::at(const V2f& p) const {
-    const float x = std::clamp((p.x - grid.origin.x) / grid.cell, 0.0f, static_cast<float>(grid.cells.x));
-    const float y = std::clamp((p.y - grid.origin.y) / grid.cell, 0.0f, static_cast<float>(grid.cells.y));
-    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1),
-              iy = std::min(static_cast<int>(y), grid.cells.y - 1);
-    const float u = x - static_cast<float>(ix), v = y - static_cast<float>(iy);
-    const float a = sample(ix, iy), b = sample(ix + 1, iy), c = sample(ix, iy + 1), d = sample(ix + 1, iy + 1);
+float HeightField::at(const V2f& place) const {
+    const InTile in(*this, within(grid, place));
+    const HeightTile& t = *tiles[static_cast<size_t>(in.tile)];
+    if (t.broken) {
+        int x = in.x, y = in.y;
+        const HeightBlock& block = t.blockAt(x, y);
+        if (block.broken)
+            if (const auto spot = block.broken->at(y * block.z.cells.x + x, place)) return spot->z;
+    }
+    const float a = t.at(in.x, in.y), b = t.at(in.x + 1, in.y), c = t.at(in.x, in.y + 1), d = t.at(in.x + 1, in.y + 1);
     // The diagonal runs from the south-east to the north-west corner, as Embree splits a grid's cells.
-    return u + v <= 1 ? a + u * (b - a) + v * (c - a) : d + (1 - u) * (c - d) + (1 - v) * (b - d);
+    return in.u + in.v <= 1 ? a + in.u * (b - a) + in.v * (c - a) : d + (1 - in.u) * (c - d) + (1 - in.v) * (b - d);
 }
 
-V3f HeightField::normal(const V2f& p) const {
+float HeightField::at(const V2f& p, const V2f& from) const {
+    constexpr float kAside = 5e-4f; // metres
+    const V2f way = from - p;
+    const float length = way.length();
+    return length > 0 ? at(p + way * (std::min(kAside, length) / length)) : at(p);
+}
+
+float HeightField::cellAt(const V2f& p) const {
+    return grid.cell / static_cast<float>(tiles[static_cast<size_t>(grid.tileAt(p))]->fine);
+}
+
+namespace {
+
+// Of a cell's rise at a sample of a tile, to the east and to the north, over the links that no wall cuts.
+V2f slopeBesideWalls(const HeightTile& t, int x, int y) {
+    V2f slope(0);
+    for (int k = 0; k < 2; ++k) {
+        const V2i step = k == 0 ? V2i(1, 0) : V2i(0, 1), size = t.cells;
+        const V2i at(x, y), on = at + step, back = at - step;
+        float sum = 0;
+        int n = 0;
+        if (on[k] <= size[k] && !t.cuts(x, y, k == 1)) {
+            sum += t.at(on.x, on.y) - t.at(x, y);
+            ++n;
+        }
+        if (back[k] >= 0 && !t.cuts(back.x, back.y, k == 1)) {
+            sum += t.at(x, y) - t.at(back.x, back.y);
+            ++n;
+        }
+        slope[k] = n ? sum / static_cast<float>(n) : 0;
+    }
+    return slope;
+}
+
+} // namespace
+
+V3f HeightField::normal(const V2f& place) const {
     // Differences over a cell at the four corners, blended: continuous across cells and tiles.
-    const float x = std::clamp((p.x - grid.origin.x) / grid.cell, 0.0f, static_cast<float>(grid.cells.x));
-    const float y = std::clamp((p.y - grid.origin.y) / grid.cell, 0.0f, static_cast<float>(grid.cells.y));
-    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1),
-              iy = std::min(static_cast<int>(y), grid.cells.y - 1);
-    const float u = x - static_cast<float>(ix), v = y - static_cast<float>(iy);
+    const InTile in(*this, within(grid, place));
+    const HeightTile& t = *tiles[static_cast<size_t>(in.tile)];
+    if (t.broken) {
+        int x = in.x, y = in.y;
+        const HeightBlock& block = t.blockAt(x, y);
+        if (block.broken)
+            if (const auto spot = block.broken->at(y * block.z.cells.x + x, place)) return spot->normal;
+    }
+    const V2i start = grid.tileStart(in.tile) * t.fine;
+    const auto z = [&](int x, int y) {
+        if (x >= 0 && y >= 0 && x <= t.cells.x && y <= t.cells.y) return t.at(x, y);
+        return t.fine == 1 ? sample(start.x + x, start.y + y) : at(grid.place(start + V2i(x, y), t.fine));
+    };
+    const float cell = grid.cell / static_cast<float>(t.fine);
     V2f slope(0);
     for (int k = 0; k < 4; ++k) {
-        const int cx = ix + (k & 1), cy = iy + (k >> 1);
-        const float w = (k & 1 ? u : 1 - u) * (k >> 1 ? v : 1 - v);
-        slope += V2f(sample(cx + 1, cy) - sample(cx - 1, cy), sample(cx, cy + 1) - sample(cx, cy - 1)) *
-                 (w * 0.5f / grid.cell);
+        const int cx = in.x + (k & 1), cy = in.y + (k >> 1);
+        const float w = (k & 1 ? in.u : 1 - in.u) * (k >> 1 ? in.v : 1 - in.v);
+        if (t.broken) {
+            slope += slopeBesideWalls(t, cx, cy) * (w / cell);
+            continue;
+        }
+        slope += V2f(z(cx + 1, cy) - z(cx - 1, cy), z(cx, cy + 1) - z(cx, cy - 1)) * (w * 0.5f / cell);
     }
     return V3f(-slope.x, -slope.y, 1).normalized();
 }
 
-static V2f rangeOf(const HeightTile& tile) {
-    const auto [low, high] = std::minmax_element(tile.values.begin(), tile.values.end());
-    return {*low, *high};
-}
-
 V2f HeightField::range() const {
     V2f r(1e30f, -1e30f);
-    for (size_t i = 0; i < tiles.size(); ++i) {
-        const V2f t = ranges.empty() ? rangeOf(*tiles[i]) : ranges[i];
-        r = {std::min(r.x, t.x), std::max(r.y, t.y)};
-    }
+    for (const auto& t : tiles) r = {std::min(r.x, t->range.x), std::max(r.y, t->range.y)};
     return r;
-}
-
-void HeightField::findRanges(std::initializer_list<const HeightField*> known) {
-    std::vector<V2f> found(tiles.size());
-    for (size_t i = 0; i < tiles.size(); ++i) {
-        const auto same = std::find_if(known.begin(), known.end(), [&](const HeightField* f) {
-            return f && f->ranges.size() == tiles.size() && f->tiles[i] == tiles[i];
-        });
-        found[i] = same == known.end() ? rangeOf(*tiles[i]) : (*same)->ranges[i];
-    }
-    ranges = std::move(found);
-}
-
-float coverAt(const GroundGrid& grid, const TileGrid<CoverTile>& cover, const V2f& p) {
-    if (cover.empty()) return 0;
-    const float x = (p.x - grid.origin.x) / grid.cell, y = (p.y - grid.origin.y) / grid.cell;
-    if (x < 0 || y < 0 || x > static_cast<float>(grid.cells.x) || y > static_cast<float>(grid.cells.y)) return 0;
-    const int ix = std::min(static_cast<int>(x), grid.cells.x - 1),
-              iy = std::min(static_cast<int>(y), grid.cells.y - 1);
-    const int tx = ix / grid.tileCells, ty = iy / grid.tileCells;
-    const CoverTile* tile = cover[static_cast<size_t>(ty) * grid.tiles().x + tx].get();
-    if (!tile) return 0;
-    const int lx = ix - tx * grid.tileCells, ly = iy - ty * grid.tileCells;
-    const float u = x - static_cast<float>(ix), v = y - static_cast<float>(iy);
-    const float s = lerp(lerp(tile->at(lx, ly), tile->at(lx + 1, ly), u),
-                         lerp(tile->at(lx, ly + 1), tile->at(lx + 1, ly + 1), u), v);
-    return s / 255;
 }
 
 } // namespace thallos

@@ -1,76 +1,73 @@
-// The ground as a grid of heights in square tiles that are shared between versions of it.
+// The finished ground: heights in square tiles of their own density that are shared between versions of it.
 #pragma once
 
-#include <initializer_list>
+#include <algorithm>
 #include <memory>
 #include <vector>
 
-#include "core/base/vec.h"
+#include "core/ground/broken.h"
+#include "core/ground/grid.h"
 
 namespace thallos {
 
-// Where the samples of the ground lie. Tiles hold tileCells x tileCells cells (fewer at the east and north border) and
-// repeat the samples of their shared borders. A tile is about 64 m wide, less where cells are small: building the
-// tracer's scene of 128 x 128 cells fits into a brush dab.
-struct GroundGrid {
-    V2f origin{0};  // south-west corner, metres
-    V2i cells{0};   // east, north
-    float cell = 1; // metres
-    int tileCells = 64;
+inline constexpr int kBlockCells = 128; // a side: what an edit makes anew at least
 
-    // Throws Error::Invalid unless 4..16 384 cells a side and cell 0.01..100 m. The grid is centred on the origin.
-    static GroundGrid make(const V2f& size, float cell);
+// A square piece of a tile. Immutable once built.
+struct HeightBlock {
+    GridTile<float> z;                         // metres
+    V2f range{0};                              // lowest and highest sample
+    V2f span{0};                               // and of all steps on the way to it
+    std::shared_ptr<const BrokenCells> broken; // by walls; null: none
+};
 
-    V2i tiles() const { return {(cells.x + tileCells - 1) / tileCells, (cells.y + tileCells - 1) / tileCells}; }
-    int tileCount() const { return tiles().x * tiles().y; }
-    // Cells of one tile and its first sample.
-    V2i tileStart(int tile) const { return V2i(tile % tiles().x, tile / tiles().x) * tileCells; }
-    V2i tileSize(int tile) const;
-    V2f size() const { return V2f(static_cast<float>(cells.x), static_cast<float>(cells.y)) * cell; }
-    Box2f box() const { return {origin, origin + size()}; }
-    V2f place(const V2i& sample) const {
-        return origin + V2f(static_cast<float>(sample.x), static_cast<float>(sample.y)) * cell;
+// A tile of samples `fine` times as dense as the grid's, a power of two, in blocks row by row from the south-west that
+// share the samples of their borders. At a coarser neighbour its border runs straight between that one's samples.
+struct HeightTile {
+    V2i cells{0}; // at its own density
+    int fine = 1;
+    std::vector<std::shared_ptr<const HeightBlock>> blocks; // none null
+    V2f range{0}, span{0};
+
+    static std::shared_ptr<const HeightTile> of(GridTile<float> z); // as dense as the grid
+    V2i blockCount() const {
+        return {(cells.x + kBlockCells - 1) / kBlockCells, (cells.y + kBlockCells - 1) / kBlockCells};
     }
-    Box2f tileBox(int tile) const;
-    // Tiles that the box touches, in ascending order.
-    std::vector<int> tilesTouching(const Box2f& box) const;
-    bool operator==(const GroundGrid&) const = default;
+    V2i blockStart(int block) const { return V2i(block % blockCount().x, block / blockCount().x) * kBlockCells; }
+    V2i blockSize(int block) const {
+        const V2i start = blockStart(block);
+        return {std::min(kBlockCells, cells.x - start.x), std::min(kBlockCells, cells.y - start.y)};
+    }
+    float at(int x, int y) const { // x 0..cells.x, y 0..cells.y
+        if (blocks.size() == 1) return blocks[0]->z.at(x, y);
+        const HeightBlock& block = blockAt(x, y);
+        return block.z.at(x, y);
+    }
+    // The block that holds a sample or a cell; x and y become those within it.
+    const HeightBlock& blockAt(int& x, int& y) const {
+        const V2i n = blockCount();
+        const int bx = std::min(x / kBlockCells, n.x - 1), by = std::min(y / kBlockCells, n.y - 1);
+        x -= bx * kBlockCells;
+        y -= by * kBlockCells;
+        return *blocks[static_cast<size_t>(by) * n.x + bx];
+    }
+    // Whether a wall stands between a sample and its eastern or northern neighbour.
+    bool cuts(int x, int y, bool northward) const;
+    bool broken = false; // some of its cells, by walls
+    void findRange();    // of its blocks'
 };
 
-// One value a sample of a tile, (w+1) x (h+1), rows from the south.
-template <class Value> struct GridTile {
-    V2i cells{0};
-    std::vector<Value> values;
-
-    GridTile() = default;
-    explicit GridTile(const V2i& c, Value fill = Value{})
-        : cells(c), values(static_cast<size_t>(c.x + 1) * (c.y + 1), fill) {}
-    Value& at(int x, int y) { return values[static_cast<size_t>(y) * (cells.x + 1) + x]; }
-    const Value& at(int x, int y) const { return values[static_cast<size_t>(y) * (cells.x + 1) + x]; }
-};
-
-using HeightTile = GridTile<float>;  // metres
-using CoverTile = GridTile<uint8_t>; // weight of the second cover, 255 = all of it
-
-template <class Tile>
-using TileGrid = std::vector<std::shared_ptr<const Tile>>; // row by row from the south-west; null: all zero
-
-// A finished ground. Outside the grid the border's values go on.
+// Outside the grid the border's values go on.
 struct HeightField {
     GroundGrid grid;
     TileGrid<HeightTile> tiles; // none null
-    // Lowest and highest sample of each tile; empty: not known yet.
-    std::vector<V2f> ranges;
 
-    float sample(int x, int y) const; // clamped to the grid
+    float sample(int x, int y) const; // of the grid, clamped to it
     float at(const V2f& p) const;     // on the two triangles of the cell, as traced
+    // As one comes there from another place: beside a wall the height on that one's side.
+    float at(const V2f& p, const V2f& from) const;
     V3f normal(const V2f& p) const;   // smooth, unit
     V2f range() const;                // lowest and highest sample
-    // Fills `ranges`; those of tiles that are the same in one of `known` (may be null) are taken from there.
-    void findRanges(std::initializer_list<const HeightField*> known);
+    float cellAt(const V2f& p) const; // metres between the samples there
 };
-
-// Bilinear weight 0..1 of a cover layer at a place.
-float coverAt(const GroundGrid& grid, const TileGrid<CoverTile>& cover, const V2f& p);
 
 } // namespace thallos

@@ -5,7 +5,7 @@
 #include <functional>
 #include <vector>
 
-#include "core/ground/ground.h"
+#include "core/ground/pad.h"
 #include "core/mesh/mesh.h"
 
 namespace thallos {

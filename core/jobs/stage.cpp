@@ -10,10 +10,7 @@ namespace {
 // A level site, as large as the camera needs to stand on.
 Project lawnFor(float wide, float tall) {
     const float size = std::clamp(std::ceil(6 * std::max(wide, 2.2f * tall) / 16) * 16, 32.0f, 512.0f);
-    Project p = newProject({size, size}, 1, "stage");
-    Ground g = *p.ground;
-    g.relief = {1, 0, 90, 0.4f, {0, 0}};
-    return withGround(p, g);
+    return newProject({size, size}, 1, "stage");
 }
 
 constexpr float kFigureRoom = 0.9f; // metres that the figure takes of the width
@@ -93,7 +90,7 @@ Camera cameraOf(const Stage& stage, const BuiltSite& site, float aspect, float n
     const float across = c.sensor / c.focal / (aspect < 1 ? 1 / aspect : 1);
     const float distance = std::max(1.08f * stage.wide, 1.2f * stage.tall * aspect) / near / across + stage.deep;
     const V2f along(std::sin(bearing), std::cos(bearing));
-    const float base = site.field.at({0, 0});
+    const float base = site.land.field.at({0, 0});
     const V2f from = along * -distance;
     const float eye = std::min(stage.eye, 0.7f * distance);
     c.position = V3f(from.x, from.y, base + eye);

@@ -5,38 +5,13 @@
 #include <unordered_map>
 
 #include "core/base/parallel.h"
+#include "core/ground/far_land.h"
 #include "core/project/climb.h"
 #include "core/project/keep_out.h"
 
 namespace thallos {
 
 namespace {
-
-std::vector<Pad> padsOf(const Project& project, const std::vector<BuiltWalkway>& walkways) {
-    std::vector<Pad> pads;
-    for (const auto& item : project.items) {
-        const auto* p = std::get_if<BuildingPad>(&item->body);
-        if (!p || !shown(project, *item)) continue;
-        if (const auto* b = bodyOf<Building>(find(project, p->building))) pads.push_back(padOf(*p, *b));
-    }
-    for (const BuiltWalkway& w : walkways)
-        for (Pad& pad : padsOf(w.shape, w.laid)) pads.push_back(std::move(pad));
-    return pads;
-}
-
-// Whether the pad at each place of the list is another than in the list before. Pads come one after the other, so that
-// a pad that comes or goes moves those behind it.
-std::vector<char> otherPads(const std::vector<Pad>& pads, const std::vector<Pad>& before) {
-    std::vector<char> other(pads.size(), 1);
-    const bool replaced = pads.size() == before.size();
-    for (size_t i = 0; i < std::min(pads.size(), before.size()) && (replaced || pads[i] == before[i]); ++i)
-        other[i] = !(pads[i] == before[i]);
-    for (size_t k = 1; k <= std::min(pads.size(), before.size()); ++k) {
-        if (!(pads[pads.size() - k] == before[before.size() - k])) break;
-        other[pads.size() - k] = 0;
-    }
-    return other;
-}
 
 class Builder {
 public:
@@ -66,37 +41,15 @@ private:
     }
 
     void heights() {
-        const Ground& ground = *out_->project.ground;
-        const GroundGrid& grid = ground.grid;
-        const Ground* before = previous_ ? previous_->project.ground.get() : nullptr;
-        const bool sameBare = before && before->relief == ground.relief && before->survey == ground.survey;
-        out_->bare = sameBare ? previous_->bare : buildBare(ground);
-        out_->natural =
-            buildNatural(ground, out_->bare, sameBare ? before : nullptr, sameBare ? &previous_->natural : nullptr);
+        out_->land = landOf(out_->project, previous_ ? &previous_->land : nullptr);
         out_->walkways =
-            walkwaysOf(out_->project, out_->natural, previous_ ? previous_->walkways : std::vector<BuiltWalkway>());
-        out_->pads = padsOf(out_->project, out_->walkways);
-        std::vector<char> changed;
-        if (previous_) {
-            changed.assign(grid.tileCount(), 0);
-            for (int i = 0; i < grid.tileCount(); ++i)
-                changed[i] = out_->natural.tiles[i] != previous_->natural.tiles[i];
-            const V2f a = out_->natural.range(), b = previous_->natural.range();
-            const V2f range(std::min(a.x, b.x), std::max(a.y, b.y));
-            const auto touch = [&](const std::vector<Pad>& pads, const std::vector<Pad>& others) {
-                const std::vector<char> other = otherPads(pads, others);
-                for (size_t i = 0; i < pads.size(); ++i)
-                    if (other[i])
-                        for (int tile : grid.tilesTouching(reach(pads[i], range))) changed[tile] = 1;
-            };
-            touch(out_->pads, previous_->pads);
-            touch(previous_->pads, out_->pads);
-        }
-        out_->field = buildPadded(out_->natural, out_->pads, previous_ ? &previous_->field : nullptr, changed);
-        if (out_->pads.empty()) out_->field = out_->natural;
-        moved_.assign(grid.tileCount(), 1);
+            walkwaysOf(out_->project, out_->land, previous_ ? previous_->walkways : std::vector<BuiltWalkway>());
+        const auto& tiles = out_->land.field.tiles;
+        moved_.assign(tiles.size(), 1);
         if (previous_)
-            for (int i = 0; i < grid.tileCount(); ++i) moved_[i] = out_->field.tiles[i] != previous_->field.tiles[i];
+            for (size_t i = 0; i < tiles.size(); ++i) moved_[i] = tiles[i] != previous_->land.field.tiles[i];
+        out_->works = worksOf(out_->project, out_->land, previous_ ? previous_->works : std::vector<BuiltWork>(),
+                              previous_ ? &previous_->project : nullptr, moved_);
     }
 
     void waters() {
@@ -117,11 +70,11 @@ private:
                 body.box = same->box;
                 body.shore = same->shore;
             } else {
-                body.region = std::make_shared<const WaterRegion>(WaterRegion::of(out_->field, *water));
-                body.surface = std::make_shared<const Mesh>(waterSurface(out_->field, *water, *body.region));
+                body.region = std::make_shared<const WaterRegion>(WaterRegion::of(out_->land.field, *water));
+                body.surface = std::make_shared<const Mesh>(waterSurface(out_->land.field, *water, *body.region));
                 for (const V3f& p : body.surface->positions) body.box.extendBy(xy(p));
                 body.shore = std::make_shared<const std::vector<std::pair<V2f, V2f>>>(
-                    shoreLine(out_->field, *water, *body.region));
+                    shoreLine(out_->land.field, *water, *body.region));
             }
             out_->waters.push_back(std::move(body));
         }
@@ -154,8 +107,9 @@ private:
                 const Items::Slot* now = project.items.find(item->id);
                 if (!now || *now != item) touch(*item);
             }
+            const std::vector<char> covers = otherCovers(before);
             for (int i = 0; i < n; ++i) {
-                const bool painted = project.ground->gravel[i] != before.ground->gravel[i];
+                const bool painted = covers[i] != 0;
                 const bool wasStale = previous_->staleTiles[i] != 0;
                 if (mode_ == BuildMode::Rest)
                     sown[i] = sown[i] || moved_[i] || painted || wasStale;
@@ -171,9 +125,9 @@ private:
                             (mode_ == BuildMode::Rest ? sown : out_->staleTiles)[i] = 1;
         }
 
-        const KeptOut kept(project, out_->field, out_->waters);
-        const PlantingSite site{[&](const V2f& p) { return out_->field.at(p); },
-                                [&](const V2f& p) { return out_->field.normal(p); },
+        const KeptOut kept(project, out_->land.field, out_->waters);
+        const PlantingSite site{[&](const V2f& p) { return out_->land.field.at(p); },
+                                [&](const V2f& p) { return out_->land.field.normal(p); },
                                 [&](const V2f& p, float spread) { return kept.open(p, spread); },
                                 [&](const V2f& p) { return waterLevel(p); }};
         const std::vector<Source> sources = plantingSources();
@@ -209,13 +163,32 @@ private:
         }
     }
 
+    // Tiles on which another cover lies than before, or lies now or no more.
+    std::vector<char> otherCovers(const Project& before) const {
+        std::vector<char> out(out_->land.field.tiles.size(), 0);
+        const auto compare = [&](const Project& of, const Project& to) {
+            for (const Item* item : itemsOf<Cover>(of)) {
+                const Item* other = find(to, item->id);
+                if (other == item && shown(of, *item) == shown(to, *other)) continue;
+                const auto* a = bodyOf<Cover>(item);
+                const auto* b = bodyOf<Cover>(other);
+                const bool same = b && a->bare == b->bare && shown(of, *item) == shown(to, *other);
+                for (size_t i = 0; i < a->painted.size(); ++i)
+                    if (a->painted[i] && !(same && i < b->painted.size() && b->painted[i] == a->painted[i])) out[i] = 1;
+            }
+        };
+        compare(out_->project, before);
+        compare(before, out_->project);
+        return out;
+    }
+
     // A tile's plants as they stood, on the new heights when it moved.
     void keep(int i, bool moved) {
         if (!moved)
             out_->plants[i] = previous_->plants[i];
         else
             for (const auto& tile : previous_->plants[i])
-                out_->plants[i].push_back(onGround(tile, out_->field, *out_->library));
+                out_->plants[i].push_back(onGround(tile, out_->land.field, *out_->library));
     }
 
     bool waterChanged() const {
@@ -267,7 +240,7 @@ private:
             if (species >= 0 &&
                 std::holds_alternative<ClimberRecipe>(out_->library->species()[species].recipe.growth)) {
                 items.push_back(item);
-                out_->climbers.push_back({item->id, species, nullptr, 1, placeOf(project, out_->field, c)});
+                out_->climbers.push_back({item->id, species, nullptr, 1, placeOf(project, out_->land.field, c)});
             } else if (warnings_)
                 warnings_->push_back(Text("%1: the plant library has no climber “%2”.", item->name, c.species));
         }
@@ -312,7 +285,7 @@ private:
         const uint64_t seed = out_->project.site->farSeed;
         if (previous_ && previous_->project.site->farSeed == seed) {
             bool same = !previous_->farStale;
-            const GroundGrid& grid = out_->field.grid;
+            const GroundGrid& grid = out_->land.field.grid;
             for (int i = 0; i < grid.tileCount() && same; ++i) {
                 const V2i t(i % grid.tiles().x, i / grid.tiles().x);
                 const bool border = t.x == 0 || t.y == 0 || t.x + 1 == grid.tiles().x || t.y + 1 == grid.tiles().y;
@@ -324,7 +297,7 @@ private:
                 return;
             }
         }
-        out_->far = std::make_shared<const Mesh>(farLand(out_->field, seed));
+        out_->far = std::make_shared<const Mesh>(farLand(out_->land.field, seed));
     }
 
     const BuiltSite* previous_;

@@ -7,9 +7,11 @@
 #include <vector>
 
 #include "core/base/text.h"
+#include "core/ground/water.h"
+#include "core/project/land.h"
 #include "core/project/plant_tile.h"
-#include "core/project/project.h"
 #include "core/project/walkways.h"
+#include "core/project/works.h"
 
 namespace thallos {
 
@@ -40,16 +42,14 @@ enum class BuildMode {
 struct BuiltSite {
     Project project;
     std::shared_ptr<const PlantLibrary> library;
-    TileGrid<HeightTile> bare; // without sculpting
-    HeightField natural;       // without pads
-    HeightField field;
-    std::vector<Pad> pads;                                             // of buildings, then of walkways
+    Land land;
     std::vector<std::vector<std::shared_ptr<const PlantTile>>> plants; // by ground tile
     std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far, or wait for a
                                   // next slice
     std::vector<WaterBody> waters;
     std::vector<GrownClimber> climbers;
     std::vector<BuiltWalkway> walkways;
+    std::vector<BuiltWork> works; // bodies of paths, walls and terraces
     std::shared_ptr<const Mesh> far;
     bool watersStale = false, farStale = false; // older than the heights
     bool stale = false;                         // any of these: build again at rest

@@ -5,6 +5,7 @@
 
 #include "core/base/error.h"
 #include "core/project/kinds/kind.h"
+#include "core/project/layers.h"
 #include "core/project/project.h"
 
 namespace thallos {
@@ -121,6 +122,7 @@ void check(const Project& project, const Project* before) {
         if (const auto wrong = wrongGroup(project.items, *item)) refuse.broken(*wrong);
         const Items::Slot* same = before ? before->items.find(item->id) : nullptr;
         if (same && *same == item) continue;
+        if (!layersFit(item->body, project.ground->grid)) refuse.broken(Text("%w does not fit the terrain grid"));
         // It only asks: nothing is written into what is shared.
         tellLimits(const_cast<Body&>(item->body), refuse);
     }
@@ -172,6 +174,8 @@ Project mended(const Project& project, std::vector<Text>& told) {
             Mend mend(*item, told);
             const size_t before = told.size();
             if (const auto wrong = adrift(out.items, item->body)) mend.broken(*wrong);
+            if (out.ground && !layersFit(item->body, out.ground->grid))
+                mend.broken(Text("%w does not fit the terrain grid"));
             if (!mend.drop) tellLimits(item->body, mend);
             if (wrongGroup(out.items, *item)) {
                 item->group = {};

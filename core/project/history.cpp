@@ -4,12 +4,15 @@
 #include <cstdio>
 #include <filesystem>
 #include <unordered_map>
+#include <unordered_set>
 
 #include <fcntl.h>
 #include <unistd.h>
 
 #include "core/base/assets.h"
 #include "core/base/error.h"
+#include "core/project/kinds/kind.h"
+#include "core/project/layers.h"
 
 namespace thallos {
 
@@ -27,22 +30,84 @@ std::FILE* namelessFile() {
     return file;
 }
 
+struct TilePlace {
+    int64_t offset = -1; // -1: there is no tile
+    V2i cells{0};
+};
+
+// An item whose layers lie on disk. Steps that share the item share this.
+struct ItemOnDisk {
+    Items::Slot stub; // with empty layers
+    std::vector<std::vector<TilePlace>> layers;
+    std::weak_ptr<const Item> whole; // while somebody has it
+};
+
+// Asks the same of layers of any sort.
+template <class Use> class EachLayer : public LayerVisitor {
+public:
+    explicit EachLayer(Use use) : use_(std::move(use)) {}
+    void heights(HeightLayer& layer, bool) override { use_(layer); }
+    void weights(WeightLayer& layer) override { use_(layer); }
+
+private:
+    Use use_;
+};
+template <class Use> void eachLayer(Body& body, Use use) {
+    EachLayer<Use> visitor(std::move(use));
+    visitLayers(body, visitor);
+}
+
+bool hasLayers(const Body& body) {
+    return withKind(body, [](const auto& kind, const auto&) { return kind.layers != nullptr; });
+}
+
 } // namespace
 
 // A nameless file that goes with the program. Tiles that several steps share are written once, and shared again when
 // they are read back.
 class TileFile {
 public:
-    struct Place {
-        int64_t offset = -1; // -1: there is no tile
-        V2i cells{0};
-    };
-
     ~TileFile() {
         if (file_) std::fclose(file_);
     }
 
-    template <class Tile> bool put(const std::shared_ptr<const Tile>& tile, Place& out) {
+    // Null when the disk is full.
+    std::shared_ptr<ItemOnDisk> put(const Items::Slot& item) {
+        std::weak_ptr<ItemOnDisk>& known = items_[item.get()];
+        if (auto same = known.lock(); same && same->whole.lock() == item) return same;
+        auto out = std::make_shared<ItemOnDisk>();
+        auto stub = std::make_shared<Item>(*item);
+        bool written = true;
+        eachLayer(stub->body, [&](auto& layer) {
+            std::vector<TilePlace> places(layer.size());
+            for (size_t k = 0; k < layer.size() && written; ++k) written = put(layer[k], places[k]);
+            out->layers.push_back(std::move(places));
+            layer.clear();
+        });
+        if (!written) return nullptr;
+        out->stub = std::move(stub);
+        out->whole = item;
+        known = out;
+        return out;
+    }
+
+    Items::Slot get(const std::shared_ptr<ItemOnDisk>& of) {
+        if (auto whole = of->whole.lock()) return whole;
+        auto item = std::make_shared<Item>(*of->stub);
+        size_t i = 0;
+        eachLayer(item->body, [&](auto& layer) {
+            using Slot = typename std::remove_reference_t<decltype(layer)>::value_type;
+            for (const TilePlace& p : of->layers[i])
+                layer.push_back(get<std::remove_const_t<typename Slot::element_type>>(p));
+            ++i;
+        });
+        of->whole = item;
+        items_[item.get()] = of;
+        return item;
+    }
+
+private:
+    template <class Tile> bool put(const std::shared_ptr<const Tile>& tile, TilePlace& out) {
         out = {};
         if (!tile) return true;
         auto& known = known_[tile.get()];
@@ -59,7 +124,7 @@ public:
         return true;
     }
 
-    template <class Tile> std::shared_ptr<const Tile> get(const Place& place) {
+    template <class Tile> std::shared_ptr<const Tile> get(const TilePlace& place) {
         if (place.offset < 0) return nullptr;
         if (auto tile = std::static_pointer_cast<const Tile>(inMemory_[place.offset].lock())) return tile;
         auto tile = std::make_shared<Tile>(place.cells);
@@ -73,20 +138,18 @@ public:
         return tile;
     }
 
-private:
     struct Known {
         std::weak_ptr<const void> tile; // another tile may come to the same address
-        Place place;
+        TilePlace place;
     };
     std::FILE* file_ = namelessFile();
     std::unordered_map<const void*, Known> known_;
     std::unordered_map<int64_t, std::weak_ptr<const void>> inMemory_;
+    std::unordered_map<const Item*, std::weak_ptr<ItemOnDisk>> items_; // another item may come to the same address
 };
 
-struct History::GroundOnDisk {
-    GroundGrid grid;
-    Relief relief;
-    std::vector<TileFile::Place> survey, sculpt, gravel;
+struct History::LayersOnDisk {
+    std::vector<std::shared_ptr<ItemOnDisk>> items;
 };
 
 History::History(Project start, int64_t budget) : budget_(budget) {
@@ -98,17 +161,26 @@ History::History(History&&) noexcept = default;
 History& History::operator=(History&&) noexcept = default;
 
 int64_t History::bytesOf(const Project& project, size_t step) const {
-    if (!project.ground) return 0;
-    const Ground* before = step > 0 ? steps_[step - 1].project.ground.get() : nullptr;
+    const Project* before = step > 0 ? &steps_[step - 1].project : nullptr;
     int64_t sum = 0;
-    auto add = [&](const auto& tiles, const auto* old) {
-        for (size_t i = 0; i < tiles.size(); ++i)
-            if (tiles[i] && !(old && i < old->size() && (*old)[i] == tiles[i]))
-                sum += static_cast<int64_t>(tiles[i]->values.size() * sizeof(tiles[i]->values[0]));
-    };
-    add(project.ground->survey, before ? &before->survey : nullptr);
-    add(project.ground->sculpt, before ? &before->sculpt : nullptr);
-    add(project.ground->gravel, before ? &before->gravel : nullptr);
+    for (const auto& item : project.items) {
+        if (!hasLayers(item->body)) continue;
+        const Item* then = before ? find(*before, item->id) : nullptr;
+        if (then == item.get()) continue;
+        std::unordered_set<const void*> shared;
+        if (then) {
+            Body body = then->body;
+            eachLayer(body, [&](const auto& layer) {
+                for (const auto& tile : layer) shared.insert(tile.get());
+            });
+        }
+        Body body = item->body;
+        eachLayer(body, [&](const auto& layer) {
+            for (const auto& tile : layer)
+                if (tile && !shared.count(tile.get()))
+                    sum += static_cast<int64_t>(tile->values.size() * sizeof(tile->values[0]));
+        });
+    }
     return sum;
 }
 
@@ -142,20 +214,18 @@ void History::keepWithinBudget() {
     for (size_t first = 0, last = steps_.size() - 1; held > budget_ && (first < at_ || last > at_);) {
         const size_t i = at_ - first >= last - at_ ? first++ : last--;
         Step& step = steps_[i];
-        if (step.onDisk || !step.project.ground) continue;
+        if (step.onDisk) continue;
         if (!file_) file_ = std::make_unique<TileFile>();
-        const Ground& g = *step.project.ground;
-        auto disk = std::make_shared<GroundOnDisk>(GroundOnDisk{g.grid, g.relief, {}, {}, {}});
-        auto put = [&](const auto& tiles, std::vector<TileFile::Place>& places) {
-            places.resize(tiles.size());
-            for (size_t k = 0; k < tiles.size(); ++k)
-                if (!file_->put(tiles[k], places[k])) return false;
-            return true;
-        };
-        // If the disk is full, the step stays in memory.
-        if (!put(g.survey, disk->survey) || !put(g.sculpt, disk->sculpt) || !put(g.gravel, disk->gravel)) return;
+        auto disk = std::make_shared<LayersOnDisk>();
+        bool written = true;
+        for (const auto& item : step.project.items)
+            if (hasLayers(item->body) && written) {
+                disk->items.push_back(file_->put(item));
+                written = disk->items.back() != nullptr;
+            }
+        if (!written) return; // if the disk is full, the step stays in memory
+        for (const auto& item : disk->items) step.project.items.replace(item->stub);
         step.onDisk = std::move(disk);
-        step.project.ground.reset();
         held -= step.bytes;
     }
 }
@@ -163,17 +233,9 @@ void History::keepWithinBudget() {
 void History::fetch(size_t i) {
     Step& step = steps_[i];
     if (!step.onDisk) return;
-    const GroundOnDisk& disk = *step.onDisk;
-    Ground g;
-    g.grid = disk.grid;
-    g.relief = disk.relief;
-    for (const auto& p : disk.survey) g.survey.push_back(file_->get<HeightTile>(p));
-    for (const auto& p : disk.sculpt) g.sculpt.push_back(file_->get<HeightTile>(p));
-    for (const auto& p : disk.gravel) g.gravel.push_back(file_->get<CoverTile>(p));
-    // Steps that did not touch the ground share it again.
-    const auto& here = now().ground;
-    const bool same = *here == g;
-    step.project.ground = same ? here : std::make_shared<const Ground>(std::move(g));
+    std::vector<Items::Slot> read;
+    for (const auto& item : step.onDisk->items) read.push_back(file_->get(item));
+    for (Items::Slot& item : read) step.project.items.replace(std::move(item));
     step.onDisk.reset();
 }
 

@@ -1,5 +1,5 @@
-// Undo and redo without limit: a list of projects that share what did not change. Above a budget of memory the ground
-// of the steps farthest from the present one lies in a temporary file until it is wanted.
+// Undo and redo without limit: a list of projects that share what did not change. Above a budget of memory the layers
+// of the steps farthest from the present one lie in a temporary file until they are wanted.
 #pragma once
 
 #include <memory>
@@ -11,11 +11,11 @@
 
 namespace thallos {
 
-class TileFile; // ground tiles on disk
+class TileFile; // tiles of layers on disk
 
 class History {
 public:
-    // `budget`: bytes of ground tiles kept in memory, the present step's always.
+    // `budget`: bytes of tiles kept in memory, the present step's always.
     explicit History(Project start, int64_t budget = int64_t(1) << 30);
     ~History();
     History(History&&) noexcept;
@@ -36,7 +36,7 @@ public:
     bool canRedo() const { return at_ + 1 < steps_.size(); }
     std::string undoName() const { return canUndo() ? steps_[at_].name : std::string(); }
     std::string redoName() const { return canRedo() ? steps_[at_ + 1].name : std::string(); }
-    // Throw Error::Missing, with nothing changed, when a step's ground can't be read back.
+    // Throw Error::Missing, with nothing changed, when a step's layers can't be read back.
     void undo();
     void redo();
     void setBudget(int64_t bytes);
@@ -49,12 +49,12 @@ public:
     size_t stepsOnDisk() const;
 
 private:
-    struct GroundOnDisk;
+    struct LayersOnDisk;
     struct Step {
         std::string name;
-        Project project;                            // without ground while `onDisk`
-        int64_t bytes = 0;                          // of ground tiles that the step before does not share
-        std::shared_ptr<const GroundOnDisk> onDisk; // null: in memory
+        Project project;                            // with empty layers while `onDisk`
+        int64_t bytes = 0;                          // of tiles that the step before does not share
+        std::shared_ptr<const LayersOnDisk> onDisk; // null: in memory
     };
     int64_t bytesOf(const Project& project, size_t step) const;
     void keepWithinBudget();

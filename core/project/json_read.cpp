@@ -1,12 +1,11 @@
 #include "core/project/json.h"
 
 #include <algorithm>
-#include <cmath>
-#include <cstring>
 
 #include "core/base/error.h"
 #include "core/model/model_blob.h"
 #include "core/project/kinds/kind.h"
+#include "core/project/layer_json.h"
 
 namespace thallos {
 
@@ -16,37 +15,6 @@ namespace {
 
 // Names what can't be read; empty when that is an error.
 using Lost = std::function<void()>;
-
-// `lost` hears of tiles that can't be read.
-template <class Tile>
-TileGrid<Tile> tilesIn(const JsonReader& in, const GroundGrid& grid, const BlobSource& source, const Lost& lost,
-                       const BlobKnown& known) {
-    TileGrid<Tile> tiles(grid.tileCount());
-    in.each([&](const JsonReader& t) {
-        const uint64_t i = t.at("tile").natural();
-        if (i >= tiles.size()) t.fail("lies outside the ground");
-        auto tile = std::make_shared<Tile>(grid.tileSize(static_cast<int>(i)));
-        std::string bytes;
-        try {
-            bytes = source(t.at("blob").text());
-        } catch (const Error&) {
-            if (!lost) throw;
-            return lost();
-        }
-        if (bytes.size() != tile->values.size() * sizeof(tile->values[0])) t.fail("has the wrong size");
-        std::memcpy(tile->values.data(), bytes.data(), bytes.size());
-        bool asSaved = true;
-        if constexpr (std::is_same_v<Tile, HeightTile>)
-            for (float& z : tile->values)
-                if (!(std::abs(z) < 1e5f)) {
-                    z = 0;
-                    asSaved = false;
-                }
-        tiles[i] = tile;
-        if (known && asSaved) known(tile, t.at("blob").text());
-    });
-    return tiles;
-}
 
 // What refers to an item that was left out goes too.
 void dropDangling(Project& p, std::vector<std::string>& leftOut) {
@@ -81,15 +49,6 @@ Site readSite(const JsonReader& in) {
     return site;
 }
 
-Relief readRelief(const JsonReader& in) {
-    const Relief relief{in.at("seed").natural(), in.at("height_m").real(), in.at("feature_m").real(),
-                        in.at("roughness").real(), in.at("tilt").v2()};
-    if (!(relief.feature > 0.1f) || !(relief.roughness >= 0 && relief.roughness <= 0.95f) ||
-        !(std::abs(relief.height) < 9000))
-        in.fail("is out of range");
-    return relief;
-}
-
 class Loader {
 public:
     Loader(const BlobSource& source, OpenReport* report, const BlobKnown& known)
@@ -103,22 +62,32 @@ public:
             if (ground.grid.tileCells < 8 || ground.grid.tileCells > 256) in.at("tile_cells").fail("must be 8 to 256");
         } else if (ground.grid.tileCells == 128 && ground.grid.cell * 128 < 48)
             ground.grid.tileCells = 256; // as first files had it, which do not say
-        ground.relief = readRelief(in.at("relief"));
-        if (const JsonReader survey = in.at("survey"); survey.size()) {
-            const Lost lost = loses("a part of the surveyed ground");
-            ground.survey = tilesIn<HeightTile>(survey, ground.grid, source_, lost, known_);
-            for (size_t i = 0; i < ground.survey.size(); ++i) {
-                if (ground.survey[i]) continue;
-                if (!lost) survey.fail("has gaps");
-                lost();
-                ground.survey[i] = std::make_shared<HeightTile>(ground.grid.tileSize(static_cast<int>(i)));
-            }
-        }
-        ground.sculpt =
-            tilesIn<HeightTile>(in.at("sculpt"), ground.grid, source_, loses("a part of the sculpted ground"), known_);
-        ground.gravel =
-            tilesIn<CoverTile>(in.at("gravel"), ground.grid, source_, loses("a part of the painted ground"), known_);
+        if (in.has("finest_m")) ground.finest = in.at("finest_m").real();
+        if (!(ground.finest >= 0)) in.at("finest_m").fail("is out of range");
         return ground;
+    }
+
+    // Up to schema 9 the ground was no items: what it starts from, what was sculpted and where gravel was painted lay
+    // in it under names of their own, and pads came before walkways.
+    void landOfEarlier(const JsonReader& in, Project& p) const {
+        BlobReader blobs(source_, known_, p.ground->grid);
+        blobs.lost = loses("a part of the ground");
+        Terrain terrain = std::get<Terrain>(readBody("terrain", in, blobs));
+        Sculpting sculpting{readHeights(in.at("sculpt"), blobs), {}};
+        Cover gravel;
+        gravel.painted = readWeights(in.at("gravel"), blobs);
+        const auto some = [](const auto& layer) {
+            return std::any_of(layer.begin(), layer.end(), [](const auto& t) { return t != nullptr; });
+        };
+        const bool surveyed = !terrain.survey.empty();
+        Id id;
+        p = added(p, surveyed ? "Survey" : "Terrain", std::move(terrain), &id);
+        if (some(sculpting.heights)) p = added(p, "Sculpting", std::move(sculpting));
+        if (some(gravel.painted)) p = added(p, "Gravel", std::move(gravel));
+        std::vector<Items::Slot> slots(p.items.begin(), p.items.end());
+        const auto order = [](const Items::Slot& slot) { return std::holds_alternative<Walkway>(slot->body) ? 1 : 0; };
+        std::stable_sort(slots.begin(), slots.end(), [&](const auto& a, const auto& b) { return order(a) < order(b); });
+        p.items.assign(std::move(slots));
     }
 
     Carried species(const JsonReader& in) const {
@@ -142,8 +111,8 @@ public:
         return out;
     }
 
-    std::vector<Items::Slot> items(const JsonReader& in) const {
-        BlobReader blobs(source_, known_);
+    std::vector<Items::Slot> items(const JsonReader& in, const Ground& ground) const {
+        BlobReader blobs(source_, known_, ground.grid);
         std::vector<Items::Slot> out;
         in.each([&](const JsonReader& i) {
             auto item = std::make_shared<Item>();
@@ -156,7 +125,7 @@ public:
                 if (i.has("group")) item->group = Id{i.at("group").natural()};
                 if (i.has("presentation_only")) item->presentation = i.at("presentation_only").yes();
                 if (i.has("note")) item->note = i.at("note").text();
-                blobs.lost = loses("a map of " + item->name);
+                blobs.lost = loses("a part of " + item->name);
                 item->body = readBody(i.at("type").text(), i, blobs);
             } catch (const Error& e) {
                 if (!report_) throw;
@@ -200,7 +169,8 @@ Project load(const json& document, const BlobSource& source, OpenReport* report,
     p.ground = std::make_shared<const Ground>(loader.ground(in.at("ground")));
     if (in.has("species")) p.species = loader.species(in.at("species"));
     p.nextId = in.at("next_id").natural();
-    p.items.assign(loader.items(in.at("items")));
+    p.items.assign(loader.items(in.at("items"), *p.ground));
+    if (schema < 10) loader.landOfEarlier(in.at("ground"), p);
     if (report && !report->leftOut.empty()) dropDangling(p, report->leftOut);
     if (report) p = mended(p, report->mended);
     check(p);

@@ -8,29 +8,9 @@ namespace thallos {
 
 using nlohmann::json;
 
-namespace {
-
-template <class Tile> json out(const TileGrid<Tile>& tiles, const BlobSink& sink) {
-    json list = json::array();
-    for (size_t i = 0; i < tiles.size(); ++i) {
-        if (!tiles[i]) continue;
-        const auto& v = tiles[i]->values;
-        const auto bytes = [&v] {
-            return std::string(reinterpret_cast<const char*>(v.data()), v.size() * sizeof(v[0]));
-        };
-        list.push_back({{"tile", i}, {"blob", sink({tiles[i], bytes})}});
-    }
-    return list;
-}
-
-} // namespace
-
 int schemaOf(const Project& project) {
     int schema = kLeastSchema;
-    for (const auto& item : project.items) {
-        schema = std::max(schema, schemaOf(item->body));
-        if (item->presentation || !item->note.empty()) schema = std::max(schema, kSeatingSchema);
-    }
+    for (const auto& item : project.items) schema = std::max(schema, schemaOf(item->body));
     return schema;
 }
 
@@ -48,18 +28,8 @@ json dump(const Project& project, const BlobSink& sink) {
                  {"season", kSeasonNames[static_cast<int>(site.season)]}};
     if (site.place.north != 0) j["site"]["north_deg"] = site.place.north;
     if (!site.timeZone.empty()) j["site"]["time_zone"] = site.timeZone;
-    j["ground"] = {{"size_m", toJson(g.grid.size())},
-                   {"cell_m", g.grid.cell},
-                   {"tile_cells", g.grid.tileCells},
-                   {"relief",
-                    {{"seed", g.relief.seed},
-                     {"height_m", g.relief.height},
-                     {"feature_m", g.relief.feature},
-                     {"roughness", g.relief.roughness},
-                     {"tilt", toJson(g.relief.tilt)}}},
-                   {"survey", out(g.survey, sink)},
-                   {"sculpt", out(g.sculpt, sink)},
-                   {"gravel", out(g.gravel, sink)}};
+    j["ground"] = {{"size_m", toJson(g.grid.size())}, {"cell_m", g.grid.cell}, {"tile_cells", g.grid.tileCells}};
+    if (g.finest > 0) j["ground"]["finest_m"] = g.finest;
     for (const auto& c : project.species) {
         json one = {{"name", c->name}, {"recipe", c->text}};
         if (const auto model = c->model ? c->model->get() : nullptr)

@@ -25,6 +25,9 @@ KeptOut::KeptOut(const Project& project, const HeightField& field, const std::ve
     const Box2f site = project.ground->grid.box();
     const Box2f reached(site.min - V2f(kOutside), site.max + V2f(kOutside));
     std::vector<KeepOut> keeps;
+    for (const Item* item : itemsOf<Cover>(project))
+        if (const auto* cover = bodyOf<Cover>(item); cover->bare && shown(project, *item))
+            covers_.push_back(&cover->painted);
     for (const auto& item : project.items)
         if (shown(project, *item))
             withKind(item->body, [&](const auto& kind, const auto& body) { kind.footprint(body, keeps); });
@@ -80,8 +83,10 @@ bool KeptOut::open(const V2f& p, float spread) const {
                 }
         }
     }
-    const float gravel = coverAt(project_.ground->grid, project_.ground->gravel, p);
-    if (gravel > 0 && gravel > 0.42f + 0.3f * valueNoise(p.x * 1.7f, p.y * 1.7f, 5)) return false;
+    for (const WeightLayer* cover : covers_) {
+        const float weight = layerAt(project_.ground->grid, *cover, p);
+        if (weight > 0 && weight > 0.42f + 0.3f * valueNoise(p.x * 1.7f, p.y * 1.7f, 5)) return false;
+    }
     for (const WaterBody& w : waters_)
         if (w.region->holds(p) && field_.at(p) < w.water.level - 0.04f) return false;
     return project_.ground->grid.box().intersects(p);

@@ -1,4 +1,4 @@
-// Everything that keeps plants out of a place: footprints, clearings, gravel, water, the site's border.
+// Everything that keeps plants out of a place: footprints, clearings, bare covers, water, the site's border.
 #pragma once
 
 #include "core/project/built_site.h"
@@ -24,6 +24,7 @@ private:
     const HeightField& field_;
     const std::vector<WaterBody>& waters_;
     std::vector<Area> areas_;
+    std::vector<const WeightLayer*> covers_; // that plants keep off
     // Which areas lie in each cell of a grid over their box; of cell i from first_[i] on.
     Box2f box_;
     float cell_ = 1; // metres

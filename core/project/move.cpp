@@ -5,6 +5,7 @@
 #include <unordered_map>
 
 #include "core/project/kinds/kind.h"
+#include "core/project/layers.h"
 
 namespace thallos {
 
@@ -48,6 +49,21 @@ bool follow(Body& body, const Body& on, const Moving& moving) {
 }
 
 Project movedBy(const Project& project, const Movements& movements, const HeightField* ground, int specimen) {
+    // A part of an item may join a building that is moved.
+    const auto carriedAlong = [&](const Items::Slot& slot, const auto& movementOf) {
+        const bool joins = withKind(slot->body, [](const auto& kind, const auto&) { return kind.carried != nullptr; });
+        if (!joins || fixed(project, *slot)) return slot;
+        auto item = std::make_shared<Item>(*slot);
+        bool any = false;
+        for (const auto& [id, movement] : movements) {
+            if (!movementOf(find(project, id))) continue;
+            const Moving moving{*movement, nullptr, -1};
+            withKind(item->body, [&](const auto& kind, auto& body) {
+                if (kind.carried) any |= kind.carried(body, id, moving);
+            });
+        }
+        return any ? Items::Slot(std::move(item)) : slot;
+    };
     const auto movementOf = [&](const Item* item) -> const Movement* {
         const auto at = item ? movements.find(item->id) : movements.end();
         return at == movements.end() || fixed(project, *item) ? nullptr : at->second;
@@ -58,7 +74,7 @@ Project movedBy(const Project& project, const Movements& movements, const Height
         const Id anchor = anchorOf(slot->body);
         const Item* on = anchor ? find(project, anchor) : nullptr;
         const Movement* m = movementOf(anchor ? on : slot.get());
-        if (!m) return slot;
+        if (!m) return carriedAlong(slot, movementOf);
         const Moving moving{*m, m->toGround ? ground : nullptr, specimen};
         auto item = std::make_shared<Item>(*slot);
         if (!anchor)
@@ -131,6 +147,7 @@ Project withCopies(const Project& project, const std::vector<std::shared_ptr<con
             if (anchored != static_cast<bool>(anchor)) continue;
             const auto on = originals.find(anchor);
             if (anchor && on == originals.end()) continue;
+            if (!layersFit(item->body, project.ground->grid)) continue; // it lies on the grid of another site
             Item copy = *item;
             copy.locked = false;
             if (anchor) (void)follow(copy.body, on->second->body, moving);
@@ -148,6 +165,11 @@ Project withCopies(const Project& project, const std::vector<std::shared_ptr<con
         own.group = group == copyOf.end() ? Id{} : group->second;
         withKind(own.body, [&](const auto& kind, auto& body) {
             if (kind.anchor.value) body.*kind.anchor.value = copyOf.at(body.*kind.anchor.value);
+            if (kind.joins)
+                kind.joins(body, [&](Id& id) {
+                    const auto copy = copyOf.find(id);
+                    id = copy == copyOf.end() ? Id{} : copy->second;
+                });
         });
         if (copies) copies->push_back(own.id);
         out.items.replace(std::make_shared<const Item>(std::move(own)));

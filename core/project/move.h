@@ -52,7 +52,7 @@ std::optional<V3f> holdOfParts(const Building& building, const std::vector<int>&
 
 // With copies of items of this or another project, moved by `by`: with ids and names of their own, unlocked. What stood
 // on the ground or over it stands so on `ground` (without: the heights stay). A pad is copied with its building, never
-// alone; a group with what of it is copied.
+// alone; a group with what of it is copied; layers only to a site with the same grid.
 Project withCopies(const Project& project, const std::vector<std::shared_ptr<const Item>>& items, const V2f& by,
                    const HeightField* ground = nullptr, std::vector<Id>* copies = nullptr);
 

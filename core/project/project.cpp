@@ -16,12 +16,12 @@ Project newProject(const V2f& size, float cell, const std::string& name) {
     site.name = name;
     site.timeZone = timeZoneNear(site.place.latitude, site.place.longitude);
     p.site = std::make_shared<const Site>(site);
-    p.ground = std::make_shared<const Ground>(Ground::make(size, cell));
+    p.ground = std::make_shared<const Ground>(Ground{GroundGrid::make(size, cell)});
     Shot shot;
     const float back = std::min(0.35f * size.y, 30.0f);
     shot.camera.position = {0, -back, 1.6f};
     shot.daylight.time = {2026, 6, 21, 15.5, site.zone};
-    return zoned(added(p, "First look", shot));
+    return zoned(added(added(p, "First look", shot), "Terrain", Terrain()));
 }
 
 Project zoned(const Project& project) {
@@ -98,6 +98,23 @@ template <class Is, class Change> void edit(Items& items, const Is& is, const Ch
 
 } // namespace
 
+namespace {
+
+// What makes the ground stands in the list where it takes effect: forms before what is built on them.
+void settle(Items& items, const std::vector<Item>& fresh) {
+    if (std::none_of(fresh.begin(), fresh.end(), [](const Item& i) { return rankOf(i.body) != LandRank::None; }))
+        return;
+    std::vector<Items::Slot> slots(items.begin(), items.end() - static_cast<std::ptrdiff_t>(fresh.size()));
+    for (auto it = items.end() - static_cast<std::ptrdiff_t>(fresh.size()); it != items.end(); ++it) {
+        const LandRank rank = rankOf((*it)->body);
+        const auto later = [&](const Items::Slot& s) { return rank != LandRank::None && rankOf(s->body) > rank; };
+        slots.insert(std::find_if(slots.begin(), slots.end(), later), *it);
+    }
+    items.assign(std::move(slots));
+}
+
+} // namespace
+
 Project added(const Project& project, std::vector<Item>& items) {
     Project out = project;
     Names names(project);
@@ -107,6 +124,7 @@ Project added(const Project& project, std::vector<Item>& items) {
         item.name = names.unique(item.name);
         out.items.add(std::make_shared<const Item>(item));
     }
+    settle(out.items, items);
     return out;
 }
 
@@ -135,10 +153,13 @@ Project reordered(const Project& project, Id id, int by) {
     const Item* item = find(project, id);
     if (!item) return project;
     std::vector<Items::Slot> slots(project.items.begin(), project.items.end());
-    std::vector<size_t> kind; // places of its kind
+    // Places of its kind; of all that makes the ground, which is one list.
+    const bool makesGround = rankOf(item->body) != LandRank::None;
+    std::vector<size_t> kind;
     size_t at = 0;
     for (size_t i = 0; i < slots.size(); ++i) {
-        if (slots[i]->body.index() != item->body.index()) continue;
+        if (makesGround ? rankOf(slots[i]->body) == LandRank::None : slots[i]->body.index() != item->body.index())
+            continue;
         if (slots[i]->id == id) at = kind.size();
         kind.push_back(i);
     }
@@ -250,18 +271,6 @@ Project withGround(const Project& project, Ground ground) {
     if (project.ground && *project.ground == ground) return project;
     Project out = project;
     out.ground = std::make_shared<const Ground>(std::move(ground));
-    return out;
-}
-
-Project withLand(const Project& project, Ground ground) {
-    const HeightField before = buildNatural(*project.ground), after = buildNatural(ground);
-    const auto rise = [&](const V2f& at) { return after.at(at) - before.at(at); };
-    Project out = withGround(project, std::move(ground));
-    out.items.change([&](const Items::Slot& slot) {
-        auto item = std::make_shared<Item>(*slot);
-        const bool lifted = withKind(item->body, [&](const auto& kind, auto& body) { return kind.lift(body, rise); });
-        return lifted ? Items::Slot(std::move(item)) : slot;
-    });
     return out;
 }
 

@@ -60,7 +60,7 @@ Project added(const Project& project, std::string name, Body body, Id* id = null
 // Several at once, with their names, visibility and groups; their ids are new and are written into `items`.
 Project added(const Project& project, std::vector<Item>& items);
 Project replaced(const Project& project, const Item& item); // by id
-// The item so many places on among those of its kind; it stops at their ends.
+// The item so many places on among those of its kind, or of what makes the ground; it stops at their ends.
 Project reordered(const Project& project, Id id, int by);
 // Without the items and what cannot be without them: a pad and climbers without their building, what a group holds; and
 // without groups that hold nothing else.
@@ -69,9 +69,6 @@ inline Project removed(const Project& project, Id id) {
     return removed(project, std::vector<Id>{id});
 }
 Project withGround(const Project& project, Ground ground); // the same project when it has that ground already
-// The same, and all that stands on the ground goes up and down with it: buildings, water, cameras, measured lines. What
-// is planted does so by itself.
-Project withLand(const Project& project, Ground ground);
 Project withSite(const Project& project, const Site& site);
 
 // Names of the species that an item plants, each once.

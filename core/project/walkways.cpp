@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/mesh/mesh.h"
+#include "core/project/works.h"
 
 namespace thallos {
 
@@ -11,7 +12,7 @@ WalkwayShape shapeOf(const Walkway& w, float base) {
     return {w.door, w.facing, base + w.sill, w.width, w.landing, w.landingWidth, w.batter, w.points};
 }
 
-std::vector<BuiltWalkway> walkwaysOf(const Project& project, const HeightField& natural,
+std::vector<BuiltWalkway> walkwaysOf(const Project& project, const Land& land,
                                      const std::vector<BuiltWalkway>& before) {
     std::vector<BuiltWalkway> out;
     for (const auto& item : project.items) {
@@ -20,7 +21,8 @@ std::vector<BuiltWalkway> walkwaysOf(const Project& project, const HeightField& 
         const auto* b = bodyOf<Building>(find(project, w->building));
         if (!b) continue;
         BuiltWalkway built{item->id, shapeOf(*w, b->position.z), {}, w->surface, nullptr};
-        built.laid = layWalkway(built.shape, [&](const V2f& p) { return natural.at(p); });
+        // On the ground as its own steps find it.
+        built.laid = layWalkway(built.shape, groundBefore(land, item->id));
         for (const BuiltWalkway& old : before)
             if (old.item == item->id && old.shape == built.shape && old.surface == built.surface &&
                 old.laid.heights == built.laid.heights)

@@ -32,14 +32,14 @@ struct Search {
 
     void seating(const Item& item, const Building& b) {
         const std::vector<Polygon> outlines = outlinesOf(b);
-        const Contact c = contactOf(outlines, footHeight(b), site.field);
+        const Contact c = contactOf(outlines, footHeight(b), site.land.field);
         const ContactSample* worst = nullptr;
         for (const ContactSample& s : c.samples)
             if (!worst || s.gap > worst->gap) worst = &s;
         if (worst && worst->gap > kFloats)
             add({SnagKind::FloatingEdge,
                  item.id,
-                 V3f(worst->at.x, worst->at.y, site.field.at(worst->at)),
+                 V3f(worst->at.x, worst->at.y, site.land.field.at(worst->at)),
                  worst->gap,
                  kFloats,
                  {},
@@ -71,7 +71,7 @@ struct Search {
                 for (const Polygon& o : outlines) edge = std::min(edge, signedDistance(o, p));
                 if (edge > 0) continue;
                 const V3f floor = V3f(p.x, p.y, z) * at;
-                const float over = site.field.at(xy(floor)) - floor.z;
+                const float over = site.land.field.at(xy(floor)) - floor.z;
                 // The last hand's breadth belongs to the wall.
                 if (edge * b.scale < -0.45f)
                     worse(soil, over, V3f(floor.x, floor.y, floor.z + over));

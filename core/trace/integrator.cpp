@@ -64,9 +64,9 @@ struct Way {
 };
 
 // One path, with what it has gathered. Its parts are steps of follow().
-class Path {
+class LightPath {
 public:
-    Path(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler, const PathSettings& settings)
+    LightPath(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler, const PathSettings& settings)
         : scene_(scene), env_(env), sampler_(sampler), settings_(settings), camera_(start.camera), o_(start.origin),
           d_(start.direction), medium_(start.medium), mode_(start.mode), travelled_(start.travelled),
           spread_(settings.pixelAngle), left_(settings.bounces), seesSunDisc_(start.seesSunDisc),
@@ -181,7 +181,7 @@ private:
         settings.split = settings_.split ? &split : nullptr;
         settings.bounces = left_;
         settings.hit = nullptr;
-        Path aside(
+        LightPath aside(
             scene_, env_,
             {way.from, way.along, camera_, travelled_, Mode::Branch, way.medium, seesSunDisc, certain && certain_},
             sampler_, settings);
@@ -534,7 +534,7 @@ private:
 
 PathSample tracePath(const Scene& scene, const Environment& env, const V3f& origin, const V3f& direction,
                      Sampler& sampler, const PathSettings& settings) {
-    return Path(scene, env, {origin, direction, origin}, sampler, settings).follow();
+    return LightPath(scene, env, {origin, direction, origin}, sampler, settings).follow();
 }
 
 } // namespace thallos

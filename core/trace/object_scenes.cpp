@@ -94,22 +94,58 @@ void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask,
 
 } // namespace
 
-std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int tile, bool quick) {
+namespace {
+
+// A block that a wall crosses, as triangles: those of whole cells split as a grid's are.
+RTCGeometry brokenGround(const HeightBlock& block, const std::vector<V3f>& samples) {
+    const GridTile<float>& z = block.z;
+    const BrokenCells& broken = *block.broken;
+    std::vector<V3i> triangles;
+    for (int y = 0; y < z.cells.y; ++y)
+        for (int x = 0; x < z.cells.x; ++x) {
+            if (broken.broken(y * z.cells.x + x)) continue;
+            const int a = y * (z.cells.x + 1) + x, b = a + 1, c = a + z.cells.x + 1, d = c + 1;
+            triangles.push_back({a, b, c});
+            triangles.push_back({b, d, c});
+        }
+    const V3i after(static_cast<int>(samples.size()));
+    for (const auto* list : {&broken.triangles, &broken.upright})
+        for (const V3i& t : *list) triangles.push_back(t + after);
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
+    auto* v = static_cast<V3f*>(
+        newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), samples.size() + broken.vertices.size()));
+    std::copy(broken.vertices.begin(), broken.vertices.end(), std::copy(samples.begin(), samples.end(), v));
+    auto* t = static_cast<V3i*>(newBuffer(g, RTC_BUFFER_TYPE_INDEX, RTC_FORMAT_UINT3, sizeof(V3i), triangles.size()));
+    std::copy(triangles.begin(), triangles.end(), t);
+    return g;
+}
+
+RTCGeometry wholeGround(const GridTile<float>& z, const std::vector<V3f>& samples) {
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
+    auto* v = static_cast<V3f*>(newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), samples.size()));
+    std::copy(samples.begin(), samples.end(), v);
+    auto* grid = static_cast<RTCGrid*>(newBuffer(g, RTC_BUFFER_TYPE_GRID, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
+    const int w = z.cells.x + 1, h = z.cells.y + 1;
+    *grid = {0, static_cast<unsigned>(w), static_cast<uint16_t>(w), static_cast<uint16_t>(h)};
+    return g;
+}
+
+} // namespace
+
+std::shared_ptr<const EmbreeScene> groundScene(const HeightField& field, int tile, int block, bool quick) {
     auto scene = newScene(true);
     if (quick) rtcSetSceneBuildQuality(scene->get(), RTC_BUILD_QUALITY_LOW);
-    const HeightTile& heights = *field.tiles[tile];
-    const V2i start = field.grid.tileStart(tile);
-    const int w = heights.cells.x + 1, h = heights.cells.y + 1;
-    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
-    auto* v = static_cast<V3f*>(
-        newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), static_cast<size_t>(w) * h));
-    for (int y = 0; y < h; ++y)
-        for (int x = 0; x < w; ++x) {
-            const V2f p = field.grid.place(start + V2i(x, y));
-            *v++ = {p.x, p.y, heights.at(x, y)};
+    const HeightTile& whole = *field.tiles[static_cast<size_t>(tile)];
+    const HeightBlock& heights = *whole.blocks[static_cast<size_t>(block)];
+    const V2i start = field.grid.tileStart(tile) * whole.fine + whole.blockStart(block);
+    std::vector<V3f> samples;
+    samples.reserve(heights.z.values.size());
+    for (int y = 0; y <= heights.z.cells.y; ++y)
+        for (int x = 0; x <= heights.z.cells.x; ++x) {
+            const V2f p = field.grid.place(start + V2i(x, y), whole.fine);
+            samples.emplace_back(p.x, p.y, heights.z.at(x, y));
         }
-    auto* grid = static_cast<RTCGrid*>(newBuffer(g, RTC_BUFFER_TYPE_GRID, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
-    *grid = {0, static_cast<unsigned>(w), static_cast<uint16_t>(w), static_cast<uint16_t>(h)};
+    RTCGeometry g = heights.broken ? brokenGround(heights, samples) : wholeGround(heights.z, samples);
     rtcSetGeometryMask(g, kMaskSolid);
     rtcCommitGeometry(g);
     rtcAttachGeometryByID(scene->get(), g, 0);

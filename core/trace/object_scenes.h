@@ -7,7 +7,7 @@
 namespace thallos {
 
 // Each is committed and immutable. `quick`: built in haste, slower to trace.
-std::shared_ptr<const EmbreeScene> groundTileScene(const HeightField& field, int tile, bool quick);
+std::shared_ptr<const EmbreeScene> groundScene(const HeightField& field, int tile, int block, bool quick);
 std::shared_ptr<const EmbreeScene> meshScene(const Mesh& mesh);
 // Of the object's model, without parts that no ray meets. Keeps the model and the materials.
 std::shared_ptr<const EmbreeScene> modelScene(const SceneObject& object, unsigned mask);

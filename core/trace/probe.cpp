@@ -16,15 +16,18 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
     out.item = itemAt(scene, hit);
     out.position = hit.position;
     out.slope = std::acos(std::min(std::abs(hit.normal.z), 1.0f));
-    const HeightField& field = scene.site->field;
+    const HeightField& field = scene.site->land.field;
     const V2f at = xy(hit.position);
     out.onSite = field.grid.box().intersects(at);
     if (out.onSite) out.overGround = hit.position.z - field.at(at);
     const SceneObject& object = scene.objects[hit.object];
     switch (object.kind) {
-    case ObjectKind::Ground:
-        out.material = coverAt(field.grid, scene.site->project.ground->gravel, at) > 0.45f ? "gravel" : "meadow soil";
+    case ObjectKind::Ground: {
+        const int cover = coverSeen(scene.covers, field.grid, at);
+        out.material =
+            cover < 0 ? scene.covers.soil.name : scene.covers.painted[static_cast<size_t>(cover)].material.name;
         break;
+    }
     case ObjectKind::Far:
         out.material = "far land";
         break;
@@ -36,7 +39,7 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
         break;
     case ObjectKind::Building:
     case ObjectKind::Figure:
-    case ObjectKind::Walkway: {
+    case ObjectKind::Works: {
         const Part& part = object.model->parts[hit.part];
         out.part = part.name;
         out.material = (*object.materials)[part.material].name;

@@ -132,7 +132,7 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& env, const 
 bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window,
                  const std::function<bool()>& stop) {
     const float top = scene.bounds.max.z + 10;
-    const Box2f site = scene.site->field.grid.box();
+    const Box2f site = scene.site->land.field.grid.box();
     const V3f paper = V3f(-0.5f, 0.5f, 0.7f).normalized();
     return overPixels(out.width, out.height, stop, [&](int x, int y) {
         const V2f p(lerp(window.min.x, window.max.x, (static_cast<float>(x) + 0.5f) / static_cast<float>(out.width)),

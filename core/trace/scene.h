@@ -14,7 +14,7 @@ namespace thallos {
 
 class PlantScenes; // one Embree scene for each grown individual
 
-enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water, Climber, Walkway };
+enum class ObjectKind { Ground, Far, Plants, Building, Figure, Water, Climber, Works };
 
 // Visibility filter. Hiding an item does not change the built site: the ground keeps its pads, plants keep their
 // clearings.
@@ -39,6 +39,7 @@ struct SceneObject {
     ObjectKind kind;
     Id item;
     int index = 0;       // ground: tile
+    int block = 0;       // and block in it
     bool quick = false;  // built in mode: built again at rest
     bool hidden = false; // stays, but no ray meets it
     bool meets(size_t part) const { return part >= without.size() || !without[part]; }

@@ -76,13 +76,16 @@ struct Making {
 // One function a kind of object.
 
 void addGround(Making& m) {
-    const HeightField& field = m.site.field;
-    for (int i = 0; i < field.grid.tileCount(); ++i)
-        m.add({.kind = ObjectKind::Ground, .index = i, .madeOf = field.tiles[i].get()},
-              [&field, i, quick = m.hasty](SceneObject& o) {
-                  o.quick = quick;
-                  o.scene = groundTileScene(field, i, quick);
-              });
+    const HeightField& field = m.site.land.field;
+    for (int i = 0; i < field.grid.tileCount(); ++i) {
+        const auto& blocks = field.tiles[static_cast<size_t>(i)]->blocks;
+        for (int b = 0; b < static_cast<int>(blocks.size()); ++b)
+            m.add({.kind = ObjectKind::Ground, .index = i, .block = b, .madeOf = blocks[static_cast<size_t>(b)].get()},
+                  [&field, quick = m.hasty](SceneObject& o) {
+                      o.quick = quick;
+                      o.scene = groundScene(field, o.index, o.block, quick);
+                  });
+    }
 }
 
 void addFarLand(Making& m) {
@@ -220,7 +223,7 @@ void addFigures(Making& m) {
                       .model = model,
                       .materials = m.materials.at(&model->materials),
                       .madeOf = model.get()};
-        const V3f at(f->at.x, f->at.y, m.site.field.at(f->at)); // lifted onto floors once they are there
+        const V3f at(f->at.x, f->at.y, m.site.land.field.at(f->at)); // lifted onto floors once they are there
         o.toWorld = transformOf(Building{.position = at, .yaw = f->yaw});
         o.toObject = o.toWorld.inverse();
         m.add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made, kMaskSolid); });
@@ -245,7 +248,7 @@ void addClimbers(Making& m) {
 
 void addWalkways(Making& m) {
     for (const BuiltWalkway& w : m.site.walkways) {
-        SceneObject o{.kind = ObjectKind::Walkway,
+        SceneObject o{.kind = ObjectKind::Works,
                       .item = w.item,
                       .hidden = m.hidden.count(w.item) > 0,
                       .model = w.model,
@@ -256,8 +259,21 @@ void addWalkways(Making& m) {
     }
 }
 
-constexpr void (*kAdders[])(Making&) = {addGround,    addFarLand, addPlants,   addWaters,
-                                        addBuildings, addFigures, addClimbers, addWalkways};
+void addWorks(Making& m) {
+    for (const BuiltWork& w : m.site.works) {
+        SceneObject o{.kind = ObjectKind::Works,
+                      .item = w.item,
+                      .hidden = m.hidden.count(w.item) > 0,
+                      .model = w.model,
+                      .materials =
+                          m.visibility.neutral ? grey(w.model->materials.size()) : m.materials.at(&w.model->materials),
+                      .madeOf = w.model.get()};
+        m.add(std::move(o), [](SceneObject& made) { made.scene = modelScene(made, kMaskSolid); });
+    }
+}
+
+constexpr void (*kAdders[])(Making&) = {addGround,  addFarLand,  addPlants,   addWaters, addBuildings,
+                                        addFigures, addClimbers, addWalkways, addWorks};
 
 // People stand on floors and decks, once these have their scenes.
 void standFigures(Scene& scene, const HeightField& field) {
@@ -314,7 +330,7 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         if (making.makers[i]) making.makers[i](scene->objects[i]);
     });
     for (const auto& [copy, first] : making.copies) scene->objects[copy].scene = scene->objects[first].scene;
-    standFigures(*scene, site->field);
+    standFigures(*scene, site->land.field);
     const Place& place = site->project.site->place;
     const float north = radians(static_cast<float>(place.north)), side = place.latitude < 0 ? 1.0f : -1.0f;
     scene->noon = V2f(std::sin(north), std::cos(north)) * side;
@@ -328,7 +344,10 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
     if (figures_.empty())
         for (const Model& m : {scaleFigure(), doorGauge(), rangingRod()})
             figures_.push_back(std::make_shared<const Model>(m));
-    if (!covers_) covers_ = std::make_shared<const std::vector<Surface>>(std::vector{soilSurface(), gravelSurface()});
+    std::vector<Surface> covers{soilSurface()};
+    for (const Item* item : itemsOf<Cover>(site.project))
+        if (shown(site.project, *item)) covers.push_back(bodyOf<Cover>(item)->surface);
+    if (!covers_ || *covers_ != covers) covers_ = std::make_shared<const std::vector<Surface>>(std::move(covers));
     // Keys below these are ids of items.
     constexpr uint64_t kCovers = uint64_t{1} << 60, kFigure = kCovers + 1, kSpecies = uint64_t{2} << 60,
                        kClimbers = uint64_t{3} << 60, kWalkways = uint64_t{4} << 60;
@@ -351,9 +370,14 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
         lists.push_back({kClimbers + c.item.value, &c.model->materials, c.model});
     for (const BuiltWalkway& w : site.walkways)
         lists.push_back({kWalkways + w.item.value, &w.model->materials, w.model});
+    for (const BuiltWork& w : site.works) lists.push_back({kWalkways + w.item.value, &w.model->materials, w.model});
 
     const std::vector<Materials> resolved = materials_.resolve(lists);
-    scene.covers = {resolved[0]->at(0), resolved[0]->at(1)};
+    scene.covers = {resolved[0]->at(0), {}};
+    for (const Item* item : itemsOf<Cover>(site.project))
+        if (shown(site.project, *item))
+            scene.covers.painted.push_back(
+                {resolved[0]->at(scene.covers.painted.size() + 1), bodyOf<Cover>(item)->painted});
     scene.plants.resize(species.size());
     for (size_t k = 0; k < standing.size(); ++k) scene.plants[standing[k]] = resolved[1 + figures_.size() + k];
     MaterialsOf out;

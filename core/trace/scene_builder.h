@@ -45,7 +45,7 @@ private:
     std::shared_ptr<const Scene> last_;
     std::shared_ptr<PlantScenes> plantScenes_;
     std::vector<std::shared_ptr<const Model>> figures_;  // by yardstick
-    std::shared_ptr<const std::vector<Surface>> covers_; // soil, gravel
+    std::shared_ptr<const std::vector<Surface>> covers_; // soil, and what is painted
 };
 
 } // namespace thallos

@@ -117,8 +117,7 @@ struct Shading {
 
 void Shading::ground() {
     const V2f p = xy(hit.position);
-    out.surface =
-        coverSurface(scene.covers, site.field.grid, site.project.ground->gravel, p, site.field.normal(p), footprint);
+    out.surface = coverSurface(scene.covers, site.land.field.grid, p, site.land.field.normal(p), footprint);
     for (const WaterBody& w : site.waters)
         if (hit.position.z < w.water.level + 0.25f && w.region->reaches(p))
             wetten(out.surface, p, hit.position.z - w.water.level, footprint);
@@ -247,7 +246,7 @@ void Shading::years(const Material& material, const HitPoint& spot) {
     constexpr float kFar = 0.4f; // metres of a pixel
     if (footprint > kFar) return;
     Exposure e{.at = spot.position, .normal = n, .footprint = footprint};
-    e.overGround = hit.position.z - site.field.at(xy(hit.position));
+    e.overGround = hit.position.z - site.land.field.at(xy(hit.position));
     e.sunny = xy(n).dot(scene.noon);
     constexpr float kEaves = 9; // metres that a roof is above what it keeps dry at most
     const auto over = [&](const V3f& way, float far) {
@@ -316,7 +315,7 @@ ShadingPoint shadingAt(const Scene& scene, const Hit& hit, const V3f& outward, f
         break;
     case ObjectKind::Building:
     case ObjectKind::Figure:
-    case ObjectKind::Walkway:
+    case ObjectKind::Works:
         shading.model();
         break;
     case ObjectKind::Climber:

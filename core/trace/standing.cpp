@@ -52,7 +52,7 @@ float standingHeight(const std::vector<SceneObject>& objects, const V2f& at, flo
     constexpr float kRoom = 1.9f;
     std::vector<Crossing> all{{ground, true}};
     for (const SceneObject& o : objects)
-        if ((o.kind == ObjectKind::Building || o.kind == ObjectKind::Walkway) && o.scene) meet(o, at, all);
+        if ((o.kind == ObjectKind::Building || o.kind == ObjectKind::Works) && o.scene) meet(o, at, all);
     std::sort(all.begin(), all.end(), [](const Crossing& a, const Crossing& b) { return a.height < b.height; });
     float best = ground;
     for (size_t i = 0; i < all.size(); ++i) {

@@ -1,7 +1,7 @@
 // How the surface of a body of water mirrors, bends and colours light.
 #pragma once
 
-#include "core/ground/ground.h"
+#include "core/ground/water.h"
 #include "core/light/environment.h"
 
 namespace thallos {

@@ -374,7 +374,7 @@ TEST(Dropping, AProjectIsOpenedAndHeightsLieOnTheGround) {
     acceptImport("importTerrain");
     ASSERT_TRUE(waitFor([&] { return !session().jobs.busy() && documentHash() != saved; }));
     settle();
-    EXPECT_NEAR(session().document.built()->bare.empty() ? 0 : session().document.built()->natural.at({0, 0}), 7, 0.2f);
+    EXPECT_NEAR(session().document.built()->land.natural.at({0, 0}), 7, 0.2f);
     const std::string laid = documentHash();
     EXPECT_NE(laid, saved);
     session().document.undo();

@@ -135,8 +135,7 @@ TEST_F(Running, WhileSomethingMovesOnlyTheCoarsePictureComes) {
     ASSERT_TRUE(traced(2));
     pictures.clear();
     Project moved = project;
-    moved =
-        withGround(moved, dab(*moved.ground, engine.scene()->site->natural, {BrushKind::Raise, 6, 0.5f, 0.6f}, {0, 0}));
+    moved = dabbed(moved, engine.scene()->site->land.natural, {BrushKind::Raise, 6, 0.5f, 0.6f}, {0, 0});
     engine.setProject(moved, BuildMode::Moving);
     ASSERT_TRUE(waitFor([&] { return !pictures.empty(); }));
     QTest::qWait(400);

@@ -87,7 +87,7 @@ TEST(Files, EverythingIsUndoneToTheStart) {
     verb(Verb::Shape);
     choosePlanAsMain(true);
     auto& plan = window().planPane();
-    leaf("raise");
+    brush("raise");
     drag(plan, at(plan, {-20, -20}), at(plan, {-10, -20}));
     leaf("pad");
     click(plan, at(plan, xy(house()->position)));

@@ -97,14 +97,15 @@ TEST(Gesture, ABuildingThatWasSunkStaysSunkWhenDragged) {
     settle();
     drag(plan, at(plan, xy(house()->position)), at(plan, xy(house()->position) + V2f(-5, 3)));
     settle();
-    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->natural) - 0.4f, 0.02f);
+    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->land.natural) - 0.4f, 0.02f);
 }
 
 // ---- Shape ---------------------------------------------------------------------------------------------------------
 
 TEST_P(InEitherPane, AStrokeIsOneStepHoweverManyDabs) {
     freshSite(false);
-    Pane& pane = mainPane(Verb::Shape, GetParam(), "raise");
+    Pane& pane = mainPane(Verb::Shape, GetParam(), "sculpt");
+    brush("raise");
     const size_t steps = session().document.history().position();
     drag(pane, at(pane, {-3, -8}), at(pane, {3, -6}));
     EXPECT_EQ(session().document.history().position(), steps + 1);
@@ -116,10 +117,11 @@ TEST_P(InEitherPane, AStrokeIsOneStepHoweverManyDabs) {
 
 TEST_P(InEitherPane, TheHeldKeyTellsInTheNameOfTheStep) {
     freshSite(false);
-    Pane& pane = mainPane(Verb::Shape, GetParam(), "raise");
+    Pane& pane = mainPane(Verb::Shape, GetParam(), "sculpt");
+    brush("raise");
     drag(pane, at(pane, {-3, -8}), at(pane, {3, -6}), Qt::ControlModifier);
     EXPECT_EQ(session().document.history().undoName(), "Lower");
-    leaf("gravel");
+    brush("gravel");
     drag(pane, at(pane, {-3, -8}), at(pane, {3, -6}), Qt::ControlModifier);
     // Meadow soil lies there already: nothing to paint, nothing to undo.
     EXPECT_EQ(session().document.history().undoName(), "Lower");
@@ -128,7 +130,8 @@ TEST_P(InEitherPane, TheHeldKeyTellsInTheNameOfTheStep) {
 
 TEST(Gesture, BracketsChangeTheRing) {
     freshSite(false);
-    Pane& plan = mainPane(Verb::Shape, true, "lower");
+    Pane& plan = mainPane(Verb::Shape, true, "sculpt");
+    brush("lower");
     plan.setFocus();
     setField("radius", "4");
     plan.setFocus();

@@ -388,9 +388,9 @@ TEST(HandsOnTheGround, AFirmerPenRaisesMore) {
         freshSite(false);
         verb(Verb::Shape);
         choosePlanAsMain(true);
-        leaf("raise");
+        brush("raise");
         Pane& plan = window().mainPane();
-        const float before = session().document.built()->field.at({5, 5});
+        const float before = session().document.built()->land.field.at({5, 5});
         const QPointingDevice pen("pen", 8, QInputDevice::DeviceType::Stylus, QPointingDevice::PointerType::Pen,
                                   QInputDevice::Capability::Pressure, 1, 1);
         for (const auto type : {QEvent::TabletPress, QEvent::TabletRelease}) {
@@ -400,7 +400,7 @@ TEST(HandsOnTheGround, AFirmerPenRaisesMore) {
             QApplication::sendEvent(&plan, &e);
         }
         settle();
-        return session().document.built()->field.at({5, 5}) - before;
+        return session().document.built()->land.field.at({5, 5}) - before;
     };
     const float light = raisedBy(0.25), firm = raisedBy(1);
     EXPECT_GT(light, 0.01f);

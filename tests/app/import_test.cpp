@@ -138,7 +138,7 @@ TerrainDialog& askedTerrain() {
 }
 
 float groundAt(const V2f& p) {
-    return session().document.built()->natural.at(p);
+    return session().document.built()->land.natural.at(p);
 }
 
 } // namespace

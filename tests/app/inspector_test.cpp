@@ -26,7 +26,7 @@ void show(Verb v, const char* item) {
     Project p = session().document.project();
     const Item* house = find(p, "Honey house");
     p = added(p, "Pad", BuildingPad{house->id});
-    p = added(p, "Pond", Water{{-20, -20}, session().document.built()->field.at({-20, -20}) + 0.2f});
+    p = added(p, "Pond", Water{{-20, -20}, session().document.built()->land.field.at({-20, -20}) + 0.2f});
     Drift d;
     d.areas = {{{-10, -30}, {10, -30}, {10, -18}, {-10, -18}}};
     d.mix = {{"Fescue", 0.7f}, {"Knapweed", 0.3f}};

@@ -79,7 +79,7 @@ TEST(Frame, LensAndShiftAndUpright) {
     EXPECT_GT(session().view.shot().camera.shift, 0.1f);
     setField("eyeHeight", "1,75 m");
     const Camera c = session().view.shot().camera;
-    EXPECT_NEAR(c.position.z - session().document.built()->field.at(xy(c.position)), 1.75f, 1e-3);
+    EXPECT_NEAR(c.position.z - session().document.built()->land.field.at(xy(c.position)), 1.75f, 1e-3);
 }
 
 TEST(Frame, ShotsAreAddedShownAndDeleted) {

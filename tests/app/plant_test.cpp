@@ -253,7 +253,7 @@ TEST(Plant, AClimberOnTheGroundStandsByItself) {
     const V2f foot = oak->specimens.back().at;
     QPointF stem;
     for (float up = 1; up < 2.5f && stem.isNull(); up += 0.2f)
-        if (const auto q = pane.toScreen(V3f(foot.x, foot.y, session().document.built()->field.at(foot) + up)))
+        if (const auto q = pane.toScreen(V3f(foot.x, foot.y, session().document.built()->land.field.at(foot) + up)))
             if (session().document.item(pane.pick(*q).item) == last()) stem = *q;
     ASSERT_FALSE(stem.isNull());
     chooseSpecies("Ivy, trunk");

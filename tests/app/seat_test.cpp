@@ -48,7 +48,7 @@ TEST(Seat, DraggingMovesTheBuildingInThePlan) {
     settle();
     EXPECT_NEAR(house()->position.x, from.x + 6, 0.4f);
     EXPECT_NEAR(house()->position.y, from.y - 4, 0.4f);
-    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->natural), 0.02f)
+    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->land.natural), 0.02f)
         << "it keeps to the ground";
     expectOneStep(before);
 }
@@ -83,7 +83,7 @@ TEST(Seat, TurningAndDropping) {
     EXPECT_NEAR(house()->position.z, 30, 1e-4);
     settle();
     leaf("drop");
-    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->natural), 1e-3);
+    EXPECT_NEAR(house()->position.z, seatHeight(*house(), session().document.built()->land.natural), 1e-3);
 }
 
 TEST(Seat, AFigureIsStoodInEitherPane) {

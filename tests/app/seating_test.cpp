@@ -198,7 +198,7 @@ TEST(ImportedBuilding, ItsLandLocationAndFurnitureAreAskedFor) {
     EXPECT_FALSE(hasGroup(*b.model, kFurnitureGroup));
     EXPECT_NEAR(p.site->place.latitude, 52.075, 1e-6);
     EXPECT_NEAR(p.site->place.north, 10, 1e-3);
-    EXPECT_FALSE(p.ground->survey.empty()) << "its land is the terrain";
+    EXPECT_FALSE(terrainOf(p)->survey.empty()) << "its land is the terrain";
     // The building stands on it: the land's top lies at its floor.
     settle();
     EXPECT_NEAR(session().document.ground()->at(xy(b.position)), b.position.z, 0.05f);

@@ -11,51 +11,57 @@ TEST_P(Brushes, RaiseAndInvert) {
     freshSite(false);
     verb(Verb::Shape);
     choosePlanAsMain(GetParam());
-    leaf("raise");
+    brush("raise");
     Pane& pane = window().mainPane();
     const V2f spot(2, -6);
     const std::string before = documentHash();
-    const float level = session().document.built()->field.at(spot);
+    const float level = session().document.built()->land.field.at(spot);
     drag(pane, at(pane, spot), at(pane, spot + V2f(3, 0)));
     settle();
-    const float raised = session().document.built()->field.at(spot + V2f(1, 0));
+    const float raised = session().document.built()->land.field.at(spot + V2f(1, 0));
     EXPECT_GT(raised, level + 0.1f);
     expectOneStep(before);
     drag(pane, at(pane, spot), at(pane, spot + V2f(3, 0)), Qt::ControlModifier);
     settle();
-    EXPECT_LT(session().document.built()->field.at(spot + V2f(1, 0)), raised - 0.05f);
+    EXPECT_LT(session().document.built()->land.field.at(spot + V2f(1, 0)), raised - 0.05f);
 }
 INSTANTIATE_TEST_SUITE_P(Panes, Brushes, testing::Values(false, true),
                          [](const auto& i) { return i.param ? "Plan" : "Shot"; });
+
+namespace {
+// With the first cover, 0..1.
+float painted(const V2f& at) {
+    const Project& p = session().document.project();
+    return layerAt(p.ground->grid, bodyOf<Cover>(itemsOf<Cover>(p).front())->painted, at);
+}
+} // namespace
 
 TEST(Shape, SmoothAndPaint) {
     freshSite(false);
     verb(Verb::Shape);
     choosePlanAsMain(true);
     auto& plan = window().planPane();
-    leaf("raise");
+    brush("raise");
     click(plan, at(plan, {0, 0}));
     settle();
-    const float bump = session().document.built()->field.at({0, 0});
-    leaf("smooth");
+    const float bump = session().document.built()->land.field.at({0, 0});
+    brush("smooth");
     for (int i = 0; i < 4; ++i) click(plan, at(plan, {0, 0}));
     settle();
-    EXPECT_LT(session().document.built()->field.at({0, 0}), bump);
-    leaf("gravel");
+    EXPECT_LT(session().document.built()->land.field.at({0, 0}), bump);
+    brush("gravel");
     drag(plan, at(plan, {-10, 5}), at(plan, {10, 5}));
     drag(plan, at(plan, {-10, 5}), at(plan, {10, 5}));
-    EXPECT_GT(coverAt(session().document.project().ground->grid, session().document.project().ground->gravel, {0, 5}),
-              0.6f);
-    leaf("soil");
+    EXPECT_GT(painted({0, 5}), 0.6f);
+    brush("soil");
     for (int i = 0; i < 3; ++i) drag(plan, at(plan, {-10, 5}), at(plan, {10, 5}));
-    EXPECT_LT(coverAt(session().document.project().ground->grid, session().document.project().ground->gravel, {0, 5}),
-              0.3f);
+    EXPECT_LT(painted({0, 5}), 0.3f);
 }
 
 TEST(Shape, BrushKeysAndFields) {
     freshSite(false);
     verb(Verb::Shape);
-    leaf("raise");
+    brush("raise");
     setField("radius", "12 ft");
     EXPECT_EQ(field("radius").text(), "3.66");
     window().mainPane().setFocus();
@@ -73,7 +79,7 @@ TEST(Shape, APadLevelsTheGroundUnderTheHouse) {
     ASSERT_TRUE(bodyOf<BuildingPad>(last()));
     settle();
     for (const Polygon& o : outlinesOf(*house()))
-        for (const V2f& p : o) EXPECT_NEAR(session().document.built()->field.at(p), house()->position.z, 0.05f);
+        for (const V2f& p : o) EXPECT_NEAR(session().document.built()->land.field.at(p), house()->position.z, 0.05f);
     expectOneStep(before);
     session().selection.set(last()->id);
     setField("batter", "1:6");
@@ -84,7 +90,7 @@ TEST(Shape, WaterFillsAHollow) {
     freshSite(false);
     verb(Verb::Shape);
     choosePlanAsMain(true);
-    leaf("lower");
+    brush("lower");
     setField("dabHeight", "0,8");
     for (int i = 0; i < 3; ++i) click(window().planPane(), at(window().planPane(), {-15, -10}));
     settle();
@@ -103,7 +109,7 @@ TEST(Shape, ReliefByNumbers) {
     const std::string before = documentHash();
     setField("relief", "12");
     settle();
-    EXPECT_FLOAT_EQ(session().document.project().ground->relief.height, 12);
+    EXPECT_FLOAT_EQ(terrainOf(session().document.project())->relief.height, 12);
     window().mainPane().setFocus();
     expectOneStep(before);
 }

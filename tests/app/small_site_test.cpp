@@ -56,7 +56,7 @@ TEST(SmallSite, IsMadeFromNothingByHand) {
     session().selection.set({});
     setField("relief", "2.5");
     settle();
-    leaf("raise");
+    brush("raise");
     drag(plan(), at(plan(), {-30, 20}), at(plan(), {-10, 30}));
     settle();
     picture("02-shape");

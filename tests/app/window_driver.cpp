@@ -2,6 +2,7 @@
 
 #include <QAbstractButton>
 #include <QApplication>
+#include <QComboBox>
 #include <QDialog>
 #include <QDialogButtonBox>
 #include <QLabel>
@@ -56,13 +57,13 @@ void freshSite(bool house) {
     static const auto model = std::make_shared<const Model>(importModel(assetFolder() / "demo/honey-house.glb"));
     auto& w = window();
     Project p = newProject({100, 100}, 0.5f, "Test site");
-    p = withGround(p, Ground::make({100, 100}, 0.5f, {5, 2, 60, 0.3f, {0, 0.02f}}));
+    p = withTerrain(p, [](Terrain& t) { t.relief = {5, 2, 60, 0.3f, {0, 0.02f}}; });
     if (house) {
         Building b;
         b.model = model;
         b.surfaces = model->materials;
         b.position = {0, 8, 0};
-        b.position.z = seatHeight(b, buildNatural(*p.ground));
+        b.position.z = seatHeight(b, naturalOf(p));
         p = added(p, "Honey house", b);
     }
     w.session().files.create(p);
@@ -161,6 +162,22 @@ void verb(Verb v) {
     window().mainPane().setFocus();
     key(static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(v)));
     ASSERT_EQ(window().session().view.verb(), v);
+}
+
+void choose(const QString& row, int option) {
+    auto* box = window().findChild<QComboBox*>(row);
+    ASSERT_TRUE(box) << row.toStdString();
+    box->setCurrentIndex(option);
+    Q_EMIT box->activated(option);
+}
+
+void brush(const QString& name) {
+    const QStringList sculpting{"raise", "lower", "level",   "smooth",  "roughen",
+                                "slump", "ruts",  "restore", "protect", "release"},
+        painting{"gravel", "soil"};
+    const bool paints = painting.contains(name);
+    leaf(paints ? "cover" : "sculpt");
+    choose("brushKind", static_cast<int>((paints ? painting : sculpting).indexOf(name)));
 }
 
 void leaf(const QString& id) {

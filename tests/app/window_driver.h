@@ -55,8 +55,10 @@ ItemTree& items(); // the list of the verb's items
 QPointF inItems(int row, ItemModel::Column column = ItemModel::Name);
 void clickItem(int row, ItemModel::Column column = ItemModel::Name, Qt::KeyboardModifiers modifiers = Qt::NoModifier);
 
-void verb(Verb v);            // by its digit
-void leaf(const QString& id); // by a click on it
+void verb(Verb v);                           // by its digit
+void leaf(const QString& id);                // by a click on it
+void brush(const QString& name);             // of the ground: raise, lower, level, smooth ...; gravel, soil
+void choose(const QString& row, int option); // in a row of the inspector
 QPointF at(Pane& pane, const V2f& ground);
 void choosePlanAsMain(bool plan);
 // Types into the line edit of the given name in the inspector and presses Enter.

@@ -152,12 +152,12 @@ TEST_F(Cli, InfoOfModelAndProject) {
 TEST_F(Cli, DumpAndEditGoTogether) {
     const std::string file = site();
     const json before = run("dump " + file).parsed();
-    EXPECT_EQ(before["schema"], 6);
+    EXPECT_EQ(before["schema"], 10);
     const Result same =
         run("edit " + file + " --patch " + patch(json::array()) + " --out " + path("same.thallos") + " --json");
     EXPECT_EQ(same.parsed()["changed"], false);
     EXPECT_EQ(run("dump " + path("same.thallos")).parsed(), before);
-    const json drift = {{"id", 2},
+    const json drift = {{"id", 3},
                         {"name", "Meadow"},
                         {"type", "drift"},
                         {"visible", true},
@@ -172,7 +172,7 @@ TEST_F(Cli, DumpAndEditGoTogether) {
                         {"seed", 3},
                         {"version", 1}};
     const json change = {{{"op", "add"}, {"path", "/items/-"}, {"value", drift}},
-                         {{"op", "replace"}, {"path", "/next_id"}, {"value", 3}}};
+                         {{"op", "replace"}, {"path", "/next_id"}, {"value", 4}}};
     const Result edited =
         run("edit " + file + " --patch " + patch(change) + " --out " + path("edited.thallos") + " --json");
     EXPECT_EQ(edited.status, 0) << edited.err;
@@ -217,7 +217,7 @@ TEST_F(Cli, ImportSeatsTheBuilding) {
 
 TEST_F(Cli, GroundGoesOutAndIn) {
     const std::string file = site();
-    const json relief = {{{"op", "replace"}, {"path", "/ground/relief/height_m"}, {"value", 6}}};
+    const json relief = {{{"op", "replace"}, {"path", "/items/1/relief/height_m"}, {"value", 6}}};
     ASSERT_EQ(run("edit " + file + " --patch " + patch(relief) + " --out " + path("hills.thallos")).status, 0);
     const json out = run("ground " + path("hills.thallos") + " --export " + path("h.tif") + " --json").parsed();
     EXPECT_EQ(out["width"], 121);

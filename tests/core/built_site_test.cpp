@@ -41,32 +41,23 @@ Project changed(const Project& p, const char* name, const std::function<void(Ite
 INSTANTIATE_TEST_SUITE_P(
     Edits, Incremental,
     testing::Values(
-        Change{
-            "dab",
-            [](const Project& p) {
-                return withGround(p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Raise, 8, 1, 0.5f}, {-15, 4}));
-            }},
+        Change{"dab",
+               [](const Project& p) {
+                   return dabbed(p, naturalOf(p), {BrushKind::Raise, 8, 1, 0.5f}, {-15, 4});
+               }},
         Change{"shore",
                [](const Project& p) {
-                   return withGround(
-                       p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Lower, 6, 0.8f, 0.5f}, {24, -26}));
+                   return dabbed(p, naturalOf(p), {BrushKind::Lower, 6, 0.8f, 0.5f}, {24, -26});
                }},
-        Change{
-            "border",
-            [](const Project& p) {
-                return withGround(p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Raise, 8, 1, 0.5f}, {58, 4}));
-            }},
+        Change{"border",
+               [](const Project& p) {
+                   return dabbed(p, naturalOf(p), {BrushKind::Raise, 8, 1, 0.5f}, {58, 4});
+               }},
         Change{"gravel",
                [](const Project& p) {
-                   return withGround(
-                       p, dab(*p.ground, buildNatural(*p.ground), {BrushKind::Gravel, 5, 1, 0.5f}, {10, -20}));
+                   return dabbed(p, naturalOf(p), {BrushKind::Gravel, 5, 1, 0.5f}, {10, -20});
                }},
-        Change{"relief",
-               [](const Project& p) {
-                   Ground g = *p.ground;
-                   g.relief.seed = 8;
-                   return withGround(p, g);
-               }},
+        Change{"relief", [](const Project& p) { return withTerrain(p, [](Terrain& t) { t.relief.seed = 8; }); }},
         Change{"house",
                [](const Project& p) {
                    return changed(p, "Shed", [](Item& i) { std::get<Building>(i.body).position += V3f(9, -6, 0.4f); });
@@ -130,7 +121,7 @@ TEST(Build, InPortionsTheNearestTilesComeFirstAndInTheEndAll) {
     }
     EXPECT_LE(farthest, nearestLeft);
     // A hand that shapes the ground meanwhile loses nothing.
-    const Project q = withGround(p, dab(*p.ground, s->natural, {BrushKind::Raise, 8, 1, 0.5f}, {0, 0}));
+    const Project q = dabbed(p, s->land.natural, {BrushKind::Raise, 8, 1, 0.5f}, {0, 0});
     auto other = build(q, library(), s, BuildMode::Moving, nullptr, slice);
     EXPECT_TRUE(other->stale);
     int builds = 0;
@@ -151,12 +142,12 @@ TEST(Build, PlantsKeepOffBuildingClearingGravelAndWater) {
         for (const auto& t : tiles)
             for (const PlantRecord& r : t->records) {
                 const V2f at(r.x, r.y);
-                EXPECT_NEAR(r.z, s->field.at(at), 1e-4);
+                EXPECT_NEAR(r.z, s->land.field.at(at), 1e-4);
                 if (find(p, Id{r.item})->name != "Meadow") continue;
                 ++meadow;
                 for (const Polygon& o : outlines) EXPECT_GT(signedDistance(o, at), 0);
                 EXPECT_FALSE(contains(clearing, at));
-                EXPECT_LT(coverAt(p.ground->grid, p.ground->gravel, at), 0.75f);
+                EXPECT_LT(coverAt(p, at), 0.75f);
                 if ((at - V2f(30, -30)).length() < 8) EXPECT_GT(r.z, s->waters[0].water.level - 0.05f);
             }
     EXPECT_GT(meadow, 5000);
@@ -171,8 +162,9 @@ TEST(Build, TheGroundNeverShowsInTheFootprint) {
         const Box2f box = bounds(o);
         for (float x = box.min.x; x < box.max.x; x += 0.2f)
             for (float y = box.min.y; y < box.max.y; y += 0.2f)
-                if (contains(o, {x, y})) EXPECT_LE(s->field.at({x, y}), b->position.z + 1e-3f);
-        for (const V2f& q : o) EXPECT_NEAR(s->field.at(q), b->position.z, 0.02f) << "no gap at the foot of the wall";
+                if (contains(o, {x, y})) EXPECT_LE(s->land.field.at({x, y}), b->position.z + 1e-3f);
+        for (const V2f& q : o)
+            EXPECT_NEAR(s->land.field.at(q), b->position.z, 0.02f) << "no gap at the foot of the wall";
     }
 }
 
@@ -205,5 +197,5 @@ TEST(Build, UnknownSpeciesAreNamed) {
 TEST(Build, AnotherGroundSizeStartsAfresh) {
     const auto a = build(newProject({60, 60}, 1, "x"), library());
     const auto b = build(newProject({90, 40}, 0.5f, "y"), library(), a);
-    EXPECT_EQ(b->field.grid.cells, V2i(180, 80));
+    EXPECT_EQ(b->land.field.grid.cells, V2i(180, 80));
 }

@@ -81,7 +81,7 @@ Project withIvy(Id* id = nullptr) {
     V3f at, direction;
     transformOf(shedOf(p)).multVecMatrix(V3f(2, front(p), 1.4f), at);
     transformOf(shedOf(p)).multDirMatrix(V3f(0, 1, 0), direction);
-    const Climber c = climberAt(p, built->field, *library(), idOf(p, "Shed"), -1, at, direction, "Ivy, wall");
+    const Climber c = climberAt(p, built->land.field, *library(), idOf(p, "Shed"), -1, at, direction, "Ivy, wall");
     return added(p, "Ivy", c, id);
 }
 
@@ -170,14 +170,14 @@ TEST(Climbers, BeginWhereAWallIsPointedAt) {
         V3f world, along;
         transformOf(shedOf(p)).multVecMatrix(own, world);
         transformOf(shedOf(p)).multDirMatrix(direction, along);
-        return climberAt(p, built->field, *library(), shed, -1, world, along, species);
+        return climberAt(p, built->land.field, *library(), shed, -1, world, along, species);
     };
     EXPECT_THROW(at({0, 0, 3}, {0, 0, -1}, "Ivy, wall"), Error) << "a roof";
     EXPECT_THROW(at({2, front(p), 1}, {0, 1, 0}, "Apple"), Error) << "no climber";
-    EXPECT_THROW(climberAt(p, built->field, *library(), idOf(p, "Meadow"), -1, V3f(0), V3f(0, 0, -1), "Ivy, wall"),
+    EXPECT_THROW(climberAt(p, built->land.field, *library(), idOf(p, "Meadow"), -1, V3f(0), V3f(0, 0, -1), "Ivy, wall"),
                  Error);
     const Climber onTree =
-        climberAt(p, built->field, *library(), idOf(p, "Trees"), 0, V3f(-20, 10, 2), V3f(1, 0, 0), "Ivy, trunk");
+        climberAt(p, built->land.field, *library(), idOf(p, "Trees"), 0, V3f(-20, 10, 2), V3f(1, 0, 0), "Ivy, trunk");
     EXPECT_EQ(xy(onTree.foot), V2f(-20, 10));
 }
 
@@ -196,7 +196,7 @@ TEST(Climbers, GoWithWhatTheyAreOn) {
     Movement m;
     m.by = {4, 1, 0};
     m.turn = 0.5f;
-    const auto moved = build(thallos::moved(p, {idOf(p, "Shed")}, m, &built->natural), library(), built);
+    const auto moved = build(thallos::moved(p, {idOf(p, "Shed")}, m, &built->land.natural), library(), built);
     ASSERT_EQ(moved->climbers.size(), 1u);
     EXPECT_EQ(moved->climbers[0].model, built->climbers[0].model);
     EXPECT_NE(moved->climbers[0].toWorld, built->climbers[0].toWorld);
@@ -222,7 +222,7 @@ TEST(Climbers, GoWithWhatTheyAreOn) {
     std::vector<std::shared_ptr<const Item>> both;
     for (const auto& i : p.items)
         if (i->id == id || i->id == idOf(p, "Shed")) both.push_back(i);
-    const Project twice = withCopies(p, both, {20, 0}, &built->natural, &copies);
+    const Project twice = withCopies(p, both, {20, 0}, &built->land.natural, &copies);
     ASSERT_EQ(copies.size(), 2u);
     EXPECT_EQ(bodyOf<Climber>(find(twice, copies[1]))->on, copies[0]);
     check(twice);
@@ -233,7 +233,8 @@ TEST(Climbers, FollowTheirTree) {
     const auto before = build(p, library());
     const Id trees = idOf(p, "Trees");
     Id id;
-    p = added(p, "Ivy", climberAt(p, before->field, *library(), trees, 1, V3f(0), V3f(1, 0, 0), "Ivy, trunk"), &id);
+    p = added(p, "Ivy", climberAt(p, before->land.field, *library(), trees, 1, V3f(0), V3f(1, 0, 0), "Ivy, trunk"),
+              &id);
     const auto built = build(p, library());
     ASSERT_EQ(built->climbers.size(), 1u);
     EXPECT_GT(triangleCount(*built->climbers[0].model), 2000);
@@ -242,9 +243,9 @@ TEST(Climbers, FollowTheirTree) {
         if (q.z < 1) EXPECT_LT(xy(q).length(), 0.6f);
     Movement m;
     m.by = {3, 0, 0};
-    const Project other = moved(p, {trees}, m, &built->natural, 0); // the other tree
+    const Project other = moved(p, {trees}, m, &built->land.natural, 0); // the other tree
     EXPECT_EQ(bodyOf<Climber>(find(other, id))->foot, bodyOf<Climber>(find(p, id))->foot);
-    const Project same = moved(p, {trees}, m, &built->natural, 1);
+    const Project same = moved(p, {trees}, m, &built->land.natural, 1);
     EXPECT_NEAR(bodyOf<Climber>(find(same, id))->foot.x, bodyOf<Climber>(find(p, id))->foot.x + 3, 1e-3f);
     EXPECT_GT(triangleCount(*build(same, library())->climbers[0].model), 2000);
     // Its tree is felled: said, not broken.

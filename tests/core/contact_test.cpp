@@ -4,14 +4,14 @@
 #include <gtest/gtest.h>
 
 #include "core/ground/contact.h"
-#include "core/ground/ground.h"
+#include "tests/core/test_land.h"
 
 using namespace thallos;
 
 namespace {
 
 HeightField slope(const V2f& rise) {
-    return buildNatural(Ground::make({60, 60}, 0.5f, {1, 0, 60, 0.4f, rise}));
+    return test::landOf(GroundGrid::make({60, 60}, 0.5f), {1, 0, 60, 0.4f, rise}).field;
 }
 
 Polygon rectangle(float wide, float deep, float turn) {
@@ -53,13 +53,14 @@ TEST(Earthwork, OnAnInclinedPlaneIsTheClosedForm) {
     const HeightField before = slope({0.1f, 0});
     HeightField after = before;
     for (int i = 0; i < before.grid.tileCount(); ++i) {
-        auto tile = std::make_shared<HeightTile>(*before.tiles[static_cast<size_t>(i)]);
-        for (int y = 0; y <= tile->cells.y; ++y)
-            for (int x = 0; x <= tile->cells.x; ++x) {
+        const HeightTile& old = *before.tiles[static_cast<size_t>(i)];
+        GridTile<float> z(old.cells);
+        for (int y = 0; y <= z.cells.y; ++y)
+            for (int x = 0; x <= z.cells.x; ++x) {
                 const V2f p = before.grid.place(before.grid.tileStart(i) + V2i(x, y));
-                if (std::abs(p.x) <= 10 && std::abs(p.y) <= 10) tile->at(x, y) = 0;
+                z.at(x, y) = std::abs(p.x) <= 10 && std::abs(p.y) <= 10 ? 0 : old.at(x, y);
             }
-        after.tiles[static_cast<size_t>(i)] = tile;
+        after.tiles[static_cast<size_t>(i)] = HeightTile::of(std::move(z));
     }
     const Earthwork e = earthworkOf(before, after, {{-9.9f, -9.9f}, {9.9f, 9.9f}});
     EXPECT_NEAR(e.fill, 0.1 * 10 * 10 / 2 * 20, 1.0);
@@ -73,7 +74,7 @@ TEST(Earthwork, OfAPadIsTheHeapItTakes) {
     // A level ground and a pad a metre above: a box with battered sides and rounded edges.
     const HeightField before = slope({0, 0});
     const Pad pad{{rectangle(10, 10, 0)}, 1, 0, 2, 0};
-    const HeightField after = buildPadded(before, {pad});
+    const HeightField after = test::landOf(before.grid, {1, 0, 60, 0.4f, V2f(0)}, {}, {pad}).field;
     const Earthwork e = earthworkOf(before, after, reach(pad, {0, 0}));
     const double frustum = 100 + 4 * 10 * 0.5 * 2 * 1 + kPi * 2 * 2 / 3.0; // prisms at the sides, cones at the corners
     EXPECT_NEAR(e.fill, frustum, 0.06 * frustum);

@@ -3,14 +3,36 @@
 #include <gtest/gtest.h>
 
 #include "core/base/error.h"
+#include "core/ground/contour.h"
 #include "core/ground/cover.h"
-#include "core/ground/ground.h"
+#include "core/ground/far_land.h"
+#include "core/ground/water.h"
+#include "tests/core/sample_site.h"
+#include "tests/core/test_land.h"
 
 using namespace thallos;
 
 namespace {
-Ground hills() {
-    return Ground::make({120, 90}, 0.5f, {3, 8, 40, 0.45f, {0.02f, -0.01f}});
+// Ground without a document: relief, and what is sculpted over it.
+struct Hand {
+    GroundGrid grid;
+    Relief relief{};
+    HeightLayer layer{};
+    HeightField field() const { return test::landOf(grid, relief, layer).field; }
+    Hand dabbed(const Brush& brush, const V2f& at) const {
+        return {grid, relief, sculpted({layer, {}}, field(), brush, at).heights};
+    }
+};
+Hand flat(const V2f& size, float cell = 0.5f) {
+    return {GroundGrid::make(size, cell)};
+}
+Hand hills() {
+    return {GroundGrid::make({120, 90}, 0.5f), {3, 8, 40, 0.45f, {0.02f, -0.01f}}};
+}
+std::vector<float> valuesOf(const HeightTile& tile) {
+    std::vector<float> out;
+    for (const auto& b : tile.blocks) out.insert(out.end(), b->z.values.begin(), b->z.values.end());
+    return out;
 }
 const Polygon kHouse{{-6, -4}, {6, -4}, {6, 4}, {-6, 4}};
 } // namespace
@@ -41,7 +63,7 @@ TEST(GroundGrid, TouchingTilesIncludeSharedBorders) {
 }
 
 TEST(HeightField, TilesMeetAtTheirBorders) {
-    const HeightField f = buildNatural(hills());
+    const HeightField f = hills().field();
     const GroundGrid& g = f.grid;
     for (int ty = 0; ty < g.tiles().y; ++ty)
         for (int tx = 0; tx + 1 < g.tiles().x; ++tx) {
@@ -51,7 +73,7 @@ TEST(HeightField, TilesMeetAtTheirBorders) {
 }
 
 TEST(HeightField, InterpolatesBetweenSamples) {
-    const HeightField f = buildNatural(hills());
+    const HeightField f = hills().field();
     const float a = f.sample(10, 10), b = f.sample(11, 10);
     EXPECT_NEAR(f.at(f.grid.place({10, 10})), a, 1e-4);
     EXPECT_NEAR(f.at((f.grid.place({10, 10}) + f.grid.place({11, 10})) * 0.5f), (a + b) / 2, 1e-4);
@@ -61,14 +83,14 @@ TEST(HeightField, InterpolatesBetweenSamples) {
 }
 
 TEST(Relief, SameSeedSameLand) {
-    const HeightField a = buildNatural(hills()), b = buildNatural(hills());
-    Ground other = hills();
+    const HeightField a = hills().field(), b = hills().field();
+    Hand other = hills();
     other.relief.seed = 4;
-    const HeightField c = buildNatural(other);
+    const HeightField c = other.field();
     bool differs = false;
     for (size_t i = 0; i < a.tiles.size(); ++i) {
-        EXPECT_EQ(a.tiles[i]->values, b.tiles[i]->values);
-        differs = differs || a.tiles[i]->values != c.tiles[i]->values;
+        EXPECT_EQ(valuesOf(*a.tiles[i]), valuesOf(*b.tiles[i]));
+        differs = differs || valuesOf(*a.tiles[i]) != valuesOf(*c.tiles[i]);
     }
     EXPECT_TRUE(differs);
     const V2f range = a.range();
@@ -77,79 +99,78 @@ TEST(Relief, SameSeedSameLand) {
 }
 
 TEST(Ground, IsEnlargedAndCroppedKeepingWhatWasMade) {
-    Ground g = hills();
-    for (int i = 0; i < 5; ++i) g = dab(g, buildNatural(g), {BrushKind::Raise, 8, 0.5f, 0.5f}, {10, 5});
-    g = dab(g, buildNatural(g), {BrushKind::Gravel, 6, 1, 0.5f}, {-20, 10});
-    g = dab(g, buildNatural(g), {BrushKind::Raise, 8, 2, 0}, {60, 0}); // at the edge
-    const HeightField before = buildNatural(g);
+    const Relief relief{3, 8, 40, 0.45f, {0.02f, -0.01f}};
+    Project p = test::withRelief(newProject({120, 90}, 0.5f, "x"), relief);
+    for (int i = 0; i < 5; ++i) p = dabbed(p, naturalOf(p), {BrushKind::Raise, 8, 0.5f, 0.5f}, {10, 5});
+    p = dabbed(p, naturalOf(p), {BrushKind::Gravel, 6, 1, 0.5f}, {-20, 10});
+    p = dabbed(p, naturalOf(p), {BrushKind::Raise, 8, 2, 0}, {60, 0}); // at the edge
+    const HeightField before = naturalOf(p);
     for (const V2f& size : {V2f(200, 160), V2f(80, 60)}) {
-        const Ground other = resized(g, size, 0.5f);
-        EXPECT_EQ(other.grid.size(), size);
-        const HeightField after = buildNatural(other);
+        const Project other = resized(p, size, 0.5f);
+        EXPECT_EQ(other.ground->grid.size(), size);
+        const HeightField after = naturalOf(other);
         for (float x = -38; x <= 38; x += 3.5f)
             for (float y = -28; y <= 28; y += 3.5f) {
                 EXPECT_NEAR(after.at({x, y}), before.at({x, y}), 1e-4f) << x << " " << y;
-                EXPECT_EQ(coverAt(other.grid, other.gravel, {x, y}), coverAt(g.grid, g.gravel, {x, y}));
+                EXPECT_NEAR(test::coverAt(other, {x, y}), test::coverAt(p, {x, y}), 1e-5f);
             }
     }
-    const Ground large = resized(g, {200, 160}, 0.5f);
-    const HeightField field = buildNatural(large), plain = buildNatural(Ground::make({200, 160}, 0.5f, g.relief));
+    const Project large = resized(p, {200, 160}, 0.5f);
+    const HeightField field = naturalOf(large),
+                      plain = naturalOf(test::withRelief(newProject({200, 160}, 0.5f, "x"), relief));
     EXPECT_GT(field.at({61, 0}) - plain.at({61, 0}), 1) << "no cliff at the old edge";
     EXPECT_NEAR(field.at({85, 0}), plain.at({85, 0}), 1e-3f) << "but it runs out";
     // Imported heights go on level; another grid lies on the same land.
-    Ground surveyed = Ground::make({40, 40}, 1);
-    surveyed.survey.resize(static_cast<size_t>(surveyed.grid.tileCount()));
-    for (int i = 0; i < surveyed.grid.tileCount(); ++i) {
-        auto tile = std::make_shared<HeightTile>(surveyed.grid.tileSize(i));
-        const V2i start = surveyed.grid.tileStart(i);
-        for (int y = 0; y <= tile->cells.y; ++y)
-            for (int x = 0; x <= tile->cells.x; ++x) tile->at(x, y) = 0.1f * static_cast<float>(start.x + x);
-        surveyed.survey[static_cast<size_t>(i)] = tile;
-    }
-    const HeightField fine = buildNatural(resized(surveyed, {60, 40}, 0.25f));
+    Project surveyed = newProject({40, 40}, 1, "x");
+    const GroundGrid grid = surveyed.ground->grid;
+    surveyed = withTerrain(surveyed, [&](Terrain& t) {
+        for (int i = 0; i < grid.tileCount(); ++i) {
+            auto tile = std::make_shared<GridTile<float>>(grid.tileSize(i));
+            for (int y = 0; y <= tile->cells.y; ++y)
+                for (int x = 0; x <= tile->cells.x; ++x)
+                    tile->at(x, y) = 0.1f * static_cast<float>(grid.tileStart(i).x + x);
+            t.survey.push_back(tile);
+        }
+    });
+    const HeightField fine = naturalOf(resized(surveyed, {60, 40}, 0.25f));
     EXPECT_NEAR(fine.at({0.3f, 7}), 2.03f, 1e-3f);
     EXPECT_NEAR(fine.at({28, 0}), 4, 1e-3f);
-    EXPECT_TRUE(resized(g, g.grid.size(), 0.5f) == g) << "the same size changes nothing";
-    EXPECT_THROW(resized(g, {1, 1}, 0.5f), Error);
+    EXPECT_TRUE(resized(p, p.ground->grid.size(), 0.5f) == p) << "the same size changes nothing";
+    EXPECT_THROW(resized(p, {1, 1}, 0.5f), Error);
 }
 
 TEST(Brush, RaisesUnderTheRingAlone) {
-    const Ground flat = Ground::make({100, 100}, 0.5f);
-    const Ground g = dab(flat, buildNatural(flat), {BrushKind::Raise, 10, 2, 0.5f}, {3, 4});
-    const HeightField f = buildNatural(g);
+    const Hand g = flat({100, 100}).dabbed({BrushKind::Raise, 10, 2, 0.5f}, {3, 4});
+    const HeightField f = g.field();
     EXPECT_NEAR(f.at({3, 4}), 2, 1e-5);
     EXPECT_NEAR(f.at({3, 8}), 2, 1e-5) << "full strength inside the soft edge";
     EXPECT_GT(f.at({3, 11.5f}), 0.05f);
     EXPECT_LT(f.at({3, 11.5f}), 2);
     EXPECT_NEAR(f.at({3, 15}), 0, 1e-5);
-    const HeightField back = buildNatural(dab(g, f, {BrushKind::Lower, 10, 2, 0.5f}, {3, 4}));
+    const HeightField back = g.dabbed({BrushKind::Lower, 10, 2, 0.5f}, {3, 4}).field();
     EXPECT_NEAR(back.at({3, 4}), 0, 1e-5);
     EXPECT_NEAR(back.at({3, 11}), 0, 1e-5);
 }
 
 TEST(Brush, SharesUntouchedTiles) {
-    const Ground flat = Ground::make({256, 256}, 0.5f);
-    const HeightField before = buildNatural(flat);
-    const Ground g = dab(flat, before, {BrushKind::Raise, 5, 1, 0.5f}, {-100, -100});
-    int touched = 0;
-    for (size_t i = 0; i < g.sculpt.size(); ++i) touched += g.sculpt[i] != flat.sculpt[i];
-    EXPECT_EQ(touched, 1);
-    const auto bare = buildBare(flat);
-    const HeightField a = buildNatural(g, bare, &flat, &before), b = buildNatural(g);
+    const Hand level = flat({256, 256});
+    const Land before = test::landOf(level.grid, level.relief);
+    const Hand g = level.dabbed({BrushKind::Raise, 5, 1, 0.5f}, {-100, -100});
+    EXPECT_EQ(std::count_if(g.layer.begin(), g.layer.end(), [](const auto& t) { return t != nullptr; }), 1);
+    const HeightField a = test::landOf(g.grid, g.relief, g.layer, {}, &before).field, b = g.field();
     int shared = 0;
     for (size_t i = 0; i < a.tiles.size(); ++i) {
-        shared += a.tiles[i] == before.tiles[i];
-        EXPECT_EQ(a.tiles[i]->values, b.tiles[i]->values) << "built on and built from nothing must be the same";
+        shared += a.tiles[i] == before.field.tiles[i];
+        EXPECT_EQ(valuesOf(*a.tiles[i]), valuesOf(*b.tiles[i])) << "built on and built from nothing must be the same";
     }
     EXPECT_EQ(shared, g.grid.tileCount() - 1);
 }
 
 TEST(Brush, SmoothFlattensBumps) {
-    Ground g = Ground::make({60, 60}, 0.5f);
-    g = dab(g, buildNatural(g), {BrushKind::Raise, 2, 3, 0.9f}, {0, 0});
-    const float before = buildNatural(g).at({0, 0});
-    for (int i = 0; i < 8; ++i) g = dab(g, buildNatural(g), {BrushKind::Smooth, 8, 0.8f, 0.3f}, {0, 0});
-    const HeightField f = buildNatural(g);
+    Hand g = flat({60, 60}).dabbed({BrushKind::Raise, 2, 3, 0.9f}, {0, 0});
+    const float before = g.field().at({0, 0});
+    for (int i = 0; i < 8; ++i) g = g.dabbed({BrushKind::Smooth, 8, 0.8f, 0.3f}, {0, 0});
+    const HeightField f = g.field();
     EXPECT_LT(f.at({0, 0}), before * 0.7f);
     EXPECT_GT(f.at({0, 0}), 0);
     EXPECT_NEAR(f.at({20, 20}), 0, 1e-6);
@@ -158,42 +179,48 @@ TEST(Brush, SmoothFlattensBumps) {
 TEST(Brush, TheHeldKeyInverts) {
     EXPECT_EQ(inverse(BrushKind::Raise), BrushKind::Lower);
     EXPECT_EQ(inverse(BrushKind::Gravel), BrushKind::MeadowSoil);
-    EXPECT_EQ(inverse(BrushKind::Smooth), BrushKind::Smooth);
+    EXPECT_EQ(inverse(BrushKind::Smooth), BrushKind::Roughen);
+    EXPECT_EQ(inverse(BrushKind::Level), BrushKind::Level);
+    for (int k = 0; k <= static_cast<int>(BrushKind::MeadowSoil); ++k)
+        EXPECT_EQ(inverse(inverse(static_cast<BrushKind>(k))), static_cast<BrushKind>(k));
 }
 
 TEST(Cover, PaintsAndWipes) {
-    const Ground flat = Ground::make({60, 60}, 0.5f);
-    Ground g = flat;
-    for (int i = 0; i < 3; ++i) g = dab(g, buildNatural(flat), {BrushKind::Gravel, 4, 0.7f, 0.3f}, {0, 0});
-    EXPECT_NEAR(coverAt(g.grid, g.gravel, {0, 0}), 1, 0.01);
-    EXPECT_EQ(coverAt(g.grid, g.gravel, {10, 0}), 0);
-    EXPECT_EQ(coverAt(g.grid, g.gravel, {1000, 0}), 0);
-    for (int i = 0; i < 3; ++i) g = dab(g, buildNatural(flat), {BrushKind::MeadowSoil, 4, 0.7f, 0.3f}, {0, 0});
-    EXPECT_NEAR(coverAt(g.grid, g.gravel, {0, 0}), 0, 0.01);
-    const Ground path = paintPath(flat, {{-20, 0}, {20, 0}}, 2, 0.3f);
-    EXPECT_GT(coverAt(path.grid, path.gravel, {0, 0.3f}), 0.9f);
-    EXPECT_LT(coverAt(path.grid, path.gravel, {0, 2}), 0.05f);
+    const GroundGrid grid = GroundGrid::make({60, 60}, 0.5f);
+    WeightLayer g;
+    for (int i = 0; i < 3; ++i) g = painted(grid, g, {BrushKind::Gravel, 4, 0.7f, 0.3f}, {0, 0});
+    EXPECT_NEAR(layerAt(grid, g, {0, 0}), 1, 0.01);
+    EXPECT_EQ(layerAt(grid, g, {10, 0}), 0);
+    EXPECT_EQ(layerAt(grid, g, {1000, 0}), 0);
+    for (int i = 0; i < 3; ++i) g = painted(grid, g, {BrushKind::MeadowSoil, 4, 0.7f, 0.3f}, {0, 0});
+    EXPECT_NEAR(layerAt(grid, g, {0, 0}), 0, 0.01);
+    const WeightLayer path = paintedAlong(grid, {}, {{-20, 0}, {20, 0}}, 2, 0.3f);
+    EXPECT_GT(layerAt(grid, path, {0, 0.3f}), 0.9f);
+    EXPECT_LT(layerAt(grid, path, {0, 2}), 0.05f);
 }
 
 TEST(Cover, GravelIsLighterThanSoil) {
-    const Ground flat = Ground::make({60, 60}, 0.5f);
-    const Ground path = paintPath(flat, {{-20, 0}, {20, 0}}, 3, 0.3f);
+    const GroundGrid grid = GroundGrid::make({60, 60}, 0.5f);
+    Covers covers;
+    covers.painted.push_back({plain(gravelSurface()), paintedAlong(grid, {}, {{-20, 0}, {20, 0}}, 3, 0.3f)});
     float gravel = 0, soil = 0;
     for (int i = 0; i < 400; ++i) {
         const V2f p(-10 + 0.05f * static_cast<float>(i), 0);
-        gravel += luminance(coverSurface({}, path.grid, path.gravel, p, {0, 0, 1}, 0.01f).albedo);
-        soil += luminance(coverSurface({}, flat.grid, flat.gravel, p, {0, 0, 1}, 0.01f).albedo);
+        gravel += luminance(coverSurface(covers, grid, p, {0, 0, 1}, 0.01f).albedo);
+        soil += luminance(coverSurface({}, grid, p, {0, 0, 1}, 0.01f).albedo);
     }
     EXPECT_GT(gravel, 1.5f * soil);
+    EXPECT_EQ(coverSeen(covers, grid, {0, 0}), 0);
+    EXPECT_EQ(coverSeen(covers, grid, {0, 9}), -1);
 }
 
 class PadOnSlope : public testing::TestWithParam<float> {};
 TEST_P(PadOnSlope, IsLevelAndMeetsTheGround) {
     const float batter = GetParam();
-    const Ground slope = Ground::make({200, 200}, 0.5f, {1, 0, 60, 0.4f, {0.03f, 0.06f}});
-    const HeightField natural = buildNatural(slope);
+    const Land slope = test::landOf(GroundGrid::make({200, 200}, 0.5f), {1, 0, 60, 0.4f, {0.03f, 0.06f}});
+    const HeightField& natural = slope.field;
     const Pad pad{{kHouse}, 0.5f, 1.2f, batter, 0.6f};
-    const HeightField f = buildPadded(natural, {pad});
+    const HeightField f = test::padded(slope, {pad}).field;
     // Level on the apron all round.
     for (const V2f& p : {V2f(-6.8f, 0), V2f(6.8f, 2), V2f(0, 4.8f), V2f(3, -4.8f)})
         EXPECT_NEAR(f.at(p), 0.5f, 1e-4) << p.x << " " << p.y;
@@ -220,10 +247,10 @@ TEST_P(PadOnSlope, IsLevelAndMeetsTheGround) {
 INSTANTIATE_TEST_SUITE_P(Batters, PadOnSlope, testing::Values(1.5f, 3.0f, 6.0f));
 
 TEST(Pad, ReachCoversWhatChanges) {
-    const Ground slope = Ground::make({200, 200}, 0.5f, {1, 4, 60, 0.4f, {0.05f, 0.1f}});
-    const HeightField natural = buildNatural(slope);
+    const Land slope = test::landOf(GroundGrid::make({200, 200}, 0.5f), {1, 4, 60, 0.4f, {0.05f, 0.1f}});
+    const HeightField& natural = slope.field;
     const Pad pad{{kHouse}, 1, 1, 3, 0.5f};
-    const HeightField f = buildPadded(natural, {pad});
+    const HeightField f = test::padded(slope, {pad}).field;
     const Box2f r = reach(pad, natural.range());
     for (float x = -99; x < 99; x += 3)
         for (float y = -99; y < 99; y += 3)
@@ -231,10 +258,10 @@ TEST(Pad, ReachCoversWhatChanges) {
 }
 
 TEST(Water, FillsOneHollowAndNotTheOther) {
-    Ground g = Ground::make({100, 100}, 0.5f);
-    g = dab(g, buildNatural(g), {BrushKind::Lower, 8, 2, 0.5f}, {-20, 0});
-    g = dab(g, buildNatural(g), {BrushKind::Lower, 8, 2, 0.5f}, {20, 0});
-    const HeightField f = buildNatural(g);
+    const HeightField f = flat({100, 100})
+                              .dabbed({BrushKind::Lower, 8, 2, 0.5f}, {-20, 0})
+                              .dabbed({BrushKind::Lower, 8, 2, 0.5f}, {20, 0})
+                              .field();
     const Water water{{-20, 0}, -0.5f};
     const WaterRegion region = WaterRegion::of(f, water);
     EXPECT_TRUE(region.holds({-20, 0}));
@@ -259,13 +286,13 @@ TEST(Water, FillsOneHollowAndNotTheOther) {
 }
 
 TEST(Cover, TheWetBankIsDarkAndGlossyAndEndsSoon) {
-    const Ground flat = Ground::make({60, 60}, 0.5f);
+    const GroundGrid grid = GroundGrid::make({60, 60}, 0.5f);
     auto bank = [&](float above) {
-        SurfacePoint s = coverSurface({}, flat.grid, flat.gravel, {3, 4}, {0, 0, 1}, 0.02f);
+        SurfacePoint s = coverSurface({}, grid, {3, 4}, {0, 0, 1}, 0.02f);
         wetten(s, {3, 4}, above, 0.02f);
         return s;
     };
-    const SurfacePoint dry = coverSurface({}, flat.grid, flat.gravel, {3, 4}, {0, 0, 1}, 0.02f);
+    const SurfacePoint dry = coverSurface({}, grid, {3, 4}, {0, 0, 1}, 0.02f);
     EXPECT_EQ(bank(0.4f).albedo, dry.albedo);
     EXPECT_EQ(bank(0.4f).roughness, dry.roughness);
     EXPECT_LT(bank(-0.5f).roughness, dry.roughness);
@@ -287,7 +314,7 @@ TEST(GroundGrid, TilesAreNoWiderThanADabCanPayFor) {
 }
 
 TEST(FarLand, JoinsTheSiteAtItsBorder) {
-    const HeightField f = buildNatural(hills());
+    const HeightField f = hills().field();
     const Mesh far = farLand(f, 5);
     ASSERT_FALSE(far.empty());
     EXPECT_EQ(far.normals.size(), far.positions.size());
@@ -305,14 +332,12 @@ TEST(FarLand, JoinsTheSiteAtItsBorder) {
 }
 
 TEST(FarLand, WorkInTheMiddleDoesNotMoveTheHills) {
-    const Ground g = hills();
-    const HeightField a = buildNatural(g);
-    const HeightField b = buildNatural(dab(g, a, {BrushKind::Raise, 10, 5, 0.5f}, {0, 0}));
+    const HeightField a = hills().field(), b = hills().dabbed({BrushKind::Raise, 10, 5, 0.5f}, {0, 0}).field();
     EXPECT_EQ(farLand(a, 5).positions, farLand(b, 5).positions);
 }
 
 TEST(Contours, LieOnTheirHeight) {
-    const HeightField f = buildNatural(hills());
+    const HeightField f = hills().field();
     const auto lines = contours(f, f.grid.box(), 0.5f, 1);
     ASSERT_GT(lines.size(), 4u);
     for (const Contour& c : lines)

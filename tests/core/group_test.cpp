@@ -154,10 +154,19 @@ TEST(Store, TheFirstSchemaIsRead) {
         blobs[h] = bytes;
         return h;
     });
+    j = asOfSchema9(std::move(j));
     j["schema"] = 1;
     for (auto& item : j["items"]) {
         item.erase("scale");
         item.erase("hidden");
     }
-    EXPECT_EQ(text(load(j, [&](const std::string& h) { return blobs.at(h); })), text(p));
+    const Project read = load(j, [&](const std::string& h) { return blobs.at(h); });
+    // The ground is the same, made of items with ids of their own.
+    EXPECT_EQ(read.items.size(), p.items.size());
+    for (const auto& item : p.items) EXPECT_NE(find(read, item->name), nullptr) << item->name;
+    EXPECT_EQ(fingerprint(*build(read, library())).size(), fingerprint(*build(p, library())).size());
+    const HeightField a = landOf(read).field, b = landOf(p).field;
+    for (const V2f& at : {V2f(30, -30), V2f(2, 3), V2f(-40, 40), V2f(7.3f, -1.9f)}) EXPECT_EQ(a.at(at), b.at(at));
+    EXPECT_EQ(coverAt(read, {-25, -26}), coverAt(p, {-25, -26}));
+    EXPECT_GT(coverAt(read, {-25, -26}), 0.5f);
 }

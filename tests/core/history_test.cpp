@@ -67,14 +67,21 @@ TEST(History, IdsAreNotUsedAgainAfterUndo) {
     EXPECT_NE(a.value, b.value);
 }
 
+namespace {
+Project raisedAt(const Project& p, const V2f& at) {
+    return dabbed(p, {p.ground->grid, {}}, {BrushKind::Raise, 6, 0.5f, 0.6f}, at);
+}
+const Sculpting& sculpting(const History& h) {
+    return *bodyOf<Sculpting>(itemsOf<Sculpting>(h.now()).front());
+}
+} // namespace
+
 TEST(History, OldStepsGoToDiskAndComeBack) {
-    // A budget of next to nothing: only the present step keeps its ground in memory.
-    History h(newProject({200, 200}, 0.5f, "x"), 1);
+    // A budget of next to nothing: only the present step keeps its layers in memory.
+    History h(added(newProject({200, 200}, 0.5f, "x"), "Sculpting", Sculpting()), 1);
     std::vector<std::string> states{text(h.now())};
     for (int i = 0; i < 8; ++i) {
-        const Ground& g = *h.now().ground;
-        const V2f at(static_cast<float>(i) * 10 - 40, 5);
-        h.commit("Raise", withGround(h.now(), dab(g, buildNatural(g), {BrushKind::Raise, 6, 0.5f, 0.6f}, at)));
+        h.commit("Raise", raisedAt(h.now(), V2f(static_cast<float>(i) * 10 - 40, 5)));
         states.push_back(text(h.now()));
     }
     EXPECT_EQ(h.stepsOnDisk(), 8u);
@@ -88,30 +95,50 @@ TEST(History, OldStepsGoToDiskAndComeBack) {
     }
 }
 
-TEST(History, TilesReadBackAreSharedAgain) {
-    History h(newProject({200, 200}, 0.5f, "x"), 1);
-    const Ground& g = *h.now().ground;
-    const auto raised = withGround(h.now(), dab(g, buildNatural(g), {BrushKind::Raise, 6, 0.5f, 0.6f}, {-60, -60}));
-    h.commit("Raise", raised);
-    const auto tile = raised.ground->sculpt;
-    // Edits that leave the ground alone, then a dab far away.
-    h.commit("A", added(h.now(), "A", Specimens{}));
-    const Ground& g2 = *h.now().ground;
-    h.commit("Far", withGround(h.now(), dab(g2, buildNatural(g2), {BrushKind::Raise, 6, 0.5f, 0.6f}, {60, 60})));
+TEST(History, LayersOfAnySortGoToDisk) {
+    History h(added(newProject({200, 200}, 0.5f, "x"), "Gravel", Cover()), 1);
+    const std::string start = text(h.now());
+    h.commit("Paint", dabbed(h.now(), {h.now().ground->grid, {}}, {BrushKind::Gravel, 9, 1, 0.2f}, {10, 10}));
+    const std::string painted = text(h.now());
+    h.commit("Survey", withTerrain(h.now(), [&](Terrain& t) {
+                 for (int i = 0; i < h.now().ground->grid.tileCount(); ++i)
+                     t.survey.push_back(std::make_shared<GridTile<float>>(h.now().ground->grid.tileSize(i),
+                                                                          0.25f * static_cast<float>(i)));
+             }));
+    const std::string surveyed = text(h.now());
+    // A layer that gets another name in between comes back with the name that it had.
+    Item renamed = *itemsOf<Cover>(h.now()).front();
+    renamed.name = "Drive";
+    h.commit("Rename", replaced(h.now(), renamed));
     EXPECT_EQ(h.stepsOnDisk(), 3u);
     h.undo();
-    const auto ground = h.now().ground;
-    EXPECT_EQ(ground->sculpt, tile) << "the very same tiles";
+    EXPECT_EQ(text(h.now()), surveyed);
+    h.jump(0);
+    EXPECT_EQ(text(h.now()), start);
+    h.jump(1);
+    EXPECT_EQ(text(h.now()), painted);
+    h.jump(3);
+    EXPECT_NE(find(h.now(), "Drive"), nullptr);
+}
+
+TEST(History, TilesReadBackAreSharedAgain) {
+    History h(newProject({200, 200}, 0.5f, "x"), 1);
+    h.commit("Raise", raisedAt(h.now(), {-60, -60}));
+    const HeightLayer tiles = sculpting(h).heights;
+    // Edits that leave the ground alone, then a dab far away.
+    h.commit("A", added(h.now(), "A", Specimens{}));
+    h.commit("Far", raisedAt(h.now(), {60, 60}));
+    EXPECT_EQ(h.stepsOnDisk(), 3u);
     h.undo();
-    EXPECT_EQ(h.now().ground, ground) << "one ground for steps that did not touch it";
+    const Item* item = itemsOf<Sculpting>(h.now()).front();
+    EXPECT_EQ(sculpting(h).heights, tiles) << "the very same tiles";
+    h.undo();
+    EXPECT_EQ(itemsOf<Sculpting>(h.now()).front(), item) << "one layer for steps that did not touch it";
 }
 
 TEST(History, WithinItsBudgetEverythingStaysInMemory) {
     History h(newProject({200, 200}, 0.5f, "x"));
-    for (int i = 0; i < 5; ++i) {
-        const Ground& g = *h.now().ground;
-        h.commit("Raise", withGround(h.now(), dab(g, buildNatural(g), {BrushKind::Raise, 6, 0.5f, 0.6f}, {0, 0})));
-    }
+    for (int i = 0; i < 5; ++i) h.commit("Raise", raisedAt(h.now(), {0, 0}));
     EXPECT_EQ(h.stepsOnDisk(), 0u);
     EXPECT_EQ(h.size(), 6u);
 }

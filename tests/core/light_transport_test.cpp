@@ -245,9 +245,7 @@ namespace {
 // A pond of 16 m in the middle of a level site, its water half a metre deep at least.
 Project pondSite(float ripple) {
     Project p = newProject({100, 100}, 0.5f, "x");
-    Ground g = *p.ground;
-    for (int i = 0; i < 3; ++i) g = dab(g, buildNatural(g), {BrushKind::Lower, 12, 0.6f, 0.4f}, {0, 0});
-    p = withGround(p, g);
+    for (int i = 0; i < 3; ++i) p = dabbed(p, naturalOf(p), {BrushKind::Lower, 12, 0.6f, 0.4f}, {0, 0});
     return added(p, "Pond", Water{{0, 0}, -0.15f, 0.8f, ripple, Rgb(0.02f, 0.03f, 0.02f)});
 }
 
@@ -316,7 +314,7 @@ TEST(Mirror, APaneIsFollowedBothWaysAtOnce) {
 
 TEST(Shore, TheBankIsMudAndTheMeadowBeginsAbove) {
     const auto scene = bareSceneOf(pondSite(0.2f));
-    const HeightField& field = scene->site->field;
+    const HeightField& field = scene->site->land.field;
     Rgb wet(0), dry(0);
     int wets = 0, dries = 0;
     for (int i = 0; i < 600; ++i) {

@@ -21,7 +21,7 @@ template <class T> const T& body(const Project& p, const char* name) {
     return std::get<T>(item(p, name).body);
 }
 HeightField groundOf(const Project& p) {
-    return buildNatural(*p.ground);
+    return naturalOf(p);
 }
 
 } // namespace

@@ -351,7 +351,7 @@ TEST_F(ForeignPlants, LeavesOfPicturesHaveHolesForRays) {
     const auto scene = builder.update(build(p, lib));
     const Mesh& card = lib->individual(IndividualId::of(lib->find("Big tree"))).form(Level::Near).parts[1];
     ASSERT_EQ(card.triangles.size(), 2u);
-    const V3f foot(0, 0, scene->site->field.at({0, 0}));
+    const V3f foot(0, 0, scene->site->land.field.at({0, 0}));
     const V3f& a = card.positions[0];
     const V3f e = card.positions[1] - a, f = card.positions[3] - a, n = e.cross(f).normalized();
     int leaf = 0, hole = 0, wrong = 0;
@@ -385,7 +385,7 @@ TEST_F(ForeignPlants, FlatPicturesFaceWhoeverLooksAndTheSun) {
     p = added(p, "Board", Specimens{{{"Board", {0, 0}, 0.3f, 1, 0}}});
     SceneBuilder builder;
     const auto scene = builder.update(build(p, lib));
-    const float z = scene->site->field.at({0, 0});
+    const float z = scene->site->land.field.at({0, 0});
     for (int k = 0; k < 8; ++k) {
         const float a = 2 * kPi * static_cast<float>(k) / 8;
         const V3f from(8 * std::cos(a), 8 * std::sin(a), z + 1.5f), side(-std::sin(a), std::cos(a), 0);

@@ -126,7 +126,7 @@ TEST(Plan, ShowsWhatLiesThere) {
     ASSERT_TRUE(planPicture(plan, *scene, V3f(0.5f, -0.5f, 0.7f).normalized(), {{-40, -40}, {40, 40}}, nullptr));
     EXPECT_EQ(plan.at(48, 44).kind, PlanPixel::Building); // the shed at 8, -4: north is up
     EXPECT_EQ(plan.at(43, 38).kind, PlanPixel::Ground) << "trees are symbols, not pixels";
-    EXPECT_NEAR(plan.at(10, 10).height, scene->site->field.at({-29.5f, 29.5f}), 0.1f);
+    EXPECT_NEAR(plan.at(10, 10).height, scene->site->land.field.at({-29.5f, 29.5f}), 0.1f);
     int shaded = 0;
     for (const PlanPixel& q : plan.pixels) shaded += q.shaded;
     EXPECT_GT(shaded, 3);

@@ -7,6 +7,7 @@
 
 #include "core/base/error.h"
 #include "core/trace/scene_builder.h"
+#include "tests/core/sample_site.h"
 #include "tests/core/traced_site.h"
 
 using namespace thallos;
@@ -38,28 +39,26 @@ TEST(Sampler, DimensionsAndPixelsAreIndependent) {
 }
 
 TEST(Scene, GroundRaysHitTheHeightField) {
-    const Project p =
-        withGround(newProject({128, 128}, 0.5f, "x"), Ground::make({128, 128}, 0.5f, {4, 9, 30, 0.5f, {0.02f, 0.05f}}));
+    const Project p = test::withRelief(newProject({128, 128}, 0.5f, "x"), {4, 9, 30, 0.5f, {0.02f, 0.05f}});
     const auto scene = sceneOf(p);
     Random random(2);
     for (int i = 0; i < 3000; ++i) {
         const V2f at(random.around(63), random.around(63));
         const Hit hit = trace(*scene, {at.x, at.y, 100}, {0, 0, -1}, V3f(0));
         ASSERT_TRUE(hit);
-        EXPECT_NEAR(hit.position.z, scene->site->field.at(at), 2e-3)
+        EXPECT_NEAR(hit.position.z, scene->site->land.field.at(at), 2e-3)
             << "the field must be split along the traced diagonal";
         EXPECT_EQ(scene->objects[hit.object].kind, ObjectKind::Ground);
     }
 }
 
 TEST(Scene, NoRayLeaksThroughTheGround) {
-    const Project p =
-        withGround(newProject({256, 256}, 0.5f, "x"), Ground::make({256, 256}, 0.5f, {4, 9, 30, 0.5f, {0, 0}}));
+    const Project p = test::withRelief(newProject({256, 256}, 0.5f, "x"), {4, 9, 30, 0.5f, {0, 0}});
     const auto scene = sceneOf(p);
     // Aimed at samples, edges and tile borders.
     for (int y = 1; y < 512; y += 7)
         for (int x = 1; x < 512; x += 5) {
-            const V2f at = scene->site->field.grid.place({x, y});
+            const V2f at = scene->site->land.field.grid.place({x, y});
             EXPECT_TRUE(trace(*scene, {at.x, at.y, 50}, {0, 0, -1}, V3f(0))) << x << " " << y;
         }
 }
@@ -68,7 +67,7 @@ TEST(Scene, PlantsAreHitWhereTheyStand) {
     const auto scene = sceneOf(smallSite());
     Hit hit;
     for (float z = 0.5f; z < 3 && !hit.plant; z += 0.1f) {
-        const float ground = scene->site->field.at({3, 2});
+        const float ground = scene->site->land.field.at({3, 2});
         hit = trace(*scene, {3, -20, ground + z}, {0, 1, 0}, V3f(0));
         if (!hit || !hit.plant || hit.plant->item != find(scene->site->project, "Trees")->id.value) hit = Hit();
     }
@@ -127,7 +126,7 @@ TEST(Scene, EditsShareWhatDidNotChange) {
     const Project p = smallSite();
     const auto site = build(p, library());
     const auto a = builder.update(site);
-    const Project q = withGround(p, dab(*p.ground, site->natural, {BrushKind::Raise, 3, 1, 0.5f}, {-30, 30}));
+    const Project q = dabbed(p, site->land.natural, {BrushKind::Raise, 3, 1, 0.5f}, {-30, 30});
     const auto b = builder.update(build(q, library(), site, BuildMode::Moving));
     int shared = 0;
     for (const SceneObject& o : b->objects)
@@ -142,7 +141,7 @@ TEST(Scene, WhatWasBuiltInHasteIsBuiltAgainAtRest) {
     const Project p = smallSite();
     auto site = build(p, library());
     builder.update(site);
-    const Project q = withGround(p, dab(*p.ground, site->natural, {BrushKind::Raise, 3, 1, 0.5f}, {0, 0}));
+    const Project q = dabbed(p, site->land.natural, {BrushKind::Raise, 3, 1, 0.5f}, {0, 0});
     site = build(q, library(), site, BuildMode::Moving);
     auto scene = builder.update(site);
     auto quick = [&] {

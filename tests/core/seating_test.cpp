@@ -9,17 +9,18 @@
 #include "core/project/move.h"
 #include "core/project/walkways.h"
 #include "tests/core/sample_site.h"
+#include "tests/core/test_land.h"
 
 using namespace thallos;
 
 namespace {
 
 // Land that rises by `slope` to the east, 0 in the middle.
-HeightField inclined(float slope, float cell = 0.5f) {
+Land inclined(float slope, float cell = 0.5f) {
     Relief relief;
     relief.height = 0;
     relief.tilt = {slope, 0};
-    return buildNatural(Ground::make({120, 120}, cell, relief));
+    return test::landOf(GroundGrid::make({120, 120}, cell), relief);
 }
 
 Polygon rectangle(float w, float h, float turn = 0) {
@@ -44,7 +45,7 @@ Project withHouse(Id* house, const Model& model) {
     Relief flat;
     flat.height = 0;
     flat.tilt = {0.1f, 0};
-    p.ground = std::make_shared<const Ground>(Ground::make({120, 120}, 0.5f, flat));
+    p = test::withRelief(p, flat);
     Building b;
     b.model = std::make_shared<const Model>(model);
     b.surfaces = model.materials;
@@ -66,7 +67,7 @@ Model house() {
 } // namespace
 
 TEST(Pads, AreFlatFallAcrossTheirApronAndMeetTheLandByTheirBatters) {
-    const HeightField land = inclined(0.2f);
+    const Land land = inclined(0.2f);
     Pad pad;
     pad.outlines = {rectangle(12, 8)};
     pad.level = 0;
@@ -74,7 +75,7 @@ TEST(Pads, AreFlatFallAcrossTheirApronAndMeetTheLandByTheirBatters) {
     pad.batter = 3;
     pad.cutBatter = 1.5f;
     pad.fall = 0.02f;
-    const HeightField f = buildPadded(land, {pad});
+    const HeightField f = test::padded(land, {pad}).field;
     for (const V2f& p : {V2f(0, 0), V2f(-5.5f, 3.5f), V2f(5, -3)}) EXPECT_NEAR(f.at(p), 0, 1e-5f);
     // A metre out on the apron it has fallen by two centimetres, and by four at its edge.
     EXPECT_NEAR(f.at({0, 5}), -0.02f, 1e-3f);
@@ -84,19 +85,19 @@ TEST(Pads, AreFlatFallAcrossTheirApronAndMeetTheLandByTheirBatters) {
     EXPECT_NEAR(east, 1 / 1.5f, 0.12f);
     EXPECT_NEAR(west, 1 / 3.0f, 0.07f);
     // Beyond its reach the land is untouched.
-    EXPECT_EQ(f.at({50, 50}), land.at({50, 50}));
+    EXPECT_EQ(f.at({50, 50}), land.field.at({50, 50}));
 }
 
 TEST(Pads, CutAndFillOnASlopeAreThoseOfThePrism) {
     const float slope = 0.1f;
-    const HeightField land = inclined(slope, 0.25f);
+    const Land land = inclined(slope, 0.25f);
     Pad pad;
     pad.outlines = {rectangle(20, 10)};
     pad.level = 0;
     pad.apron = 0;
     pad.batter = pad.cutBatter = 0.2f;
-    const HeightField f = buildPadded(land, {pad});
-    const Earthwork e = earthworkOf(land, f, reach(pad, land.range()));
+    const HeightField f = test::padded(land, {pad}).field;
+    const Earthwork e = earthworkOf(land.field, f, reach(pad, land.field.range()));
     // Each half: a wedge under 10 m by 10 m, its end 1 m high, and the batters beside it, which are small.
     const double wedge = 0.5 * 10 * 1 * 10;
     EXPECT_NEAR(e.cut, wedge, 0.16 * wedge);
@@ -111,13 +112,13 @@ TEST(Pads, OfPartsLieAtTheirOwnBase) {
     low.sink = 0;
     p = added(p, "Low pad", low);
     const auto site = build(p, test::library());
-    EXPECT_NEAR(site->field.at({7, 0}), -1, 1e-4f);
-    EXPECT_NEAR(site->field.at({-3, 0}), site->natural.at({-3, 0}), 0.5f) << "the rest of the house has none";
+    EXPECT_NEAR(site->land.field.at({7, 0}), -1, 1e-4f);
+    EXPECT_NEAR(site->land.field.at({-3, 0}), site->land.natural.at({-3, 0}), 0.5f) << "the rest of the house has none";
     // The house is moved: the pad goes along.
     const Project moved = thallos::moved(p, {id}, {.by = {0, 20, 0}, .toGround = false}, nullptr);
     const auto there = build(moved, test::library(), site);
-    EXPECT_NEAR(there->field.at({7, 20}), -1, 1e-4f);
-    EXPECT_NEAR(there->field.at({7, 0}), there->natural.at({7, 0}), 1e-4f);
+    EXPECT_NEAR(there->land.field.at({7, 20}), -1, 1e-4f);
+    EXPECT_NEAR(there->land.field.at({7, 0}), there->land.natural.at({7, 0}), 1e-4f);
 }
 
 TEST(Walkways, BeginLevelAtTheDoorAndEndOnTheLand) {
@@ -147,13 +148,13 @@ TEST(Walkways, BeginLevelAtTheDoorAndEndOnTheLand) {
     EXPECT_NEAR(up, s.landing * s.landingWidth + s.width * laid.length, 0.25f);
     EXPECT_NEAR(box.min.y, -14, 0.8f);
     // The ground under it follows, a little lower; beside it the batter meets the land.
-    const HeightField land = inclined(0.02f, 0.25f);
-    const HeightField f = buildPadded(land, padsOf(s, laid));
+    const Land land = inclined(0.02f, 0.25f);
+    const HeightField f = test::padded(land, padsOf(s, laid)).field;
     for (const float t : {0.1f, 0.5f, 0.9f}) {
         const V2f p = laid.line[0] + (laid.line[1] - laid.line[0]) * t;
         EXPECT_NEAR(f.at(p), laid.heights[0] + (laid.heights[1] - laid.heights[0]) * t - 0.025f, 0.02f);
     }
-    EXPECT_EQ(f.at({-40, 40}), land.at({-40, 40}));
+    EXPECT_EQ(f.at({-40, 40}), land.field.at({-40, 40}));
 }
 
 TEST(Walkways, FollowTheirHouseAndKeepWhereTheyLead) {

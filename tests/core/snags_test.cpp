@@ -4,6 +4,7 @@
 #include "core/exchange/model_fit.h"
 #include "core/planting/species.h"
 #include "core/snags/snags.h"
+#include "tests/core/sample_site.h"
 
 using namespace thallos;
 
@@ -33,7 +34,7 @@ struct Sited {
     KnownModels known;
 
     explicit Sited(float base, const V2f& rise = V2f(0)) {
-        project = withGround(project, Ground::make({60, 60}, 0.5f, {1, 0, 60, 0.4f, rise}));
+        project = test::withRelief(project, {1, 0, 60, 0.4f, rise});
         Building b;
         b.model = room();
         b.surfaces = b.model->materials;
@@ -124,9 +125,8 @@ TEST(Snags, OfThePracticeShedAreNoneOnceItIsMendedAndOnAPad) {
     b.model = std::make_shared<const Model>(read);
     b.surfaces = read.materials;
     const auto site = [](Building building, bool pad) {
-        Project p =
-            withGround(newProject({60, 60}, 0.5f, "Site"), Ground::make({60, 60}, 0.5f, {1, 0, 60, 0.4f, {0.08f, 0}}));
-        building.position.z = seatHeight(building, buildNatural(*p.ground));
+        Project p = test::withRelief(newProject({60, 60}, 0.5f, "Site"), {1, 0, 60, 0.4f, {0.08f, 0}});
+        building.position.z = seatHeight(building, naturalOf(p));
         Id id;
         p = added(p, "Shed", building, &id);
         return build(pad ? added(p, "Pad", BuildingPad{id}) : p, PlantLibrary::of({}));

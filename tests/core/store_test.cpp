@@ -184,10 +184,8 @@ TEST(Store, FirstFilesDoNotSayHowWideTheirTilesAre) {
     old.tileCells = 256;
     Ground g = *p.ground;
     g.grid = old;
-    g.sculpt.assign(old.tileCount(), nullptr);
-    g.gravel.assign(old.tileCount(), nullptr);
-    g = dab(g, buildNatural(g), {BrushKind::Raise, 5, 0.5f, 0.5f}, {3, 4});
     p = withGround(p, g);
+    p = dabbed(p, naturalOf(p), {BrushKind::Raise, 5, 0.5f, 0.5f}, {3, 4});
     std::map<std::string, std::string> blobs;
     json j = dump(p, [&](const std::string& bytes) {
         const std::string hash = contentHash(bytes);
@@ -200,7 +198,7 @@ TEST(Store, FirstFilesDoNotSayHowWideTheirTilesAre) {
     j["ground"].erase("tile_cells");
     const Project read = load(j, source);
     EXPECT_EQ(read.ground->grid, old);
-    EXPECT_NEAR(buildNatural(*read.ground).at({3, 4}), buildNatural(g).at({3, 4}), 1e-6f);
+    EXPECT_NEAR(naturalOf(read).at({3, 4}), naturalOf(p).at({3, 4}), 1e-6f);
     for (const int bad : {0, 4, 7, 512, -128}) {
         j["ground"]["tile_cells"] = bad;
         EXPECT_THROW(load(j, source), Error) << bad;
@@ -301,13 +299,13 @@ TEST(Store, WhatNoSavedStateNamesLeavesTheFile) {
     saveProjectAs(p, file);
     const std::vector<std::string> first = column(file, "SELECT DISTINCT hash FROM blob");
     const auto raised = [&](float by) {
-        Ground g = *p.ground;
-        const auto sculpted =
-            std::find_if(g.sculpt.begin(), g.sculpt.end(), [](const auto& t) { return t != nullptr; });
-        auto tile = std::make_shared<HeightTile>(**sculpted);
+        Item item = *itemsOf<Sculpting>(p).front();
+        HeightLayer& layer = std::get<Sculpting>(item.body).heights;
+        const auto sculpted = std::find_if(layer.begin(), layer.end(), [](const auto& t) { return t != nullptr; });
+        auto tile = std::make_shared<GridTile<float>>(**sculpted);
         tile->values[0] = by;
         *sculpted = tile;
-        return withGround(p, g);
+        return replaced(p, item);
     };
     size_t most = 0;
     for (int i = 1; i <= 25; ++i) {

@@ -74,7 +74,7 @@ Rgb meanRadiance(const Scene& scene, const Environment& e, const V3f& from, cons
 
 Project smallSite() {
     Project p = newProject({80, 80}, 0.5f, "small");
-    p = withGround(p, Ground::make({80, 80}, 0.5f, {4, 3, 40, 0.4f, {0, 0}}));
+    p = withTerrain(p, [](Terrain& t) { t.relief = {4, 3, 40, 0.4f, {0, 0}}; });
     Drift d;
     d.areas = {{{-20, -20}, {20, -20}, {20, 20}, {-20, 20}}};
     d.mix = {{"Fescue", 1}};

@@ -9,6 +9,7 @@
 #include "core/base/error.h"
 #include "core/exchange/foreign.h"
 #include "core/exchange/survey.h"
+#include "core/project/land.h"
 #include "core/project/project.h"
 #include "tests/core/foreign_files.h"
 
@@ -155,13 +156,15 @@ TEST_F(Upright, StripsFansSparseDataLightsAndMovedTextures) {
 }
 
 TEST_F(Upright, HeightsKeepTheirSizeAndWhatIsUnknownIsFilled) {
-    const Ground ground = Ground::make({100, 60}, 1);
+    Project p = newProject({100, 60}, 1, "x");
+    const auto laid = [&p](const Surveyed& s) { return withTerrain(p, [&](Terrain& t) { t.survey = s.heights; }); };
+    const GroundGrid& grid = p.ground->grid;
     HeightRaster r{41, 41, 2, {}};
     for (int y = 0; y < 41; ++y)
         for (int x = 0; x < 41; ++x) r.values.push_back(200 + 0.5f * static_cast<float>(x - 20) * 2);
     r.values[20 * 41 + 20] = std::nanf("");
-    const Surveyed s = surveyed(ground, r, Fit::TrueSize, "land.tif");
-    const HeightField field = buildNatural(s.ground);
+    const Surveyed s = surveyed(grid, r, Fit::TrueSize, "land.tif");
+    const HeightField field = naturalOf(laid(s));
     // 80 m of it lie over the middle of 100 m: half a metre a metre, whatever the site's own size.
     EXPECT_NEAR(field.at({10, 5}) - field.at({0, 5}), 5, 0.05f);
     EXPECT_NEAR(field.at({0, 0}), 200, 0.6f) << "the gap is filled from around it";
@@ -169,15 +172,13 @@ TEST_F(Upright, HeightsKeepTheirSizeAndWhatIsUnknownIsFilled) {
     EXPECT_NEAR(field.at({48, 0}), field.at({40, 0}), 4) << "beyond its border the land goes on";
     EXPECT_GT(field.range().x, 150) << "nothing falls to zero";
     r.sized = false;
-    EXPECT_NEAR(buildNatural(surveyed(ground, r, Fit::TrueSize, "x").ground).at({50, 0}), 220, 0.5f)
-        << "over all of it";
+    EXPECT_NEAR(naturalOf(laid(surveyed(grid, r, Fit::TrueSize, "x"))).at({50, 0}), 220, 0.5f) << "over all of it";
     r.values.assign(r.values.size(), std::nanf(""));
-    EXPECT_THROW(surveyed(ground, r, Fit::TrueSize, "void.tif"), Error);
+    EXPECT_THROW(surveyed(grid, r, Fit::TrueSize, "void.tif"), Error);
 
     // What stands on the site goes up with it.
-    Project p = newProject({100, 60}, 1, "x");
     p = added(p, "Pond", Water{{4, 5}, -0.5f});
-    const Project up = withLand(p, s.ground);
+    const Project up = lifted(p, laid(s));
     EXPECT_NEAR(bodyOf<Water>(find(up, "Pond"))->level, field.at({4, 5}) - 0.5f, 1e-3f);
     const float eye = bodyOf<Shot>(itemsOf<Shot>(up).front())->camera.position.z;
     const V3f at = bodyOf<Shot>(itemsOf<Shot>(p).front())->camera.position;

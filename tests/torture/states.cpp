@@ -1,6 +1,7 @@
 #include "tests/torture/states.h"
 
 #include "core/base/hash.h"
+#include "core/project/land.h"
 
 namespace thallos::test {
 
@@ -32,10 +33,9 @@ Project stateOf(bool later) {
     };
     add("Stays", 1);
     add(later ? "New" : "Old", later ? 2 : 3);
-    Ground g = *p.ground;
     for (int i = 0; i < (later ? 3 : 1); ++i)
-        g = dab(g, buildNatural(g), {BrushKind::Raise, 9, 0.7f, 0.5f}, {5.0f * static_cast<float>(i), 2});
-    return withGround(p, std::move(g));
+        p = dabbed(p, {p.ground->grid, {}}, {BrushKind::Raise, 9, 0.7f, 0.5f}, {5.0f * static_cast<float>(i), 2});
+    return p;
 }
 
 Image8 pictureOf(bool later) {

@@ -6,17 +6,24 @@
 #include <variant>
 
 #include "core/base/id.h"
+#include "core/project/kinds/bank.h"
 #include "core/project/kinds/building.h"
 #include "core/project/kinds/clearing.h"
 #include "core/project/kinds/climber.h"
+#include "core/project/kinds/cover.h"
 #include "core/project/kinds/drift.h"
 #include "core/project/kinds/figure.h"
 #include "core/project/kinds/group.h"
 #include "core/project/kinds/legend.h"
 #include "core/project/kinds/mark.h"
 #include "core/project/kinds/pad.h"
+#include "core/project/kinds/path.h"
+#include "core/project/kinds/sculpting.h"
 #include "core/project/kinds/shot.h"
+#include "core/project/kinds/site_line.h"
 #include "core/project/kinds/specimens.h"
+#include "core/project/kinds/terrace.h"
+#include "core/project/kinds/terrain.h"
 #include "core/project/kinds/walkway.h"
 #include "core/project/kinds/water.h"
 
@@ -35,6 +42,13 @@ using Body = std::variant< //
     Mark,                  //
     Climber,               //
     Walkway,               //
-    Legend>;
+    Legend,                //
+    Terrain,               //
+    Sculpting,             //
+    Cover,                 //
+    Bank,                  //
+    Terrace,               //
+    SiteLine,              //
+    Path>;
 
 } // namespace thallos

@@ -366,22 +366,6 @@ template <> const Kind<Building>& kindOf<Building>() {
         .standsOn = kNothing,
         .adrift = Text(),
         .follow = kNothing,
-        .needs =
-            [](const Building& b) {
-                const bool parts = !b.model->groups.empty() || !b.steps.empty() || !b.hidden.empty() ||
-                                   (b.source && !b.source->groups.empty());
-                const bool seating = b.age != 0 || b.rounding != 0 || !b.read.without.empty() ||
-                                     !b.read.folders.empty() || !b.read.missing.empty() ||
-                                     std::any_of(b.steps.begin(), b.steps.end(),
-                                                 [](const ModelStep& s) {
-                                                     return std::holds_alternative<PlinthStep>(s) ||
-                                                            std::holds_alternative<FittingStep>(s);
-                                                 }) ||
-                                     std::any_of(b.surfaces.begin(), b.surfaces.end(), [](const Surface& s) {
-                                         return s.shift != V2f(0) || !(s.weathering == Weathering()) || s.wave != 1;
-                                     });
-                return seating ? kSeatingSchema : parts ? kPartsSchema : 0;
-            },
     };
     return kind;
 }

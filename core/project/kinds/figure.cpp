@@ -58,7 +58,6 @@ template <> const Kind<Figure>& kindOf<Figure>() {
         .standsOn = kNothing,
         .adrift = Text(),
         .follow = kNothing,
-        .needs = [](const Figure& f) { return f.what == Yardstick::Person ? 0 : kSeatingSchema; },
     };
     return kind;
 }

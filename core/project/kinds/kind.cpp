@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/project/layers.h"
+
 namespace thallos {
 
 const char* kindName(const Body& body) {
@@ -9,9 +11,7 @@ const char* kindName(const Body& body) {
 }
 
 int schemaOf(const Body& body) {
-    return withKind(body, [](const auto& kind, const auto& of) {
-        return std::max(kind.since.value, kind.needs ? kind.needs(of) : 0);
-    });
+    return withKind(body, [](const auto& kind, const auto&) { return kind.since.value; });
 }
 
 Id anchorOf(const Body& body) {
@@ -21,6 +21,49 @@ Id anchorOf(const Body& body) {
 
 bool standsOn(const Body& body, const Body& on) {
     return withKind(body, [&](const auto& kind, const auto&) { return kind.standsOn(on); });
+}
+
+LandRank rankOf(const Body& body) {
+    return withKind(body, [](const auto& kind, const auto&) { return kind.rank; });
+}
+
+void visitLayers(Body& body, LayerVisitor& visitor) {
+    withKind(body, [&](const auto& kind, auto& of) {
+        if (kind.layers) kind.layers(of, visitor);
+    });
+}
+
+namespace {
+
+class LayersFitting : public LayerVisitor {
+public:
+    explicit LayersFitting(const GroundGrid& grid) : grid_(grid) {}
+    void heights(HeightLayer& layer, bool everywhere) override { look(layer, everywhere); }
+    void weights(WeightLayer& layer) override { look(layer, false); }
+    bool fits = true;
+
+private:
+    template <class Layer> void look(const Layer& layer, bool everywhere) {
+        if (layer.empty()) return;
+        if (layer.size() != static_cast<size_t>(grid_.tileCount())) fits = false;
+        for (int i = 0; i < grid_.tileCount() && fits; ++i) {
+            const auto& tile = layer[static_cast<size_t>(i)];
+            const V2i size = grid_.tileSize(i);
+            if (tile)
+                fits = tile->cells == size * (tile->cells.x / size.x);
+            else
+                fits = !everywhere;
+        }
+    }
+    const GroundGrid& grid_;
+};
+
+} // namespace
+
+bool layersFit(const Body& body, const GroundGrid& grid) {
+    LayersFitting fitting(grid);
+    visitLayers(const_cast<Body&>(body), fitting); // it only looks
+    return fitting.fits;
 }
 
 namespace {
@@ -36,7 +79,7 @@ template <size_t I = 0> Body readFrom(const std::string& name, const JsonReader&
 
 template <size_t I = 0> int newest() {
     if constexpr (I == std::variant_size_v<Body>)
-        return std::max({kLeastSchema, kPartsSchema, kSeatingSchema});
+        return kLeastSchema;
     else
         return std::max(kindOf<std::variant_alternative_t<I, Body>>().since.value, newest<I + 1>());
 }

@@ -9,22 +9,23 @@
 
 #include <nlohmann/json.hpp>
 
+#include "core/ground/land.h"
 #include "core/project/json_reader.h"
 #include "core/project/kinds/body.h"
 
 namespace thallos {
 
-struct HeightField;
+struct Project;
+class LayerVisitor;
 class PlantLibrary;
 struct Moving;
 struct SnapTargets;
 class Limits;
 
-// What all that is no item needs of a file's schema. 2: groups, marks, what a shot hides, sizes of buildings. 5:
-// carried species, rights, soft pictures. 6: climbers. A project of schema 1 has none of them.
-inline constexpr int kLeastSchema = 6;
-inline constexpr int kPartsSchema = 8;   // trees of parts and steps of models
-inline constexpr int kSeatingSchema = 9; // walkways, pads of parts, with falls and two batters
+// What every file needs of its schema. 2: groups, marks, what a shot hides, sizes of buildings. 5: carried species,
+// rights, soft pictures. 6: climbers. 8: trees of parts and steps of models. 9: walkways, pads of parts, with falls and
+// two batters. 10: the ground as items in their order.
+inline constexpr int kLeastSchema = 10;
 
 // A value that has to be given: without it the table does not compile.
 template <class T> struct Must {
@@ -41,6 +42,9 @@ struct Nothing {
     }
 };
 inline constexpr Nothing kNothing;
+
+// What an item is to the ground: where it starts from, a form of it, or part of what is built on it.
+enum class LandRank { None, Start, Form, Built };
 
 // An area that keeps plants out.
 struct KeepOut {
@@ -86,8 +90,18 @@ template <class T> struct Kind {
     Must<Text> adrift;                       // what is wrong with it when that item is not there
     // What it stands on, as it was, is moved. False: that changes nothing.
     Must<bool (*)(T&, const Body& on, const Moving&)> follow;
-    // A later schema that this very value asks for; null: `since` is enough for all.
-    int (*needs)(const T&) = nullptr;
+    // What it makes of the ground, by the heights that the items before it come to; null: nothing.
+    std::vector<LandStep> (*land)(const T&, Id id, const Project&, const GroundAt& before) = nullptr;
+    // Where a new one takes its place among what makes the ground: behind all of its rank and those before it.
+    LandRank rank = LandRank::None;
+    // What stands on the ground of it, in world axes, by the same heights; null: nothing.
+    std::shared_ptr<const Model> (*body)(const T&, const Project&, const GroundAt& before) = nullptr;
+    // A building that a part of it joins was moved; null: none does.
+    bool (*carried)(T&, Id building, const Moving&) = nullptr;
+    // Calls use(id) for each building that a part of it joins, which may set another; null: none does.
+    void (*joins)(T&, const std::function<void(Id&)>& use) = nullptr;
+    // Its layers of values on the grid; null: it has none.
+    void (*layers)(T&, LayerVisitor&) = nullptr;
 };
 
 // Defined for each kind in its own file.
@@ -105,6 +119,8 @@ int newestSchema();             // that this version of the program knows
 // The item that this one stands on; none.
 Id anchorOf(const Body& body);
 bool standsOn(const Body& body, const Body& on);
+LandRank rankOf(const Body& body);
+void visitLayers(Body& body, LayerVisitor& visitor);
 // Reads the body of the kind with that name. Throws Error::Unreadable.
 Body readBody(const std::string& kind, const JsonReader& in, BlobReader& blobs);
 

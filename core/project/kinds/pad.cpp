@@ -2,6 +2,7 @@
 
 #include "core/mesh/polygon.h"
 #include "core/project/kinds/kind.h"
+#include "core/project/project.h"
 
 namespace thallos {
 
@@ -82,10 +83,12 @@ template <> const Kind<BuildingPad>& kindOf<BuildingPad>() {
         .standsOn = [](const Body& on) { return std::holds_alternative<Building>(on); },
         .adrift = Text("The building of %w is missing"),
         .follow = kNothing, // it is made of the building's footprint
-        .needs =
-            [](const BuildingPad& p) {
-                return p.parts.empty() && p.fall == 0 && p.cutBatter == p.batter ? 0 : kSeatingSchema;
+        .land =
+            [](const BuildingPad& p, Id id, const Project& project, const GroundAt&) {
+                const auto* b = bodyOf<Building>(find(project, p.building));
+                return b ? std::vector<LandStep>{{id.value, padOf(p, *b), true}} : std::vector<LandStep>();
             },
+        .rank = LandRank::Built,
     };
     return kind;
 }

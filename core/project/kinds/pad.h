@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/base/id.h"
-#include "core/ground/ground.h"
+#include "core/ground/pad.h"
 #include "core/model/steps.h"
 
 namespace thallos {

@@ -56,6 +56,15 @@ bool follow(Walkway& w, const Body&, const Moving& m) {
     return true;
 }
 
+std::vector<LandStep> land(const Walkway& w, Id id, const Project& project, const GroundAt& before) {
+    const auto* b = bodyOf<Building>(find(project, w.building));
+    if (!b) return {};
+    const WalkwayShape shape = shapeOf(w, b->position.z);
+    std::vector<LandStep> out;
+    for (Pad& pad : padsOf(shape, layWalkway(shape, before))) out.push_back({id.value, std::move(pad), true});
+    return out;
+}
+
 Box2f extentOf(const Walkway& w) {
     Box2f box;
     for (const Polygon& o : outlinesOf(shapeOf(w, 0))) box.extendBy(bounds(o));
@@ -67,7 +76,7 @@ Box2f extentOf(const Walkway& w) {
 template <> const Kind<Walkway>& kindOf<Walkway>() {
     static const Kind<Walkway> kind{
         .name = "walkway",
-        .since = kSeatingSchema,
+        .since = 9,
         .inPicture = true,
         .extent = extentOf,
         .hold = [](const Walkway& w, const HeightField* ground) { return onGround(extentOf(w), ground); },
@@ -98,6 +107,8 @@ template <> const Kind<Walkway>& kindOf<Walkway>() {
         .standsOn = [](const Body& on) { return std::holds_alternative<Building>(on); },
         .adrift = Text("The building of %w is missing"),
         .follow = follow,
+        .land = land,
+        .rank = LandRank::Built,
     };
     return kind;
 }

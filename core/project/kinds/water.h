@@ -1,4 +1,4 @@
 // A pond or pool: the ground says what it covers.
 #pragma once
 
-#include "core/ground/ground.h" // Water
+#include "core/ground/water.h" // Water

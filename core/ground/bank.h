@@ -1,0 +1,41 @@
+// A bank or a hollow along a line: height added to the ground, fading out to both sides.
+#pragma once
+
+#include <optional>
+
+#include "core/ground/line.h"
+
+namespace thallos {
+
+struct BankForm {
+    PlanLine line; // a single point: a round one about it
+    V2f centre{0}; // of a line of no segments
+    float radius = 6;
+    float height = 1;           // metres; negative: a hollow
+    float falloff = 1;          // 0 hard edge .. 1 falls from the middle
+    std::optional<float> limit; // the ground is raised up to this level, or lowered down to it; none: by the height
+    float steepest = 1.0f;      // rise for a run of one that its sides have at most
+    bool operator==(const BankForm& o) const {
+        return line.points == o.line.points && line.closed == o.line.closed && centre == o.centre &&
+               radius == o.radius && height == o.height && falloff == o.falloff && limit == o.limit &&
+               steepest == o.steepest;
+    }
+};
+
+// As high as it may be with sides no steeper than asked.
+float heightOf(const BankForm& bank);
+Box2f reach(const BankForm& bank);
+
+// What a bank makes of heights within a window.
+class Banked {
+public:
+    Banked(const BankForm& bank, const Box2f& window); // refers to the bank
+    float operator()(float z, const V2f& p) const;
+
+private:
+    const BankForm& bank_;
+    NearLine near_;
+    float height_;
+};
+
+} // namespace thallos

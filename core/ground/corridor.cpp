@@ -1,0 +1,127 @@
+#include "core/ground/corridor.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/ground/pad.h"
+
+namespace thallos {
+
+namespace {
+
+// How far from the line a corridor may change heights that lie in `span`.
+float marginOf(const Corridor& c, const V2f& span) {
+    const auto [low, high] = std::minmax_element(c.heights.begin(), c.heights.end());
+    const float tilt = std::abs(c.crossfall) * c.width * 0.5f;
+    const float fill = std::max(*high + tilt - span.x, 0.0f) + kBatterRounding,
+                cut = std::max(span.y - *low + tilt, 0.0f) + kBatterRounding;
+    return 0.5f * c.width + c.shoulder + std::max(fill * c.batter, cut * c.cutBatter) + 1;
+}
+
+// The bed at `side` metres to the left of its middle, against the middle's height.
+float bedAt(const Corridor& c, float side) {
+    float z = c.crossfall * side;
+    const float off = std::abs(side), half = 0.5f * c.width;
+    if (c.depth > 0) {
+        const float bottom = std::min(0.5f * c.bottom, half - 1e-3f);
+        z -= c.depth * (1 - smoothstep(bottom, half, off));
+    }
+    if (c.rut > 0) {
+        constexpr float kWide = 0.22f; // metres of half a rut
+        const float from = std::abs(off - 0.5f * c.gauge) / kWide;
+        if (from < 2)
+            z += c.rut * (from < 1 ? -0.5f * (1 + std::cos(kPi * from)) : 0.18f * (1 - std::cos(2 * kPi * from)));
+    }
+    return z;
+}
+
+} // namespace
+
+Box2f reach(const Corridor& c, const V2f& span) {
+    Box2f box;
+    if (c.line.segments() == 0) return box;
+    for (const V2f& p : c.line.points) box.extendBy(p);
+    const V2f margin(marginOf(c, span));
+    return {box.min - margin, box.max + margin};
+}
+
+Graded::Graded(const Corridor& corridor, const Box2f& window, const V2f& span)
+    : corridor_(corridor), near_(corridor.line, window, marginOf(corridor, span)) {}
+
+float Graded::operator()(float z, const V2f& p) const {
+    OnLine on;
+    if (!near_.at(p, on)) return z;
+    const Corridor& c = corridor_;
+    const float half = 0.5f * c.width, off = std::abs(on.side), middle = c.line.at(c.heights, on.along);
+    const float beside = std::max(off - half, 0.0f);
+    const float out = on.beyond > 0 ? std::hypot(on.beyond, beside) : beside;
+    const float level = middle + bedAt(c, std::clamp(on.side, -half, half));
+    return out <= c.shoulder ? level : battered(z, level, out - c.shoulder, c.batter, c.cutBatter);
+}
+
+std::vector<float> profileOf(const PlanLine& line, const std::function<float(const V2f&)>& ground,
+                             const Profile& profile) {
+    const float length = line.length();
+    // Even samples, at least two to the metre.
+    const int n = std::clamp(static_cast<int>(std::ceil(length / 0.5f)), 1, 20000);
+    const float step = length / static_cast<float>(n), rise = std::max(profile.steepest, 1e-4f) * step;
+    std::vector<float> z(static_cast<size_t>(n) + 1);
+    for (int i = 0; i <= n; ++i) z[static_cast<size_t>(i)] = ground(line.place(step * static_cast<float>(i)));
+    const float start = profile.start.value_or(z.front()), end = profile.end.value_or(z.back());
+    z.front() = start;
+    z.back() = end;
+    // Evened out by a window that gets narrower towards the ends, which stay.
+    std::vector<double> sum{0};
+    for (const float v : z) sum.push_back(sum.back() + static_cast<double>(v));
+    const int wide = std::max(static_cast<int>(profile.smooth / step), 0);
+    std::vector<float> even(z.size());
+    for (int i = 0; i <= n; ++i) {
+        const int w = std::min({wide, i, n - i});
+        even[static_cast<size_t>(i)] =
+            static_cast<float>((sum[static_cast<size_t>(i + w + 1)] - sum[static_cast<size_t>(i - w)]) / (2 * w + 1));
+    }
+    // The mean of the lowest line over it and the highest under it that are no steeper than asked is no steeper either
+    // (Lipschitz envelopes).
+    std::vector<float> over = even, under = even;
+    for (size_t i = 1; i < even.size(); ++i) {
+        over[i] = std::max(over[i], over[i - 1] - rise);
+        under[i] = std::min(under[i], under[i - 1] + rise);
+    }
+    for (size_t i = even.size() - 1; i-- > 0;) {
+        over[i] = std::max(over[i], over[i + 1] - rise);
+        under[i] = std::min(under[i], under[i + 1] + rise);
+    }
+    for (size_t i = 0; i < even.size(); ++i) even[i] = 0.5f * (over[i] + under[i]);
+    // What can be reached from both ends.
+    const bool possible = std::abs(end - start) <= rise * static_cast<float>(n) * 1.0001f;
+    for (int i = 0; i <= n; ++i) {
+        float& v = even[static_cast<size_t>(i)];
+        const float a = rise * static_cast<float>(i), b = rise * static_cast<float>(n - i);
+        if (possible)
+            v = std::clamp(v, std::max(start - a, end - b),
+                           std::max(std::max(start - a, end - b), std::min(start + a, end + b)));
+        else
+            v = lerp(start, end, static_cast<float>(i) / static_cast<float>(n));
+    }
+    if (profile.falls)
+        for (size_t i = 1; i < even.size(); ++i) even[i] = std::min(even[i], even[i - 1]);
+    std::vector<float> out;
+    for (size_t i = 0; i < line.points.size(); ++i) {
+        const float at = line.along[i] / step;
+        const auto k = static_cast<size_t>(std::min(static_cast<int>(at), n - 1));
+        out.push_back(lerp(even[k], even[k + 1], clamp01(at - static_cast<float>(k))));
+    }
+    return out;
+}
+
+Steepest steepestOf(const PlanLine& line, const std::vector<float>& heights) {
+    Steepest out;
+    for (size_t i = 0; i < line.segments(); ++i) {
+        const float run = line.along[i + 1] - line.along[i],
+                    slope = std::abs(heights[(i + 1) % heights.size()] - heights[i]) / run;
+        if (slope > out.slope) out = {slope, line.along[i] + 0.5f * run};
+    }
+    return out;
+}
+
+} // namespace thallos

@@ -1,0 +1,64 @@
+// Ground that is graded along a line: the bed of a path, a ramp, a ditch, a stream. And how such a line is laid into
+// the land: as near to it as its slope allows.
+#pragma once
+
+#include <functional>
+#include <optional>
+#include <vector>
+
+#include "core/ground/line.h"
+
+namespace thallos {
+
+// Across, from the middle: the bed, level but for its crossfall and what is worn into it, then the shoulder, then
+// batters to the ground. Its ends are square.
+struct Corridor {
+    PlanLine line;
+    std::vector<float> heights; // of the middle at each point
+    float width = 1.2f;
+    float crossfall = 0;             // fall to the right for a run of one, -0.2..0.2
+    float shoulder = 0.1f;           // metres beside the bed that lie as high
+    float batter = 3, cutBatter = 3; // run for one of rise, of fill and of cut
+    float depth = 0;                 // of a channel in the bed, below `heights`
+    float bottom = 0;                // its width there; its sides rise to the bed's edges
+    float rut = 0, gauge = 1.5f;     // depth of two wheel ruts, metres from middle to middle
+    bool operator==(const Corridor& o) const {
+        return line.points == o.line.points && line.closed == o.line.closed && heights == o.heights &&
+               width == o.width && crossfall == o.crossfall && shoulder == o.shoulder && batter == o.batter &&
+               cutBatter == o.cutBatter && depth == o.depth && bottom == o.bottom && rut == o.rut && gauge == o.gauge;
+    }
+};
+
+// What may change where heights lie in `span`.
+Box2f reach(const Corridor& corridor, const V2f& span);
+
+// What a corridor makes of heights within a window.
+class Graded {
+public:
+    // Refers to the corridor. `span`: lowest and highest height in the window.
+    Graded(const Corridor& corridor, const Box2f& window, const V2f& span);
+    float operator()(float z, const V2f& p) const;
+
+private:
+    const Corridor& corridor_;
+    NearLine near_;
+};
+
+struct Profile {
+    float steepest = 0.08f;          // rise for a run of one along the line at most
+    std::optional<float> start, end; // fixed heights; none: of the ground there
+    float smooth = 3;                // metres over which bumps of the ground are evened out
+    bool falls = false;              // from the start to the end it never rises: of water
+};
+// Heights along a line: those of the ground, evened out and nowhere steeper than asked. Where fixed ends lie too far
+// apart for that, it is one even slope.
+std::vector<float> profileOf(const PlanLine& line, const std::function<float(const V2f&)>& ground,
+                             const Profile& profile);
+// Of what was laid: the steepest slope, and where along the line it is.
+struct Steepest {
+    float slope = 0; // rise for a run of one, without sign
+    float along = 0; // metres
+};
+Steepest steepestOf(const PlanLine& line, const std::vector<float>& heights);
+
+} // namespace thallos

@@ -1,0 +1,42 @@
+// Bodies of water: what of the ground they cover, their surface and their shore.
+#pragma once
+
+#include <utility>
+#include <vector>
+
+#include "core/ground/height_field.h"
+#include "core/mesh/mesh.h"
+
+namespace thallos {
+
+// A body of water: the low ground around `spot` that lies under `level`.
+struct Water {
+    V2f spot{0};
+    float level = 0;
+    float clarity = 1.2f;          // metres to see down
+    float ripple = 0.25f;          // 0 mirror .. 1 breezy
+    Rgb tint{0.05f, 0.10f, 0.07f}; // colour of the deep water, reflectance
+    bool operator==(const Water&) const = default;
+};
+// What the water covers: the cells under its level that hang together with its spot, with a rim of dry ones. Low ground
+// elsewhere is no part of it. Immutable.
+class WaterRegion {
+public:
+    // Empty when the spot is dry or outside the site.
+    static WaterRegion of(const HeightField& field, const Water& water);
+    bool holds(const V2f& p) const;                          // in a cell that the water covers, or in the rim
+    bool reaches(const V2f& p) const;                        // there, or within 3 m of the shore
+    const std::vector<V2i>& cells() const { return cells_; } // covered and rim, in no order
+
+private:
+    char at(const V2f& p) const;
+    GroundGrid grid_;
+    std::vector<V2i> cells_;
+    std::vector<char> marks_; // of every cell of the grid; empty: none
+};
+// A level sheet over the region, so that it runs into the bank.
+Mesh waterSurface(const HeightField& field, const Water& water, const WaterRegion& region);
+// The edge where the water meets the ground, as line segments in plan.
+std::vector<std::pair<V2f, V2f>> shoreLine(const HeightField& field, const Water& water, const WaterRegion& region);
+
+} // namespace thallos

@@ -1,0 +1,87 @@
+#include "core/project/works.h"
+
+#include <algorithm>
+
+#include "core/project/kinds/lines.h"
+
+namespace thallos {
+
+PathShape shapeOf(const Path& p, const Project& project) {
+    PathShape s;
+    s.points = curveThrough(p.points, kCurveStep);
+    s.width = p.width;
+    s.steepest = p.steepest;
+    s.crossfall = p.crossfall;
+    s.batter = p.batter;
+    s.cutBatter = p.cutBatter;
+    s.steps = p.steps ? StepsWhere::Steep : StepsWhere::None;
+    s.kerb = p.kerb;
+    s.rut = p.rut;
+    s.gauge = p.gauge;
+    const auto height = [&](const PathEnd& e) -> std::optional<float> {
+        const auto* b = bodyOf<Building>(find(project, e.building));
+        return b ? std::optional(b->position.z + e.sill * b->scale) : std::nullopt;
+    };
+    s.start = height(p.start);
+    s.end = height(p.end);
+    return s;
+}
+
+TerraceShape shapeOf(const Terrace& t) {
+    TerraceShape s;
+    s.outline = t.points;
+    s.levels = t.levels;
+    s.fixed = t.fixed;
+    s.level = t.level;
+    s.rise = t.rise;
+    s.walls = t.walls;
+    s.batter = t.batter;
+    s.fall = t.fall;
+    s.thickness = t.thickness;
+    s.coping = t.coping;
+    return s;
+}
+
+GroundAt groundBefore(const Land& land, Id item) {
+    const auto own =
+        std::find_if(land.steps.begin(), land.steps.end(), [&](const LandStep& s) { return s.id == item.value; });
+    return [&land, count = static_cast<size_t>(own - land.steps.begin())](const V2f& p) {
+        return heightAt(land, count, p);
+    };
+}
+
+std::shared_ptr<const Model> modelOf(std::vector<WorkPart> parts) {
+    auto model = std::make_shared<Model>();
+    for (WorkPart& part : parts) {
+        if (part.mesh.empty()) continue;
+        model->parts.push_back(partOf(part.name, static_cast<int>(model->materials.size()), std::move(part.mesh)));
+        model->materials.push_back(std::move(part.surface));
+    }
+    return model->parts.empty() ? nullptr : model;
+}
+
+std::vector<BuiltWork> worksOf(const Project& project, const Land& land, const std::vector<BuiltWork>& before,
+                               const Project* projectBefore, const std::vector<char>& moved) {
+    std::vector<BuiltWork> out;
+    for (const auto& item : project.items) {
+        const bool has = withKind(item->body, [](const auto& kind, const auto&) { return kind.body != nullptr; });
+        if (!has || !shown(project, *item)) continue;
+        Box2f near = withKind(item->body, [](const auto& kind, const auto& body) { return kind.extent(body); });
+        near = {near.min - V2f(3), near.max + V2f(3)};
+        const auto old =
+            std::find_if(before.begin(), before.end(), [&](const BuiltWork& w) { return w.item == item->id; });
+        const Items::Slot* then = projectBefore ? projectBefore->items.find(item->id) : nullptr;
+        const std::vector<int> tiles = land.grid.tilesTouching(near);
+        const bool same =
+            old != before.end() && then && *then == item &&
+            std::none_of(tiles.begin(), tiles.end(), [&](int i) { return moved[static_cast<size_t>(i)]; });
+        std::shared_ptr<const Model> model =
+            same ? old->model : withKind(item->body, [&](const auto& kind, const auto& body) {
+                return kind.body(body, project, groundBefore(land, item->id));
+            });
+        if (model) out.push_back({item->id, std::move(model)});
+    }
+    return out;
+}
+
+} // namespace thallos

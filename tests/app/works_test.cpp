@@ -1,0 +1,173 @@
+// Banks, terraces, walls and paths by hand, in both panes.
+#include <gtest/gtest.h>
+
+#include "core/project/move.h"
+#include "core/project/works.h"
+#include "tests/app/window_driver.h"
+
+using namespace thallos;
+using namespace thallos::test;
+
+namespace {
+
+class WorksInEitherPane : public testing::TestWithParam<bool> {
+protected:
+    Pane& pane(const QString& tool) {
+        freshSite(false);
+        choosePlanAsMain(GetParam());
+        verb(Verb::Shape);
+        leaf(tool);
+        settle();
+        return window().mainPane();
+    }
+    float heightAt(const V2f& p) {
+        settle();
+        return session().document.built()->land.field.at(p);
+    }
+};
+
+} // namespace
+
+TEST_P(WorksInEitherPane, ABankIsDrawnChangedAndTakenBack) {
+    Pane& p = pane("bank");
+    const std::string before = documentHash();
+    const float was = heightAt({0, -8});
+    click(p, at(p, {-3, -8}));
+    click(p, at(p, {3, -8}));
+    p.setFocus();
+    key(Qt::Key_Return);
+    ASSERT_EQ(itemsOf<Bank>(session().document.project()).size(), 1u);
+    EXPECT_NEAR(heightAt({0, -8}) - was, 1, 0.25f);
+    expectOneStep(before);
+    // Its height is a value that can be changed at any time; sculpting over it stays.
+    session().selection.set(itemsOf<Bank>(session().document.project()).front()->id);
+    setField("bankHeight", "-0.5");
+    EXPECT_NEAR(heightAt({0, -8}) - was, -0.5f, 0.25f);
+    // A point is dragged.
+    const V2f end = bodyOf<Bank>(session().selection.item())->points.back();
+    drag(p, at(p, end), at(p, end + V2f(0.5f, 2)));
+    EXPECT_GT(bodyOf<Bank>(session().selection.item())->points.back().y, end.y + 1);
+}
+
+TEST_P(WorksInEitherPane, ATerraceLevelsTheGroundWithWalls) {
+    Pane& p = pane("terrace");
+    const std::string before = documentHash();
+    for (const V2f& c : {V2f(-4, -10), V2f(4, -10), V2f(4, -5), V2f(-4, -5)}) click(p, at(p, c));
+    p.setFocus();
+    key(Qt::Key_Return);
+    ASSERT_EQ(itemsOf<Terrace>(session().document.project()).size(), 1u);
+    EXPECT_NEAR(heightAt({-2, -8}), heightAt({2, -8}), 0.05f);
+    ASSERT_FALSE(
+        session().document.built()->works.empty() &&
+        layTerrace(shapeOf(*bodyOf<Terrace>(last())), groundBefore(session().document.built()->land, last()->id))
+                .walls.size() > 0)
+        << "its walls stand in the picture";
+    expectOneStep(before);
+}
+
+TEST_P(WorksInEitherPane, AWallHoldsTheGroundUpAndBecomesAnotherKind) {
+    Pane& p = pane("siteLine");
+    const std::string before = documentHash();
+    click(p, at(p, {-5, -8}));
+    click(p, at(p, {5, -8}));
+    p.setFocus();
+    key(Qt::Key_Return);
+    ASSERT_EQ(itemsOf<SiteLine>(session().document.project()).size(), 1u);
+    settle();
+    const HeightField& field = session().document.built()->land.field;
+    // The clicks lie where pixels do.
+    const PlanLine line = lineThrough(pointsOf(*bodyOf<SiteLine>(last())));
+    const V2f on = line.place(0.5f * line.length());
+    const float up = bodyOf<SiteLine>(last())->leftHigh ? 5.0f : -5.0f;
+    const float high = field.at(on, on + V2f(0, up)), low = field.at(on, on - V2f(0, up));
+    EXPECT_NEAR(high - low, 0.8f, 0.02f);
+    EXPECT_EQ(session().document.built()->works.size(), 1u);
+    expectOneStep(before);
+    session().selection.set(itemsOf<SiteLine>(session().document.project()).front()->id);
+    settle();
+    choose("lineSort", static_cast<int>(SiteLineSort::Ditch));
+    settle();
+    EXPECT_EQ(bodyOf<SiteLine>(last())->sort, SiteLineSort::Ditch);
+    EXPECT_TRUE(session().document.built()->works.empty()) << "a ditch has no body";
+}
+
+TEST_P(WorksInEitherPane, APathGradesTheGroundAndKeepsPlantsOff) {
+    Pane& p = pane("path");
+    const std::string before = documentHash();
+    click(p, at(p, {-6, -10}));
+    click(p, at(p, {0, -7}));
+    click(p, at(p, {6, -8}));
+    p.setFocus();
+    key(Qt::Key_Return);
+    ASSERT_EQ(itemsOf<Path>(session().document.project()).size(), 1u);
+    const Path path = *bodyOf<Path>(last());
+    settle();
+    const auto& built = session().document.built();
+    const LaidPath laid = layPath(shapeOf(path, built->project), groundBefore(built->land, last()->id));
+    EXPECT_LE(laid.steepest.slope, path.steepest * 1.05f);
+    for (size_t i = 10; i + 10 < laid.line.points.size(); i += 5)
+        EXPECT_NEAR(built->land.field.at(laid.line.points[i]), laid.heights[i], 0.05f);
+    expectOneStep(before);
+    // Another class is another width.
+    session().selection.set(itemsOf<Path>(session().document.project()).front()->id);
+    settle();
+    choose("pathClass", static_cast<int>(PathClass::Lane));
+    EXPECT_FLOAT_EQ(bodyOf<Path>(last())->width, 3.5f);
+}
+
+INSTANTIATE_TEST_SUITE_P(Panes, WorksInEitherPane, testing::Bool(),
+                         [](const auto& i) { return std::string(i.param ? "Plan" : "Shot"); });
+
+TEST(Works, APathAtADoorGoesWithItsHouse) {
+    freshSite(true);
+    Path path;
+    const Id house = itemsOf<Building>(session().document.project()).front()->id;
+    const V2f door = xy(bodyOf<Building>(session().document.item(house))->position);
+    path.points = {door, door + V2f(0, -20)};
+    path.start.building = house;
+    Id id;
+    session().document.edit("Path", added(session().document.project(), "Path", path, &id));
+    settle();
+    const Project moved = thallos::moved(session().document.project(), std::vector<Id>{house},
+                                         Movement{.by = {3, 2, 0}}, session().document.ground());
+    EXPECT_EQ(bodyOf<Path>(find(moved, id))->points.front(), door + V2f(3, 2));
+    EXPECT_EQ(bodyOf<Path>(find(moved, id))->points.back(), door + V2f(0, -20));
+}
+
+TEST(Works, BrushesOfEverySortChangeTheGroundAsTheySay) {
+    freshSite(false);
+    choosePlanAsMain(true);
+    verb(Verb::Shape);
+    Pane& p = window().mainPane();
+    const auto height = [&](const V2f& at) {
+        settle();
+        return session().document.built()->land.field.at(at);
+    };
+    const auto stroke = [&](const char* kind, const V2f& from, const V2f& to) {
+        brush(kind);
+        drag(p, at(p, from), at(p, to));
+    };
+    const float was = height({0, -8});
+    brush("level");
+    click(p, at(p, {8, 8}), Qt::ShiftModifier);
+    const float picked = height({8, 8});
+    for (int i = 0; i < 6; ++i) stroke("level", {-2, -8}, {2, -8});
+    EXPECT_LT(std::abs(height({0, -8}) - picked), 0.5f * std::abs(was - picked) + 1e-3f);
+    for (int i = 0; i < 8; ++i) stroke("restore", {-2, -8}, {2, -8});
+    EXPECT_NEAR(height({0, -8}), was, 0.1f);
+    // What is protected stays.
+    stroke("protect", {-2, -8}, {2, -8});
+    stroke("raise", {-2, -8}, {2, -8});
+    EXPECT_NEAR(height({0, -8}), was, 0.1f);
+    stroke("release", {-2, -8}, {2, -8});
+    stroke("raise", {-2, -8}, {2, -8});
+    EXPECT_GT(height({0, -8}), was + 0.1f);
+    const std::string before = documentHash();
+    stroke("slump", {-2, -8}, {2, -8});
+    stroke("roughen", {-2, -8}, {2, -8});
+    stroke("ruts", {-6, -14}, {6, -14});
+    EXPECT_NE(documentHash(), before);
+    while (session().document.history().canUndo() && documentHash() != before) session().document.undo();
+    EXPECT_EQ(documentHash(), before);
+    settle();
+}
