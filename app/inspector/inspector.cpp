@@ -223,8 +223,13 @@ void Inspector::brushRows(Brush& brush) {
     local({"falloff", tr("Falloff")}, ValueRange::percent(0, 1, 0.6),
           tr("How far the effect fades out towards the ring"), &b->falloff);
     if (b->kind == BrushKind::Level)
-        local({"brushLevel", tr("Level")}, ValueRange::length(-50, 50, std::nullopt).typed(-10000, 10000),
-              tr("Height that the ground is brought to; Shift+click on the ground picks one"), &b->level);
+        rows_->value(
+            {"brushLevel", tr("Level")}, ValueRange::length(-50, 50, std::nullopt).typed(-10000, 10000),
+            tr("Height that the ground is brought to; Shift+click on the ground picks one"), [b] { return b->level; },
+            [this, b](double v, bool) {
+                b->level = static_cast<float>(v);
+                tools_.brushes.levelChosen = true;
+            });
     if (b->kind == BrushKind::Slump) {
         rows_->value(
             {"reposeSlope", tr("Stands at 1 :")}, {0.5, 10, true, Dimension::Ratio, "", 1, 1.4},

@@ -33,11 +33,11 @@ public:
         // With Shift the height there is picked, and nothing is changed.
         if (kind_ == BrushKind::Level && (point.modifiers & Qt::ShiftModifier)) {
             brush.level = site->land.field.at(p);
-            levelPicked_ = true;
+            tools_.brushes.levelChosen = true;
             Q_EMIT session_.toolSettingsChanged();
             return true;
         }
-        if (kind_ == BrushKind::Level && !levelPicked_) brush.level = site->land.field.at(p);
+        if (kind_ == BrushKind::Level && !tools_.brushes.levelChosen) brush.level = site->land.field.at(p);
         walk_.emplace(p, std::max(brush.radius * 0.25f, 0.1f));
         stroke_ = QString("stroke %1").arg(++strokes_);
         heights_.reset();
@@ -94,8 +94,8 @@ public:
             return tr("Drag to lower · Ctrl raises · %1").arg(radius);
         case BrushKind::Level:
             return tr("Drag to level to %1 · Shift+click picks another height · %2")
-                .arg(levelPicked_ ? lengthText(static_cast<double>(tools_.brushes.of(kind_).level))
-                                  : tr("the height where you start"),
+                .arg(tools_.brushes.levelChosen ? lengthText(static_cast<double>(tools_.brushes.of(kind_).level))
+                                                : tr("the height where you start"),
                      radius);
         case BrushKind::Smooth:
             return tr("Drag to smooth · Ctrl roughens · %1").arg(radius);
@@ -126,7 +126,7 @@ private:
         QStringList lines{lengthText(static_cast<double>(z)),
                           (z >= bare ? tr("%1 above original ground") : tr("%1 below original ground"))
                               .arg(lengthText(static_cast<double>(std::abs(z - bare))))};
-        if (kind_ == BrushKind::Level && levelPicked_)
+        if (kind_ == BrushKind::Level && tools_.brushes.levelChosen)
             lines << tr("levels to %1").arg(lengthText(static_cast<double>(b.level)));
         if (b.limit) lines << tr("limit %1").arg(lengthText(static_cast<double>(*b.limit)));
         const QFontMetricsF metrics(typeface(Type::Small));
@@ -176,7 +176,6 @@ private:
     QString stroke_; // empty: none
     int strokes_ = 0;
     uint64_t dabs_ = 0;
-    bool levelPicked_ = false;
     std::optional<Land> heights_; // that the layer comes to as the stroke has left it; none: not asked for
 };
 

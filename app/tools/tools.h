@@ -19,6 +19,7 @@ struct BrushSettings {
                       {BrushKind::Protect, 4, 1, 0.3f},      {BrushKind::Release, 4, 1, 0.3f},
                       {BrushKind::Gravel, 1.2f, 0.6f, 0.5f}, {BrushKind::MeadowSoil, 1.2f, 0.6f, 0.5f}}; // in order
     BrushKind sculpting = BrushKind::Raise, painting = BrushKind::Gravel; // that are chosen
+    bool levelChosen = false; // Level has a height of its own; else that where a stroke begins
     Brush& of(BrushKind kind) { return brushes[static_cast<int>(kind)]; }
 };
 

@@ -95,8 +95,46 @@ Geometry lineString(const Geos& geos, const std::vector<V2d>& points) {
     return geos.own(GEOSGeom_createLineString_r(geos.context, s));
 }
 
+// How far round the unit square a place of its border lies, from the south-west corner counter-clockwise, 0..4; below
+// 0: it lies on none of its sides.
+double roundTheSquare(const V2d& p) {
+    if (p.y == 0) return p.x;
+    if (p.x == 1) return 1 + p.y;
+    if (p.y == 1) return 3 - p.x;
+    if (p.x == 0) return 4 - p.y;
+    return -1;
+}
+
+// The unit square cut in two by a piece from side to side: both halves are convex. Empty: it is no such piece.
+std::vector<std::array<V2d, 3>> halved(const Piece& piece) {
+    double from = roundTheSquare(piece[0]), to = roundTheSquare(piece[1]);
+    if (from < 0 || to < 0) return {};
+    V2d a = piece[0], b = piece[1];
+    if (from > to) {
+        std::swap(from, to);
+        std::swap(a, b);
+    }
+    constexpr V2d kCorners[4] = {{0, 0}, {1, 0}, {1, 1}, {0, 1}};
+    std::vector<V2d> inner{a}, outer{b};
+    for (int k = 0; k < 4; ++k)
+        if (k > from && k < to) inner.push_back(kCorners[k]);
+    inner.push_back(b);
+    for (int k = 0; k < 8; ++k)
+        if (k > to && k < from + 4) outer.push_back(kCorners[k % 4]);
+    outer.push_back(a);
+    std::vector<std::array<V2d, 3>> out;
+    for (const auto* half : {&inner, &outer})
+        for (size_t i = 1; i + 1 < half->size(); ++i) {
+            const std::array<V2d, 3> t{(*half)[0], (*half)[i], (*half)[i + 1]};
+            if (areaOf(t) > 1e-10) out.push_back(t);
+        }
+    return out;
+}
+
 // The unit square cut along the pieces, as triangles of which none crosses a piece.
 std::vector<std::array<V2d, 3>> triangulated(const Geos& geos, const std::vector<Piece>& pieces) {
+    if (pieces.size() == 1)
+        if (auto simple = halved(pieces.front()); !simple.empty()) return simple;
     std::vector<GEOSGeometry*> lines;
     lines.push_back(lineString(geos, {{0, 0}, {1, 0}, {1, 1}, {0, 1}, {0, 0}}).release());
     for (const Piece& p : pieces) lines.push_back(lineString(geos, {p[0], p[1]}).release());

@@ -68,15 +68,23 @@ V2f rangeOf(const GridTile<float>& z) {
     return {*low, *high};
 }
 
-// One step's work on the heights of a block.
+// A step's work on the heights of a block.
 class Working {
 public:
     Working(const Window& w, GridTile<float>& z) : w_(w), z_(z) {}
 
-    void operator()(const Relief& r) const {
-        each([&](float z, const V2f& p) { return z + reliefAt(r, p); });
+    void apply(const LandShape& shape, const HeightChange& change) const {
+        if (const auto* survey = std::get_if<Survey>(&shape))
+            lay(*survey);
+        else if (const auto* sculpting = std::get_if<Sculpting>(&shape); sculpting && dense(*sculpting))
+            add(*sculpting);
+        else
+            for (int y = 0; y <= w_.cells.y; ++y)
+                for (int x = 0; x <= w_.cells.x; ++x) z_.at(x, y) = change(z_.at(x, y), w_.place(x, y));
     }
-    void operator()(const Survey& s) const {
+
+private:
+    void lay(const Survey& s) const {
         const GridTile<float>& t = *s.heights[static_cast<size_t>(w_.tile)];
         const int dense = densityOf(w_.grid, w_.tile, t);
         const bool direct = dense % w_.fine == 0;
@@ -94,38 +102,16 @@ public:
                 z_.at(x, y) = smoothAt(w_.grid, s.heights, cell, part(0), part(1));
             }
     }
-    void operator()(const Sculpting& s) const {
-        const GridTile<float>* t = tileIn(s.heights, w_.tile);
-        if (!t) return;
-        const int dense = densityOf(w_.grid, w_.tile, *t);
-        if (dense % w_.fine != 0) { // finer than the layer: on the layer's triangles
-            each([&](float z, const V2f& p) { return z + layerAt(w_.grid, s.heights, p); });
-            return;
-        }
-        const int step = dense / w_.fine;
+    // Whether the layer has a sample for each of the block's; else it is asked between them.
+    bool dense(const Sculpting& s) const {
+        return densityOf(w_.grid, w_.tile, *tileIn(s.heights, w_.tile)) % w_.fine == 0;
+    }
+    void add(const Sculpting& s) const {
+        const GridTile<float>& t = *tileIn(s.heights, w_.tile);
+        const int step = densityOf(w_.grid, w_.tile, t) / w_.fine;
         for (int y = 0; y <= w_.cells.y; ++y)
             for (int x = 0; x <= w_.cells.x; ++x)
-                z_.at(x, y) += t->at((w_.offset.x + x) * step, (w_.offset.y + y) * step);
-    }
-    void operator()(const BankForm& bank) const { each(Banked(bank, w_.box())); }
-    void operator()(const Corridor& corridor) const { each(Graded(corridor, w_.box(), rangeOf(z_))); }
-    void operator()(const WallBreak& wall) const { each(Walled(wall, w_.box(), rangeOf(z_))); }
-    void operator()(const Platform& platform) const {
-        const Box2f box = bounds(platform.outline);
-        each([&](float z, const V2f& p) {
-            return box.intersects(p) && contains(platform.outline, p) ? platform.at(p) : z;
-        });
-    }
-    void operator()(const Pad& pad) const {
-        const Box2f box = reach(pad, rangeOf(z_));
-        if (box.isEmpty()) return;
-        each([&](float z, const V2f& p) { return box.intersects(p) ? padded(pad, z, p, w_.cell()) : z; });
-    }
-
-private:
-    template <class Change> void each(const Change& change) const {
-        for (int y = 0; y <= w_.cells.y; ++y)
-            for (int x = 0; x <= w_.cells.x; ++x) z_.at(x, y) = change(z_.at(x, y), w_.place(x, y));
+                z_.at(x, y) += t.at((w_.offset.x + x) * step, (w_.offset.y + y) * step);
     }
     const Window& w_;
     GridTile<float>& z_;
@@ -133,25 +119,6 @@ private:
 
 V2f joined(const V2f& a, const V2f& b) {
     return {std::min(a.x, b.x), std::max(a.y, b.y)};
-}
-
-// Along which the ground breaks; empty: nowhere.
-std::vector<V2f> breakLine(const LandShape& shape) {
-    constexpr float kBeyond = 0.5f; // metres that a wall's goes on past its ends, where both sides are as high
-    std::vector<V2f> line;
-    if (const auto* platform = std::get_if<Platform>(&shape)) {
-        line = platform->outline;
-        line.push_back(line.front());
-    } else if (const auto* wall = std::get_if<WallBreak>(&shape); wall && wall->line.segments() > 0) {
-        line = wall->line.points;
-        if (wall->line.closed)
-            line.push_back(line.front());
-        else {
-            line.insert(line.begin(), line.front() - wall->line.direction(0) * kBeyond);
-            line.push_back(line.back() + wall->line.direction(wall->line.length()) * kBeyond);
-        }
-    }
-    return line;
 }
 
 // How many times as dense as the grid each tile is.
@@ -176,10 +143,10 @@ std::vector<int> densities(const GroundGrid& grid, float finest, const std::vect
 // Tiles, of 0 and 1, and in them blocks whose heights may be others than before.
 struct Changes {
     std::vector<char> tiles;
-    std::vector<const LandStep*> steps;                                    // old and new ones that differ
+    std::vector<std::pair<const LandStep*, StepReach>> steps;              // old and new ones that differ
     std::vector<std::pair<const HeightLayer*, const HeightLayer*>> layers; // that differ in some tiles
 
-    bool block(const GroundGrid& grid, const Window& w, const HeightTile& before) const;
+    bool block(const Window& w, const HeightTile& before) const;
 };
 
 const HeightLayer* layerOf(const LandShape& shape) {
@@ -189,9 +156,9 @@ const HeightLayer* layerOf(const LandShape& shape) {
 }
 
 // Within a box of the tile, where heights lie in `span`.
-bool mayChange(const LandStep& step, const GroundGrid& grid, int tile, const Box2f& box, const V2f& span) {
+bool mayChange(const LandStep& step, const StepReach& reach, int tile, const Box2f& box, const V2f& span) {
     if (const HeightLayer* layer = layerOf(step.shape)) return tileIn(*layer, tile);
-    return reach(step.shape, grid, span).intersects(box);
+    return reach.everywhere || reach.over(span).intersects(box);
 }
 
 bool sameInBlock(const GridTile<float>* a, const GridTile<float>* b, const Window& w) {
@@ -209,10 +176,10 @@ bool sameInBlock(const GridTile<float>* a, const GridTile<float>* b, const Windo
     return true;
 }
 
-bool Changes::block(const GroundGrid& grid, const Window& w, const HeightTile& before) const {
+bool Changes::block(const Window& w, const HeightTile& before) const {
     const Box2f box = w.box();
-    for (const LandStep* step : steps)
-        if (mayChange(*step, grid, w.tile, box, before.span)) return true;
+    for (const auto& [step, reach] : steps)
+        if (mayChange(*step, reach, w.tile, box, before.span)) return true;
     for (const auto& [a, b] : layers)
         if (!sameInBlock(tileIn(*a, w.tile), tileIn(*b, w.tile), w)) return true;
     return false;
@@ -236,21 +203,21 @@ Changes changesOf(const GroundGrid& grid, const std::vector<LandStep>& now, cons
                 for (size_t t = 0; t < a->size(); ++t) out.tiles[t] = out.tiles[t] || (*a)[t] != (*b)[t];
                 continue;
             }
-            out.steps.push_back(&now[i]);
-            out.steps.push_back(&then[i]);
+            out.steps.emplace_back(&now[i], reachOf(now[i].shape));
+            out.steps.emplace_back(&then[i], reachOf(then[i].shape));
         }
     } else {
         size_t first = 0, last = 0;
         const size_t n = std::min(now.size(), then.size());
         while (first < n && now[first] == then[first]) ++first;
         while (last < n - first && now[now.size() - 1 - last] == then[then.size() - 1 - last]) ++last;
-        for (size_t i = first; i < now.size() - last; ++i) out.steps.push_back(&now[i]);
-        for (size_t i = first; i < then.size() - last; ++i) out.steps.push_back(&then[i]);
+        for (size_t i = first; i < now.size() - last; ++i) out.steps.emplace_back(&now[i], reachOf(now[i].shape));
+        for (size_t i = first; i < then.size() - last; ++i) out.steps.emplace_back(&then[i], reachOf(then[i].shape));
     }
-    for (const LandStep* step : out.steps)
+    for (const auto& [step, reach] : out.steps)
         for (int i = 0; i < grid.tileCount(); ++i) {
             const auto t = static_cast<size_t>(i);
-            if (!out.tiles[t]) out.tiles[t] = mayChange(*step, grid, i, grid.tileBox(i), before.field.tiles[t]->span);
+            if (!out.tiles[t]) out.tiles[t] = mayChange(*step, reach, i, grid.tileBox(i), before.field.tiles[t]->span);
         }
     return out;
 }
@@ -258,7 +225,7 @@ Changes changesOf(const GroundGrid& grid, const std::vector<LandStep>& now, cons
 class LandBuilder {
 public:
     LandBuilder(const GroundGrid& grid, float finest, const Land* before)
-        : before_(before && before->grid == grid ? before : nullptr), out_{grid, finest, {}, {}, {}, {}} {}
+        : before_(before && before->grid == grid ? before : nullptr), out_{grid, finest, {}, {}, {}, {}, {}} {}
 
     Land run(const std::vector<StepMaker>& makers) {
         // What the steps are laid on is known once their densities are: mostly those of before.
@@ -276,9 +243,13 @@ private:
     // Of steps that could be known so far; a second time with heights that are as dense as these ask for.
     void makeSteps(const std::vector<StepMaker>& makers) {
         out_.steps.clear();
+        out_.reaches.clear();
         const auto before = [this](const V2f& p) { return heightAt(out_, out_.steps.size(), p); };
         for (const StepMaker& make : makers)
-            for (LandStep& step : make(before)) out_.steps.push_back(std::move(step));
+            for (LandStep& step : make(before)) {
+                out_.reaches.push_back(reachOf(step.shape));
+                out_.steps.push_back(std::move(step));
+            }
         density_ = densities(out_.grid, out_.finest, out_.steps);
     }
 
@@ -311,7 +282,10 @@ private:
                 auto block = std::make_shared<HeightBlock>();
                 const Window w = windowOf(out_.grid, i, *tile, b);
                 block->z = GridTile<float>(w.cells);
-                for (size_t k = 0; k < n; ++k) std::visit(Working(w, block->z), out_.steps[k].shape);
+                for (size_t k = 0; k < n; ++k) {
+                    const LandShape& shape = out_.steps[k].shape;
+                    Working(w, block->z).apply(shape, changeOf(shape, out_.grid, w.cell(), w.box(), V2f(0)));
+                }
                 block->range = block->span = rangeOf(block->z);
                 tile->blocks[static_cast<size_t>(b)] = std::move(block);
             }
@@ -369,7 +343,7 @@ private:
         bool apart = false, sameNatural = changes != nullptr;
         for (size_t b = 0; b < field->blocks.size(); ++b) {
             const Window w = windowOf(out_.grid, i, *field, static_cast<int>(b));
-            if (changes && !changes->block(out_.grid, w, *oldField)) {
+            if (changes && !changes->block(w, *oldField)) {
                 field->blocks[b] = oldField->blocks[b];
                 natural->blocks[b] = oldNatural->blocks[b];
             } else
@@ -390,6 +364,12 @@ private:
         return tile;
     }
 
+    // A step that may reach a block, and what it makes of heights there.
+    struct Active {
+        const LandStep* step;
+        HeightChange change;
+    };
+
     void makeBlock(const Window& w, size_t b, HeightTile& natural, HeightTile& field) {
         const auto t = static_cast<size_t>(w.tile);
         const auto& bare = out_.bare.tiles[t]->blocks[b];
@@ -397,20 +377,25 @@ private:
         V2f span = bare->range;
         bool apart = false, touched = false;
         const Box2f box = w.box();
+        std::vector<Active> active;
+        const V2f aside(w.cell());
+        const Box2f around(box.min - aside, box.max + aside);
         for (size_t k = baseCount(out_.steps); k < out_.steps.size(); ++k) {
             const LandStep& step = out_.steps[k];
-            if (!mayChange(step, out_.grid, w.tile, box, span)) continue;
+            if (!mayChange(step, out_.reaches[k], w.tile, box, span)) continue;
             touched = true;
+            // Between the samples of a block that breaks, heights go a little beyond theirs.
+            active.push_back({&step, changeOf(step.shape, out_.grid, w.cell(), around, {span.x - 1, span.y + 1})});
             if (step.built && !apart) {
                 built = z;
                 apart = true;
             }
             if (apart) {
-                std::visit(Working(w, built), step.shape);
+                Working(w, built).apply(step.shape, active.back().change);
                 span = joined(span, rangeOf(built));
             }
             if (!step.built) {
-                std::visit(Working(w, z), step.shape);
+                Working(w, z).apply(step.shape, active.back().change);
                 span = joined(span, rangeOf(z));
             }
         }
@@ -418,7 +403,7 @@ private:
         // The block of before or the bare one where the heights are the same.
         const auto finished = [&](GridTile<float>&& heights, const HeightField* then, bool natural) {
             if (stitched) stitch(w, heights);
-            const auto broken = brokenIn(w, heights, natural);
+            const auto broken = brokenIn(w, heights, active, natural);
             const auto before = blockBefore(then, w, b);
             for (const auto& same : {before, bare})
                 if (same && same->span == span && same->z.values == heights.values &&
@@ -441,20 +426,25 @@ private:
     }
 
     // What walls that cross the block make of its cells; null: none does.
-    std::shared_ptr<const BrokenCells> brokenIn(const Window& w, GridTile<float>& z, bool natural) const {
+    std::shared_ptr<const BrokenCells> brokenIn(const Window& w, GridTile<float>& z, const std::vector<Active>& active,
+                                                bool natural) const {
         std::vector<std::vector<V2f>> lines;
         const Box2f box = w.box();
-        for (const LandStep& step : out_.steps) {
-            if (natural && step.built) continue;
-            std::vector<V2f> line = breakLine(step.shape);
+        for (const Active& a : active) {
+            if (natural && a.step->built) continue;
+            std::vector<V2f> line = breakLine(a.step->shape);
             if (line.empty()) continue;
             Box2f around;
             for (const V2f& p : line) around.extendBy(p);
             if (around.intersects({box.min - V2f(w.cell()), box.max + V2f(w.cell())})) lines.push_back(std::move(line));
         }
         if (lines.empty()) return nullptr;
-        return breakCells(w.place(0, 0), w.cell(), z, lines,
-                          [&](const V2f& p) { return heightAt(out_, out_.steps.size(), p, natural); });
+        return breakCells(w.place(0, 0), w.cell(), z, lines, [&](const V2f& p) {
+            float height = baseCount(out_.steps) > 0 ? out_.bare.at(p) : 0;
+            for (const Active& a : active)
+                if (!natural || !a.step->built) height = a.change(height, p);
+            return height;
+        });
     }
 
     // The block there before, when it has the same samples.
@@ -501,47 +491,6 @@ private:
 
 } // namespace
 
-Box2f reach(const LandShape& shape, const GroundGrid& grid, const V2f& span) {
-    return std::visit(
-        [&](const auto& of) {
-            using Shape = std::decay_t<decltype(of)>;
-            if constexpr (std::is_same_v<Shape, BankForm>)
-                return reach(of);
-            else if constexpr (std::is_same_v<Shape, Platform>)
-                return bounds(of.outline);
-            else if constexpr (std::is_same_v<Shape, Pad> || std::is_same_v<Shape, Corridor> ||
-                               std::is_same_v<Shape, WallBreak>)
-                return reach(of, span);
-            else
-                return grid.box();
-        },
-        shape);
-}
-
-namespace {
-
-// What a shape makes of the height at one place.
-float changed(const LandShape& shape, const GroundGrid& grid, float cell, float z, const V2f& p) {
-    const Box2f here(p, p);
-    struct {
-        const GroundGrid& grid;
-        float cell, z;
-        const V2f& p;
-        const Box2f& here;
-        float operator()(const Relief& r) const { return z + reliefAt(r, p); }
-        float operator()(const Survey& s) const { return layerAt(grid, s.heights, p); }
-        float operator()(const Sculpting& s) const { return z + layerAt(grid, s.heights, p); }
-        float operator()(const Pad& pad) const { return padded(pad, z, p, cell); }
-        float operator()(const BankForm& b) const { return Banked(b, here)(z, p); }
-        float operator()(const Corridor& c) const { return Graded(c, here, V2f(z, z))(z, p); }
-        float operator()(const Platform& o) const { return contains(o.outline, p) ? o.at(p) : z; }
-        float operator()(const WallBreak& w) const { return Walled(w, here, V2f(z, z))(z, p); }
-    } at{grid, cell, z, p, here};
-    return std::visit(at, shape);
-}
-
-} // namespace
-
 float heightAt(const Land& land, size_t count, const V2f& place, bool natural) {
     const Box2f box = land.grid.box();
     const V2f p(std::clamp(place.x, box.min.x, box.max.x), std::clamp(place.y, box.min.y, box.max.y));
@@ -549,8 +498,10 @@ float heightAt(const Land& land, size_t count, const V2f& place, bool natural) {
     const bool known = !land.bare.tiles.empty();
     float z = known && base > 0 ? land.bare.at(p) : 0;
     const float cell = known ? land.bare.cellAt(p) : land.grid.cell;
-    for (size_t k = known ? base : 0; k < count; ++k)
-        if (!natural || !land.steps[k].built) z = changed(land.steps[k].shape, land.grid, cell, z, p);
+    for (size_t k = known ? base : 0; k < count; ++k) {
+        if ((natural && land.steps[k].built) || !land.reaches[k].over({z, z}).intersects(p)) continue;
+        z = changeOf(land.steps[k].shape, land.grid, cell, {p, p}, {z, z})(z, p);
+    }
     return z;
 }
 

@@ -4,37 +4,12 @@
 #pragma once
 
 #include <functional>
-#include <variant>
 #include <vector>
 
-#include "core/ground/bank.h"
-#include "core/ground/brush.h"
-#include "core/ground/corridor.h"
 #include "core/ground/height_field.h"
-#include "core/ground/pad.h"
-#include "core/ground/relief.h"
-#include "core/ground/terrace.h"
-#include "core/ground/wall.h"
+#include "core/ground/step.h"
 
 namespace thallos {
-
-// Heights instead of those before: of a survey. Identity of tiles tells one from another.
-struct Survey {
-    HeightLayer heights; // none null
-    bool operator==(const Survey&) const = default;
-};
-
-using LandShape = std::variant<Relief, Survey, Sculpting, Pad, BankForm, Corridor, WallBreak, Platform>;
-
-struct LandStep {
-    uint64_t id = 0; // of the item that it comes from; several steps may come from one
-    LandShape shape;
-    bool built = false; // belongs to what is built: no part of the natural ground
-    // Its area is evaluated with samples at most so far apart, as far as the land's finest allows; 0: as the grid.
-    Box2f detailIn{};
-    float detail = 0;
-    bool operator==(const LandStep&) const = default;
-};
 
 using GroundAt = std::function<float(const V2f&)>;
 // Gives the steps of one item. `before`: the heights that the steps before it come to.
@@ -45,9 +20,10 @@ struct Land {
     GroundGrid grid;
     float finest = 0; // metres between samples where detail is asked for; 0: as the grid
     std::vector<LandStep> steps;
-    HeightField bare;    // of the reliefs and surveys that the list begins with
-    HeightField natural; // of all that is not built
-    HeightField field;   // of all
+    std::vector<StepReach> reaches; // of the steps
+    HeightField bare;               // of the reliefs and surveys that the list begins with
+    HeightField natural;            // of all that is not built
+    HeightField field;              // of all
 };
 
 // Shares the tiles of `before` (null: none) that come out the same. Same steps, same heights, whatever was before.
@@ -58,9 +34,6 @@ Land buildLand(const GroundGrid& grid, float finest, std::vector<LandStep> steps
 
 // At one place, of the first `count` steps; `natural`: without those of what is built. On a wall either side's.
 float heightAt(const Land& land, size_t count, const V2f& p, bool natural = false);
-
-// What may change in an area of which all heights, those on the way too, lie in `span`; empty: nothing.
-Box2f reach(const LandShape& shape, const GroundGrid& grid, const V2f& span);
 
 struct Earthwork {
     double cut = 0, fill = 0; // m3, neither negative

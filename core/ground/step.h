@@ -1,0 +1,56 @@
+// One step of the land: what it makes of the heights before it, and how far it reaches.
+#pragma once
+
+#include <functional>
+#include <variant>
+
+#include "core/ground/bank.h"
+#include "core/ground/brush.h"
+#include "core/ground/corridor.h"
+#include "core/ground/pad.h"
+#include "core/ground/relief.h"
+#include "core/ground/terrace.h"
+#include "core/ground/wall.h"
+
+namespace thallos {
+
+// Heights instead of those before: of a survey. Identity of tiles tells one from another.
+struct Survey {
+    HeightLayer heights; // none null
+    bool operator==(const Survey&) const = default;
+};
+
+using LandShape = std::variant<Relief, Survey, Sculpting, Pad, BankForm, Corridor, WallBreak, Platform>;
+
+struct LandStep {
+    uint64_t id = 0; // of the item that it comes from; several steps may come from one
+    LandShape shape;
+    bool built = false; // belongs to what is built: no part of the natural ground
+    // Its area is evaluated with samples at most so far apart, as far as the land's finest allows; 0: as the grid.
+    Box2f detailIn{};
+    float detail = 0;
+    bool operator==(const LandStep&) const = default;
+};
+
+// How far a step can reach, for quick answers.
+struct StepReach {
+    bool everywhere = false;
+    Box2f plan;                      // of what it is itself
+    float low = 0, high = 0;         // levels that it brings the ground to
+    float beside = 0;                // metres beside `plan`, whatever the land
+    float batter = 0, cutBatter = 0; // run for one of rise by which it meets the land beyond that; 0: it does not
+    // What may change in an area of which all heights, those on the way too, lie in `span`; empty: nothing.
+    Box2f over(const V2f& span) const;
+};
+StepReach reachOf(const LandShape& shape);
+
+// What a shape makes of a height at a place.
+using HeightChange = std::function<float(float z, const V2f& p)>;
+// Within a window of the ground with samples `cell` metres apart, where heights lie in `span`. Refers to the shape and
+// the grid.
+HeightChange changeOf(const LandShape& shape, const GroundGrid& grid, float cell, const Box2f& window, const V2f& span);
+
+// Along which the ground breaks upright, as a line in plan; empty: nowhere.
+std::vector<V2f> breakLine(const LandShape& shape);
+
+} // namespace thallos
