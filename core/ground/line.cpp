@@ -100,11 +100,15 @@ std::vector<float> valuesAlong(const std::vector<V2f>& handles, const std::vecto
 }
 
 NearLine::NearLine(const PlanLine& line, const Box2f& window, float reach) : line_(line), reach_(reach) {
+    constexpr size_t kRun = 8;
     const Box2f near(window.min - V2f(reach), window.max + V2f(reach));
-    for (size_t i = 0; i < line.segments(); ++i) {
-        Box2f box(line.from(i));
-        box.extendBy(line.to(i));
-        if (box.intersects(near)) segments_.push_back(i);
+    for (size_t i = 0; i < line.segments(); i += kRun) {
+        Run run{{}, i, std::min(kRun, line.segments() - i)};
+        for (size_t k = i; k < i + run.count; ++k) {
+            run.box.extendBy(line.from(k));
+            run.box.extendBy(line.to(k));
+        }
+        if (run.box.intersects(near)) runs_.push_back(run);
     }
 }
 
@@ -112,14 +116,19 @@ bool NearLine::at(const V2f& p, OnLine& out) const {
     float least = reach_ * reach_;
     size_t best = SIZE_MAX;
     float share = 0;
-    for (const size_t i : segments_) {
-        const V2f a = line_.from(i), ab = line_.to(i) - a;
-        const float t = clamp01((p - a).dot(ab) / ab.length2());
-        const float d = (p - a - ab * t).length2();
-        if (d >= least) continue;
-        least = d;
-        best = i;
-        share = t;
+    for (const Run& run : runs_) {
+        const V2f away(std::max({run.box.min.x - p.x, p.x - run.box.max.x, 0.0f}),
+                       std::max({run.box.min.y - p.y, p.y - run.box.max.y, 0.0f}));
+        if (away.length2() >= least) continue;
+        for (size_t i = run.first; i < run.first + run.count; ++i) {
+            const V2f a = line_.from(i), ab = line_.to(i) - a;
+            const float t = clamp01((p - a).dot(ab) / ab.length2());
+            const float d = (p - a - ab * t).length2();
+            if (d >= least) continue;
+            least = d;
+            best = i;
+            share = t;
+        }
     }
     if (best == SIZE_MAX) return false;
     const V2f a = line_.from(best), ab = line_.to(best) - a, at = a + ab * share;

@@ -42,13 +42,17 @@ class NearLine {
 public:
     // Refers to the line. Places of the window farther than `reach` metres from the line get no answer.
     NearLine(const PlanLine& line, const Box2f& window, float reach);
-    bool empty() const { return segments_.empty(); }
     bool at(const V2f& p, OnLine& out) const; // false: too far
 
 private:
+    // Neighbouring segments with the box around them: most are passed over as a whole.
+    struct Run {
+        Box2f box;
+        size_t first, count;
+    };
     const PlanLine& line_;
     float reach_;
-    std::vector<size_t> segments_;
+    std::vector<Run> runs_;
 };
 
 } // namespace thallos
