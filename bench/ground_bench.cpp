@@ -86,8 +86,8 @@ nlohmann::json ofSite(Bench& bench, int cells) {
     bench.light = environmentOf(p, bench.look);
     int n = 0;
     out["dab_to_picture_ms"] = bench.toPicture(p, site, builder, [&](const Project& now) {
-        return dabbed(now, site->land.field, {BrushKind::Raise, 20, 0.05f, 0.6f},
-                      {static_cast<float>(++n), -static_cast<float>(n)});
+        const auto off = static_cast<float>(++n);
+        return dabbed(now, site->land.field, {BrushKind::Raise, 20, 0.05f, 0.6f}, {off, -off});
     });
     const auto dragged = [&](const char* name, auto change) {
         return bench.toPicture(p, site, builder, [&, change](const Project& now) {
