@@ -16,6 +16,12 @@ void reliefRows(Rows& rows) {
             .arg(extentText(g.grid.size().x, g.grid.size().y, 0), lengthText(g.grid.cell), lengthText(range.x, 1),
                  lengthText(range.y, 1));
     });
+    rows.note([&session] {
+        const auto e = session.earth.total();
+        if (!e || e->cut + e->fill < 0.05) return QString();
+        return tr("All steps: cut %1 m³ · fill %2 m³ · balance %3 m³")
+            .arg(decimalText(e->cut, 0), decimalText(e->fill, 0), decimalText(e->balance(), 0));
+    });
     auto relief = [&](const Label& label, const ValueRange& range, const QString& tip,
                       const std::function<double(const Relief&)>& get,
                       const std::function<void(Relief&, double)>& set) {

@@ -46,7 +46,7 @@ QString earthText(const Session& session) {
         if (const auto* pad = std::get_if<Pad>(&step.shape))
             for (const Polygon& o : outlinesOf(*b))
                 if (std::find(pad->outlines.begin(), pad->outlines.end(), o) != pad->outlines.end())
-                    box.extendBy(reach(*pad, built->land.natural.range()));
+                    box.extendBy(reachOf(*pad).over(built->land.natural.range()));
     if (box.isEmpty()) return tr("No pad: the ground is as it was.");
     const Earthwork e = earthworkOf(built->land.natural, built->land.field, box);
     return tr("Cut %1 m³ · fill %2 m³ · balance %3 m³")

@@ -76,7 +76,7 @@ void addTools(Session& session, Tools& tools) {
     };
     drawing.name = [] { return tr("Bank"); };
     drawing.step = [] { return tr("Draw bank"); };
-    drawing.hint = [] { return tr("Click where a bank shall lie, or draw its line · Ctrl makes a hollow"); };
+    drawing.hint = [] { return tr("Click to place a bank, or draw its line · Ctrl makes a hollow"); };
     drawing.least = 1;
     tools.add(Verb::Shape, {"bank",
                             tr("Bank"),

@@ -31,8 +31,8 @@ QString factsText(const Session& session, Id id) {
     if (laid.line.segments() == 0) return {};
     QString text = tr("%1 long, at most %2 % steep")
                        .arg(lengthText(static_cast<double>(laid.line.length()), 1),
-                            decimalText(static_cast<double>(laid.steepest.slope) * 100, 1));
-    if (laid.steepest.slope > p->steepest * 1.02f) text += " · " + tr("its ends lie too far apart in height");
+                            decimalText(static_cast<double>(laid.steepest) * 100, 1));
+    if (laid.steepest > p->steepest * 1.02f) text += " · " + tr("too steep: its ends differ too much in height");
     int steps = 0;
     for (const Flight& f : laid.flights) steps += f.risers;
     if (steps > 0) text += " · " + tr("%n step(s)", nullptr, steps);

@@ -32,7 +32,7 @@ QString factsText(const Session& session, Id id) {
     if (l->sort != SiteLineSort::Steps && l->sort != SiteLineSort::Ramp) return length;
     const LaidPath laid = layPath(flightOf(*l), before);
     if (l->sort == SiteLineSort::Ramp)
-        return length + " · " + tr("slope %1 %").arg(decimalText(static_cast<double>(laid.steepest.slope) * 100, 1));
+        return length + " · " + tr("slope %1 %").arg(decimalText(static_cast<double>(laid.steepest) * 100, 1));
     if (laid.flights.empty()) return length + " · " + tr("too level for steps");
     const Flight& f = laid.flights.front();
     return tr("%1 steps, riser %2, tread %3")
@@ -168,7 +168,7 @@ void addTools(Session& session, Tools& tools) {
 
 template <> const ItemKind<SiteLine>& itemKindOf<SiteLine>() {
     static const ItemKind<SiteLine> kind{
-        .name = Text("wall or line"),
+        .name = Text("wall"),
         .verb = Verb::Shape,
         .icon = "leaf-shape-wall",
         .detail =

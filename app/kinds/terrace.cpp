@@ -123,7 +123,7 @@ void addTools(Session& session, Tools& tools) {
     };
     drawing.name = [] { return tr("Terrace"); };
     drawing.step = [] { return tr("Draw terrace"); };
-    drawing.hint = [] { return tr("Draw the area that shall be level, corner after corner"); };
+    drawing.hint = [] { return tr("Draw the area to level, corner by corner"); };
     drawing.least = 3;
     drawing.closed = true;
     drawing.smooth = false;

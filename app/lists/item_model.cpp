@@ -22,7 +22,7 @@ ItemModel::ItemModel(Session& session, QObject* parent) : QAbstractItemModel(par
         if (!tops_.empty()) Q_EMIT dataChanged(index(0, 0), index(static_cast<int>(tops_.size()) - 1, kColumns - 1));
     };
     connect(&session_.document, &Document::builtChanged, this, refresh); // counts of plants
-    connect(&session_.earth, &EarthWatch::changed, this, refresh);
+    connect(&session_.earth, &AfterRest::changed, this, refresh);
     connect(&session_.view, &View::visibilityChanged, this, refresh);
     connect(&session_.view, &View::shotChanged, this, refresh);
     follow();

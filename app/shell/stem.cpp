@@ -30,7 +30,7 @@ Stem::Stem(Session& session, QWidget* parent) : QWidget(parent), session_(sessio
     setAccessibleName(tr("Stages"));
     connect(&session_.view, &View::verbChanged, this, qOverload<>(&QWidget::update));
     connect(&session_.document, &Document::changed, this, [this] { update(); });
-    connect(&session_.snags, &SnagWatch::changed, this, qOverload<>(&QWidget::update));
+    connect(&session_.snags, &AfterRest::changed, this, qOverload<>(&QWidget::update));
 }
 
 QPointF Stem::node(int verb) const {

@@ -179,7 +179,7 @@ private:
     }
     void removePicked() {
         if (points()->size() <= drawing_.least) {
-            Q_EMIT session_.message(tr("It has no more points than it needs. Delete %1 itself in the list.")
+            Q_EMIT session_.message(tr("%1 needs its last points. To remove it, delete it in the list.")
                                         .arg(QString::fromStdString(session_.selection.item()->name)));
             return;
         }

@@ -52,7 +52,7 @@ SnagsWindow::SnagsWindow(Session& session, QWidget* parent) : QDialog(parent), s
     connect(list_, &QTreeWidget::itemActivated, this, go);
     connect(go_, &QPushButton::clicked, this, go);
     connect(cure_, &QPushButton::clicked, this, &SnagsWindow::cure);
-    connect(&session_.snags, &SnagWatch::changed, this, &SnagsWindow::fill);
+    connect(&session_.snags, &AfterRest::changed, this, &SnagsWindow::fill);
     fill();
 }
 

@@ -1,39 +1,27 @@
 // The earth that each step of the ground moves, worked out aside a moment after the site came to rest.
 #pragma once
 
-#include <atomic>
-#include <memory>
 #include <optional>
 #include <unordered_map>
 
-#include <QObject>
-#include <QTimer>
-
-#include "app/work/document.h"
-#include "app/work/task.h"
+#include "app/work/after_rest.h"
 
 namespace thallos {
 
-class EarthWatch : public QObject {
+class EarthWatch : public AfterRest {
     Q_OBJECT
 public:
-    explicit EarthWatch(Document& document, QObject* parent = nullptr);
-    ~EarthWatch() override;
+    explicit EarthWatch(Document& document, QObject* parent = nullptr) : AfterRest(document, 700, parent) {}
+    ~EarthWatch() override { stop(); }
     // None: it is not known yet, or the item moves no earth.
     std::optional<Earthwork> of(Id item) const;
-    std::optional<Earthwork> total() const; // of all steps
-
-signals:
-    void changed();
+    std::optional<Earthwork> total() const { return total_; } // of all steps together
 
 private:
-    void measure();
-    Document& document_;
-    QTimer soon_;
+    Work work() override;
+    void forget() override;
     std::unordered_map<Id, Earthwork> works_;
     std::optional<Earthwork> total_;
-    std::shared_ptr<std::atomic<bool>> stopped_;
-    Task thread_;
 };
 
 } // namespace thallos

@@ -1,39 +1,24 @@
 // Looks for snags aside, a moment after the site came to rest.
 #pragma once
 
-#include <atomic>
-#include <memory>
-
-#include <QObject>
-#include <QTimer>
-
-#include "app/work/document.h"
-#include "app/work/task.h"
+#include "app/work/after_rest.h"
 #include "core/snags/snags.h"
 
 namespace thallos {
 
-class SnagWatch : public QObject {
+class SnagWatch : public AfterRest {
     Q_OBJECT
 public:
-    explicit SnagWatch(Document& document, QObject* parent = nullptr);
-    ~SnagWatch() override;
+    explicit SnagWatch(Document& document, QObject* parent = nullptr) : AfterRest(document, 1200, parent) {}
+    ~SnagWatch() override { stop(); }
     const std::vector<Snag>& snags() const { return snags_; }
-    bool searching() const { return searching_; }
-
-signals:
-    void changed(); // the list, or whether it is being looked for
+    bool searching() const { return working(); }
 
 private:
-    void search();
-    void stop();
-    Document& document_;
-    QTimer soon_;
+    Work work() override;
+    void forget() override { snags_.clear(); }
     std::vector<Snag> snags_;
     std::shared_ptr<KnownModels> known_ = std::make_shared<KnownModels>(); // of the thread while it runs
-    std::shared_ptr<std::atomic<bool>> stopped_;
-    bool searching_ = false;
-    Task thread_;
 };
 
 } // namespace thallos

@@ -207,6 +207,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 m²</translation>
   </message>
   <message>
+   <source>%1 needs its last points. To remove it, delete it in the list.</source>
+   <translation>%1 braucht seine letzten Punkte. Zum Entfernen in der Liste löschen.</translation>
+  </message>
+  <message>
    <source>%1 of %2 samples%3</source>
    <translation>%1 von %2 Samples%3</translation>
   </message>
@@ -1153,6 +1157,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ringsum</translation>
   </message>
   <message>
+   <source>All steps: cut %1 m³ · fill %2 m³ · balance %3 m³</source>
+   <translation>Alle Schritte: Abtrag %1 m³ · Auftrag %2 m³ · Bilanz %3 m³</translation>
+  </message>
+  <message>
    <source>Allowed: %1</source>
    <translation>Erlaubt: %1</translation>
   </message>
@@ -2021,6 +2029,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Klicken Sie auf den Stamm eines einzelnen Baumes</translation>
   </message>
   <message>
+   <source>Click to place a bank, or draw its line · Ctrl makes a hollow</source>
+   <translation>Klicken setzt einen Wall, oder seine Linie ziehen · Strg macht eine Mulde</translation>
+  </message>
+  <message>
    <source>Click to place a scale figure, %1 high</source>
    <translation>Klicken, um eine %1 hohe Figur aufzustellen</translation>
   </message>
@@ -2039,10 +2051,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Click to see all messages</source>
    <translation>Klicken, um alle Meldungen zu sehen</translation>
-  </message>
-  <message>
-   <source>Click where a bank shall lie, or draw its line · Ctrl makes a hollow</source>
-   <translation>Klicken, wo ein Wall liegen soll, oder seine Linie ziehen · Strg macht eine Mulde</translation>
   </message>
   <message>
    <source>Climber</source>
@@ -2776,7 +2784,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Terrasse zeichnen</translation>
   </message>
   <message>
-   <source>Draw the area that shall be level, corner after corner</source>
+   <source>Draw the area to level, corner by corner</source>
    <translation>Die Fläche zeichnen, die eben werden soll, Ecke für Ecke</translation>
   </message>
   <message>
@@ -3892,10 +3900,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Isolate</source>
    <translation>Alleinstellen</translation>
-  </message>
-  <message>
-   <source>It has no more points than it needs. Delete %1 itself in the list.</source>
-   <translation>Mehr Punkte als nötig hat es nicht. %1 selbst in der Liste löschen.</translation>
   </message>
   <message>
    <source>Italian cypress</source>
@@ -9027,10 +9031,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>umgestülpte Flächen: %1, bei %2</translation>
   </message>
   <message>
-   <source>its ends lie too far apart in height</source>
-   <translation>seine Enden liegen in der Höhe zu weit auseinander</translation>
-  </message>
-  <message>
    <source>keeled glossy leaves</source>
    <translation>gekielte, glänzende Blätter</translation>
   </message>
@@ -10143,6 +10143,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>zu steil für eine Rampe (1:12)</translation>
   </message>
   <message>
+   <source>too steep: its ends differ too much in height</source>
+   <translation>zu steil: seine Enden liegen in der Höhe zu weit auseinander</translation>
+  </message>
+  <message>
    <source>toothed leaves in crossed pairs</source>
    <translation>gezähnte Blätter in gekreuzten Paaren</translation>
   </message>
@@ -10271,8 +10275,8 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Weg</translation>
   </message>
   <message>
-   <source>wall or line</source>
-   <translation>Mauer oder Linie</translation>
+   <source>wall</source>
+   <translation>Mauer</translation>
   </message>
   <message>
    <source>wall piece</source>

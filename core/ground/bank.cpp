@@ -11,13 +11,11 @@ float heightOf(const BankForm& b) {
     return std::clamp(b.height, -most, most);
 }
 
-Box2f reach(const BankForm& b) {
-    Box2f box;
-    if (b.line.segments() == 0)
-        box.extendBy(b.centre);
-    else
-        for (const V2f& p : b.line.points) box.extendBy(p);
-    return {box.min - V2f(b.radius), box.max + V2f(b.radius)};
+StepReach reachOf(const BankForm& b) {
+    StepReach out;
+    out.plan = b.line.segments() > 0 ? b.line.box() : Box2f(b.centre);
+    out.beside = b.radius;
+    return out;
 }
 
 Banked::Banked(const BankForm& bank, const Box2f& window)

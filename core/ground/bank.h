@@ -3,6 +3,7 @@
 
 #include <optional>
 
+#include "core/ground/batter.h"
 #include "core/ground/line.h"
 
 namespace thallos {
@@ -15,16 +16,12 @@ struct BankForm {
     float falloff = 1;          // 0 hard edge .. 1 falls from the middle
     std::optional<float> limit; // the ground is raised up to this level, or lowered down to it; none: by the height
     float steepest = 1.0f;      // rise for a run of one that its sides have at most
-    bool operator==(const BankForm& o) const {
-        return line.points == o.line.points && line.closed == o.line.closed && centre == o.centre &&
-               radius == o.radius && height == o.height && falloff == o.falloff && limit == o.limit &&
-               steepest == o.steepest;
-    }
+    bool operator==(const BankForm&) const = default;
 };
 
 // As high as it may be with sides no steeper than asked.
 float heightOf(const BankForm& bank);
-Box2f reach(const BankForm& bank);
+StepReach reachOf(const BankForm& bank);
 
 // What a bank makes of heights within a window.
 class Banked {

@@ -3,20 +3,9 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/ground/pad.h"
-
 namespace thallos {
 
 namespace {
-
-// How far from the line a corridor may change heights that lie in `span`.
-float marginOf(const Corridor& c, const V2f& span) {
-    const auto [low, high] = std::minmax_element(c.heights.begin(), c.heights.end());
-    const float tilt = std::abs(c.crossfall) * c.width * 0.5f;
-    const float fill = std::max(*high + tilt - span.x, 0.0f) + kBatterRounding,
-                cut = std::max(span.y - *low + tilt, 0.0f) + kBatterRounding;
-    return 0.5f * c.width + c.shoulder + std::max(fill * c.batter, cut * c.cutBatter) + 1;
-}
 
 // The bed at `side` metres to the left of its middle, against the middle's height.
 float bedAt(const Corridor& c, float side) {
@@ -37,16 +26,22 @@ float bedAt(const Corridor& c, float side) {
 
 } // namespace
 
-Box2f reach(const Corridor& c, const V2f& span) {
-    Box2f box;
-    if (c.line.segments() == 0) return box;
-    for (const V2f& p : c.line.points) box.extendBy(p);
-    const V2f margin(marginOf(c, span));
-    return {box.min - margin, box.max + margin};
+StepReach reachOf(const Corridor& c) {
+    StepReach out;
+    out.plan = c.line.box();
+    if (out.plan.isEmpty()) return out;
+    const auto [low, high] = std::minmax_element(c.heights.begin(), c.heights.end());
+    const float tilt = 0.5f * std::abs(c.crossfall) * c.width;
+    out.low = *low - tilt;
+    out.high = *high + tilt;
+    out.beside = 0.5f * c.width + c.shoulder + 1;
+    out.batter = c.batter;
+    out.cutBatter = c.cutBatter;
+    return out;
 }
 
 Graded::Graded(const Corridor& corridor, const Box2f& window, const V2f& span)
-    : corridor_(corridor), near_(corridor.line, window, marginOf(corridor, span)) {}
+    : corridor_(corridor), near_(corridor.line, window, reachOf(corridor).margin(span)) {}
 
 float Graded::operator()(float z, const V2f& p) const {
     OnLine on;
@@ -103,23 +98,11 @@ std::vector<float> profileOf(const PlanLine& line, const std::function<float(con
         else
             v = lerp(start, end, static_cast<float>(i) / static_cast<float>(n));
     }
-    if (profile.falls)
-        for (size_t i = 1; i < even.size(); ++i) even[i] = std::min(even[i], even[i - 1]);
     std::vector<float> out;
     for (size_t i = 0; i < line.points.size(); ++i) {
         const float at = line.along[i] / step;
         const auto k = static_cast<size_t>(std::min(static_cast<int>(at), n - 1));
         out.push_back(lerp(even[k], even[k + 1], clamp01(at - static_cast<float>(k))));
-    }
-    return out;
-}
-
-Steepest steepestOf(const PlanLine& line, const std::vector<float>& heights) {
-    Steepest out;
-    for (size_t i = 0; i < line.segments(); ++i) {
-        const float run = line.along[i + 1] - line.along[i],
-                    slope = std::abs(heights[(i + 1) % heights.size()] - heights[i]) / run;
-        if (slope > out.slope) out = {slope, line.along[i] + 0.5f * run};
     }
     return out;
 }

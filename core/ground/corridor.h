@@ -1,4 +1,4 @@
-// Ground that is graded along a line: the bed of a path, a ramp, a ditch, a stream. And how such a line is laid into
+// Ground that is graded along a line: the bed of a path, a ramp, a ditch. And how such a line is laid into
 // the land: as near to it as its slope allows.
 #pragma once
 
@@ -6,6 +6,7 @@
 #include <optional>
 #include <vector>
 
+#include "core/ground/batter.h"
 #include "core/ground/line.h"
 
 namespace thallos {
@@ -22,15 +23,10 @@ struct Corridor {
     float depth = 0;                 // of a channel in the bed, below `heights`
     float bottom = 0;                // its width there; its sides rise to the bed's edges
     float rut = 0, gauge = 1.5f;     // depth of two wheel ruts, metres from middle to middle
-    bool operator==(const Corridor& o) const {
-        return line.points == o.line.points && line.closed == o.line.closed && heights == o.heights &&
-               width == o.width && crossfall == o.crossfall && shoulder == o.shoulder && batter == o.batter &&
-               cutBatter == o.cutBatter && depth == o.depth && bottom == o.bottom && rut == o.rut && gauge == o.gauge;
-    }
+    bool operator==(const Corridor&) const = default;
 };
 
-// What may change where heights lie in `span`.
-Box2f reach(const Corridor& corridor, const V2f& span);
+StepReach reachOf(const Corridor& corridor);
 
 // What a corridor makes of heights within a window.
 class Graded {
@@ -48,17 +44,10 @@ struct Profile {
     float steepest = 0.08f;          // rise for a run of one along the line at most
     std::optional<float> start, end; // fixed heights; none: of the ground there
     float smooth = 3;                // metres over which bumps of the ground are evened out
-    bool falls = false;              // from the start to the end it never rises: of water
 };
 // Heights along a line: those of the ground, evened out and nowhere steeper than asked. Where fixed ends lie too far
 // apart for that, it is one even slope.
 std::vector<float> profileOf(const PlanLine& line, const std::function<float(const V2f&)>& ground,
                              const Profile& profile);
-// Of what was laid: the steepest slope, and where along the line it is.
-struct Steepest {
-    float slope = 0; // rise for a run of one, without sign
-    float along = 0; // metres
-};
-Steepest steepestOf(const PlanLine& line, const std::vector<float>& heights);
 
 } // namespace thallos

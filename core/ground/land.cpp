@@ -253,13 +253,14 @@ private:
         density_ = densities(out_.grid, out_.finest, out_.steps);
     }
 
-    bool bareFits() const {
-        if (out_.bare.tiles.empty()) return false;
+    bool sameBase() const {
         const size_t n = baseCount(out_.steps);
-        if (!before_ || n != baseCount(before_->steps) ||
-            !std::equal(out_.steps.begin(), out_.steps.begin() + static_cast<std::ptrdiff_t>(n),
-                        before_->steps.begin()))
-            return false;
+        return before_ && n == baseCount(before_->steps) &&
+               std::equal(out_.steps.begin(), out_.steps.begin() + static_cast<std::ptrdiff_t>(n),
+                          before_->steps.begin());
+    }
+    bool bareFits() const {
+        if (!sameBase()) return false;
         for (size_t i = 0; i < density_.size(); ++i)
             if (out_.bare.tiles[i]->fine != density_[i]) return false;
         return true;
@@ -267,13 +268,11 @@ private:
 
     void makeBare() {
         const size_t n = baseCount(out_.steps);
-        const bool sameBase =
-            before_ && n == baseCount(before_->steps) &&
-            std::equal(out_.steps.begin(), out_.steps.begin() + static_cast<std::ptrdiff_t>(n), before_->steps.begin());
+        const bool keeps = sameBase();
         HeightField bare{out_.grid, TileGrid<HeightTile>(density_.size())};
         parallelFor(out_.grid.tileCount(), [&](int i) {
             const auto t = static_cast<size_t>(i);
-            if (sameBase && before_->bare.tiles[t]->fine == density_[t]) {
+            if (keeps && before_->bare.tiles[t]->fine == density_[t]) {
                 bare.tiles[t] = before_->bare.tiles[t];
                 return;
             }
@@ -340,7 +339,7 @@ private:
         auto natural = emptyTile(i), field = emptyTile(i);
         const HeightTile *oldField = changes ? before_->field.tiles[t].get() : nullptr,
                          *oldNatural = changes ? before_->natural.tiles[t].get() : nullptr;
-        bool apart = false, sameNatural = changes != nullptr;
+        bool apart = false;
         for (size_t b = 0; b < field->blocks.size(); ++b) {
             const Window w = windowOf(out_.grid, i, *field, static_cast<int>(b));
             if (changes && !changes->block(w, *oldField)) {
@@ -349,7 +348,6 @@ private:
             } else
                 makeBlock(w, b, *natural, *field);
             apart = apart || natural->blocks[b] != field->blocks[b];
-            sameNatural = sameNatural && natural->blocks[b] == oldNatural->blocks[b];
         }
         field->findRange();
         natural->findRange();

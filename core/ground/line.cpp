@@ -36,6 +36,13 @@ V2f PlanLine::direction(float metres) const {
     return (to(i) - from(i)).normalized();
 }
 
+Box2f PlanLine::box() const {
+    Box2f out;
+    if (segments() > 0)
+        for (const V2f& p : points) out.extendBy(p);
+    return out;
+}
+
 PlanLine lineThrough(const std::vector<V2f>& points, bool closed) {
     constexpr float kSame = 1e-3f; // metres
     PlanLine out;
@@ -51,20 +58,19 @@ PlanLine lineThrough(const std::vector<V2f>& points, bool closed) {
     return out;
 }
 
-namespace {
-
-// Calls use(span, share of it, place) along the curve, the last handle of an open one too.
-template <class Use> void alongCurve(const std::vector<V2f>& handles, float step, bool closed, const Use& use) {
+std::vector<V2f> curveThrough(const std::vector<V2f>& handles, float step, bool closed) {
     const int n = static_cast<int>(handles.size());
-    const int spans = closed && n > 2 ? n : n - 1;
+    if (n < 2) return handles;
+    const bool shut = closed && n > 2;
     const auto handle = [&](int i) -> V2f {
-        if (closed && n > 2) return handles[static_cast<size_t>((i + n) % n)];
+        if (shut) return handles[static_cast<size_t>((i + n) % n)];
         // Before the first and after the last it goes on as it came.
         if (i < 0) return handles[0] * 2.0f - handles[1];
         if (i >= n) return handles[static_cast<size_t>(n) - 1] * 2.0f - handles[static_cast<size_t>(n) - 2];
         return handles[static_cast<size_t>(i)];
     };
-    for (int i = 0; i < spans; ++i) {
+    std::vector<V2f> out;
+    for (int i = 0; i < (shut ? n : n - 1); ++i) {
         const V2f p0 = handle(i - 1), p1 = handle(i), p2 = handle(i + 1), p3 = handle(i + 2);
         const auto knot = [](const V2f& a, const V2f& b) { return std::sqrt(std::max((b - a).length(), 1e-4f)); };
         const float d0 = knot(p0, p1), d1 = knot(p1, p2), d2 = knot(p2, p3);
@@ -73,29 +79,11 @@ template <class Use> void alongCurve(const std::vector<V2f>& handles, float step
         const int pieces = std::clamp(static_cast<int>(std::ceil((p2 - p1).length() / step)), 1, 4096);
         for (int k = 0; k < pieces; ++k) {
             const float t = static_cast<float>(k) / static_cast<float>(pieces), t2 = t * t, t3 = t2 * t;
-            use(i, t, p1 * (2 * t3 - 3 * t2 + 1) + m1 * (t3 - 2 * t2 + t) + p2 * (3 * t2 - 2 * t3) + m2 * (t3 - t2));
+            out.push_back(p1 * (2 * t3 - 3 * t2 + 1) + m1 * (t3 - 2 * t2 + t) + p2 * (3 * t2 - 2 * t3) +
+                          m2 * (t3 - t2));
         }
     }
-    if (!closed || n < 3) use(spans, 0.0f, handles.back());
-}
-
-} // namespace
-
-std::vector<V2f> curveThrough(const std::vector<V2f>& handles, float step, bool closed) {
-    if (handles.size() < 2) return handles;
-    std::vector<V2f> out;
-    alongCurve(handles, step, closed, [&](int, float, const V2f& p) { out.push_back(p); });
-    return out;
-}
-
-std::vector<float> valuesAlong(const std::vector<V2f>& handles, const std::vector<float>& values, float step,
-                               bool closed) {
-    if (handles.size() < 2) return values;
-    std::vector<float> out;
-    alongCurve(handles, step, closed, [&](int span, float t, const V2f&) {
-        const auto i = static_cast<size_t>(span);
-        out.push_back(t == 0 ? values[i] : lerp(values[i], values[(i + 1) % values.size()], t));
-    });
+    if (!shut) out.push_back(handles.back());
     return out;
 }
 

@@ -20,15 +20,14 @@ struct PlanLine {
     float at(const std::vector<float>& values, float metres) const;
     V2f place(float metres) const;     // clamped to the line
     V2f direction(float metres) const; // unit
+    Box2f box() const;                 // empty: no segments
+    bool operator==(const PlanLine&) const = default;
 };
 // Points that fall upon each other count once. Fewer than two apart: a line of no segments.
 PlanLine lineThrough(const std::vector<V2f>& points, bool closed = false);
 // A centripetal Catmull-Rom curve through the handles, as points at most about `step` metres apart; the handles are
 // among them (Yuksel et al. 2011).
 std::vector<V2f> curveThrough(const std::vector<V2f>& handles, float step, bool closed = false);
-// The handles' values along the same curve as curveThrough() has it, straight between them.
-std::vector<float> valuesAlong(const std::vector<V2f>& handles, const std::vector<float>& values, float step,
-                               bool closed = false);
 
 struct OnLine {
     float along = 0;    // metres to the nearest place of the line

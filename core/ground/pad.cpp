@@ -14,22 +14,6 @@ float levelAt(const Pad& pad, const V2f& p) {
 
 } // namespace
 
-float softMin(float a, float b, float k) {
-    if (b - a >= k) return a;
-    if (a - b >= k) return b;
-    const float h = 0.5f + 0.5f * (b - a) / k;
-    return lerp(b, a, h) - k * h * (1 - h);
-}
-float softMax(float a, float b, float k) {
-    return -softMin(-a, -b, k);
-}
-
-float battered(float z, float level, float d, float batter, float cutBatter, float least) {
-    const float over = d / std::max(cutBatter, 0.1f), under = d / std::max(batter, 0.1f);
-    const auto rounding = [least](float rise) { return std::min(kBatterRounding, 0.6f * rise + least); };
-    return softMax(softMin(z, level + over, rounding(over)), level - under, rounding(under));
-}
-
 float padded(const Pad& pad, float z, const V2f& p, float cell) {
     float d = 1e30f;
     for (const Polygon& outline : pad.outlines) d = std::min(d, signedDistance(outline, p));
@@ -41,22 +25,15 @@ float padded(const Pad& pad, float z, const V2f& p, float cell) {
     return battered(z, level, d - pad.apron, pad.batter, pad.cutBatter);
 }
 
-V2f levelsOf(const Pad& pad) {
-    return {pad.level + std::min(pad.rise, 0.0f) - pad.fall * pad.apron - pad.sinkInside,
-            pad.level + std::max(pad.rise, 0.0f)};
-}
-
-Box2f reach(const Pad& pad, const V2f& range) {
-    Box2f b;
-    for (const Polygon& outline : pad.outlines) b.extendBy(bounds(outline));
-    if (b.isEmpty()) return b;
-    const float low = pad.level + std::min(pad.rise, 0.0f) - pad.fall * pad.apron,
-                high = pad.level + std::max(pad.rise, 0.0f);
-    // Fill reaches down to the lowest land, cut up to the highest.
-    const float reach = std::max((std::max(high - range.x, 0.0f) + kBatterRounding) * pad.batter,
-                                 (std::max(range.y - low, 0.0f) + kBatterRounding) * pad.cutBatter);
-    const V2f margin(pad.apron + reach + 2);
-    return {b.min - margin, b.max + margin};
+StepReach reachOf(const Pad& pad) {
+    StepReach out;
+    for (const Polygon& outline : pad.outlines) out.plan.extendBy(bounds(outline));
+    out.low = pad.level + std::min(pad.rise, 0.0f) - pad.fall * pad.apron;
+    out.high = pad.level + std::max(pad.rise, 0.0f);
+    out.beside = pad.apron + 2;
+    out.batter = pad.batter;
+    out.cutBatter = pad.cutBatter;
+    return out;
 }
 
 } // namespace thallos

@@ -3,6 +3,7 @@
 
 #include <vector>
 
+#include "core/ground/batter.h"
 #include "core/mesh/polygon.h"
 
 namespace thallos {
@@ -25,17 +26,6 @@ struct Pad {
 
 // What it makes of the height z at p; `cell`: metres between the samples there.
 float padded(const Pad& pad, float z, const V2f& p, float cell);
-// The area that it can change where heights lie in `range`.
-Box2f reach(const Pad& pad, const V2f& range);
-V2f levelsOf(const Pad& pad); // lowest and highest that it brings the ground to
-
-// Where two heights meet, the lower or the higher of them with the corner rounded over `rounding` metres of height;
-// exactly one of the two where they are farther apart.
-float softMin(float a, float b, float rounding);
-float softMax(float a, float b, float rounding);
-// The land brought to `level` at a distance of `d` metres from there: by fill at 1 : batter, by cut at 1 : cutBatter.
-// `rounding`: metres of height at the very edge of the level.
-float battered(float z, float level, float d, float batter, float cutBatter, float rounding = 0.01f);
-inline constexpr float kBatterRounding = 0.8f; // metres of height, at most, of a batter's edges
+StepReach reachOf(const Pad& pad);
 
 } // namespace thallos

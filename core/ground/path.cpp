@@ -61,20 +61,17 @@ LaidPath layPath(const PathShape& shape, const std::function<float(const V2f&)>&
     } else
         laid.heights = profileOf(laid.line, ground, profile);
     if (shape.steps != StepsWhere::None) laid.flights = flightsOf(shape, laid.line, laid.heights);
-    for (const Flight& f : laid.flights) {
+    for (const Flight& f : laid.flights)
         for (size_t i = 0; i < laid.line.points.size(); ++i)
             if (laid.line.along[i] >= f.from && laid.line.along[i] <= f.to)
                 laid.heights[i] = heightOn(f, laid.line.along[i]);
-        laid.shallowest = laid.shallowest > 0 ? std::min(laid.shallowest, f.going()) : f.going();
-    }
     for (size_t i = 0; i < laid.line.segments(); ++i) {
         const float middle = 0.5f * (laid.line.along[i] + laid.line.along[i + 1]);
         if (std::any_of(laid.flights.begin(), laid.flights.end(),
                         [&](const Flight& f) { return middle > f.from && middle < f.to; }))
             continue;
-        const float slope =
-            std::abs(laid.heights[i + 1] - laid.heights[i]) / (laid.line.along[i + 1] - laid.line.along[i]);
-        if (slope > laid.steepest.slope) laid.steepest = {slope, middle};
+        laid.steepest = std::max(laid.steepest, std::abs(laid.heights[i + 1] - laid.heights[i]) /
+                                                    (laid.line.along[i + 1] - laid.line.along[i]));
     }
     return laid;
 }
@@ -136,12 +133,8 @@ Mesh kerbsOf(const PathShape& shape, const LaidPath& laid) {
 }
 
 std::vector<Polygon> outlinesOf(const PathShape& shape, const LaidPath& laid, float beside) {
-    std::vector<Polygon> out;
     const float half = 0.5f * shape.width + (shape.kerb > 0 ? shape.kerbWidth : 0) + beside;
-    for (size_t i = 0; i < laid.line.segments(); ++i)
-        out.push_back({besidePoint(laid.line, i, -half), besidePoint(laid.line, i + 1, -half),
-                       besidePoint(laid.line, i + 1, half), besidePoint(laid.line, i, half)});
-    return out;
+    return stripsOf(laid.line, -half, half);
 }
 
 PathClass classOf(float width) {

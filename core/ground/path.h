@@ -41,8 +41,7 @@ struct LaidPath {
     PlanLine line; // no segments: it is nowhere
     std::vector<float> heights;
     std::vector<Flight> flights;
-    Steepest steepest;    // outside flights
-    float shallowest = 0; // going of the steepest flight; 0: none
+    float steepest = 0; // rise for a run of one outside flights, without sign
 };
 LaidPath layPath(const PathShape& shape, const std::function<float(const V2f&)>& ground);
 

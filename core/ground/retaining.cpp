@@ -77,14 +77,8 @@ Mesh copingBody(const WallShape& shape, const LaidWall& laid) {
 }
 
 std::vector<Polygon> outlinesOf(const WallShape& shape, const LaidWall& laid) {
-    std::vector<Polygon> out;
     const auto [right, left] = facesOf(shape);
-    for (size_t i = 0; i < laid.line.segments(); ++i) {
-        const size_t j = (i + 1) % laid.line.points.size();
-        out.push_back({besidePoint(laid.line, i, right), besidePoint(laid.line, j, right),
-                       besidePoint(laid.line, j, left), besidePoint(laid.line, i, left)});
-    }
-    return out;
+    return stripsOf(laid.line, right, left);
 }
 
 } // namespace thallos

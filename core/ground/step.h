@@ -32,16 +32,6 @@ struct LandStep {
     bool operator==(const LandStep&) const = default;
 };
 
-// How far a step can reach, for quick answers.
-struct StepReach {
-    bool everywhere = false;
-    Box2f plan;                      // of what it is itself
-    float low = 0, high = 0;         // levels that it brings the ground to
-    float beside = 0;                // metres beside `plan`, whatever the land
-    float batter = 0, cutBatter = 0; // run for one of rise by which it meets the land beyond that; 0: it does not
-    // What may change in an area of which all heights, those on the way too, lie in `span`; empty: nothing.
-    Box2f over(const V2f& span) const;
-};
 StepReach reachOf(const LandShape& shape);
 
 // What a shape makes of a height at a place.

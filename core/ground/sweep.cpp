@@ -23,6 +23,16 @@ V2f besidePoint(const PlanLine& line, size_t i, float left) {
     return line.points[i] + side * (left / std::max(0.4f, side.dot(leftOf(after))));
 }
 
+std::vector<Polygon> stripsOf(const PlanLine& line, float right, float left) {
+    std::vector<Polygon> out;
+    for (size_t i = 0; i < line.segments(); ++i) {
+        const size_t j = (i + 1) % line.points.size();
+        out.push_back({besidePoint(line, i, right), besidePoint(line, j, right), besidePoint(line, j, left),
+                       besidePoint(line, i, left)});
+    }
+    return out;
+}
+
 void sweep(Mesh& mesh, const PlanLine& line, const std::vector<std::vector<SectionPoint>>& sections) {
     if (line.segments() == 0 || sections.size() != line.points.size()) return;
     const auto corner = [&](size_t i, size_t k) {

@@ -5,6 +5,7 @@
 
 #include "core/ground/line.h"
 #include "core/mesh/mesh.h"
+#include "core/mesh/polygon.h"
 
 namespace thallos {
 
@@ -15,6 +16,9 @@ struct SectionPoint {
 // Cross-sections are convex, their corners run counter-clockwise as one looks back along the line, the same number at
 // every point. Ends of open lines are shut. Appends to `mesh`.
 void sweep(Mesh& mesh, const PlanLine& line, const std::vector<std::vector<SectionPoint>>& sections);
+
+// The strip between two distances to the left of a line, as one polygon a segment.
+std::vector<Polygon> stripsOf(const PlanLine& line, float right, float left);
 
 // A place `left` metres beside a point of the line, at the mitre of a corner.
 V2f besidePoint(const PlanLine& line, size_t point, float left);

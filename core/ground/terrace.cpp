@@ -7,9 +7,8 @@ namespace thallos {
 
 namespace {
 
-constexpr float kLeastWall = 0.08f; // metres of height that need a wall
-constexpr float kEdgeStep = 0.5f;   // metres along an edge at which the ground is looked at
-constexpr float kOutside = 0.02f;   // metres beyond an edge
+constexpr float kEdgeStep = 0.5f; // metres along an edge at which the ground is looked at
+constexpr float kOutside = 0.02f; // metres beyond an edge
 
 float signedArea(const Polygon& p) {
     float sum = 0;
@@ -144,6 +143,21 @@ void addWalls(const TerraceShape& shape, const std::vector<Platform>& all, size_
 }
 
 } // namespace
+
+StepReach reachOf(const Platform& platform) {
+    StepReach out;
+    out.plan = bounds(platform.outline);
+    out.beside = 1; // its edge breaks the cells that it crosses
+    return out;
+}
+
+float levelled(const Platform& platform, float z, const V2f& p) {
+    constexpr float kRunsOut = 0.4f; // metres within the edge
+    if (!contains(platform.outline, p)) return z;
+    const float level = platform.at(p);
+    if (std::abs(level - z) >= kLeastWall) return level;
+    return lerp(z, level, smoothstep(0, kRunsOut, -signedDistance(platform.outline, p)));
+}
 
 LaidTerrace layTerrace(const TerraceShape& shape, const std::function<float(const V2f&)>& ground) {
     LaidTerrace laid;

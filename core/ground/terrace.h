@@ -19,6 +19,12 @@ struct Platform {
     float at(const V2f& p) const { return level + tilt.dot(p - middle); }
 };
 
+StepReach reachOf(const Platform& platform);
+inline constexpr float kLeastWall = 0.08f; // metres of height that need a wall
+// What it makes of the height z at p, which is its level within the outline. Where that is too little for a wall it
+// runs out into the ground at the edge instead of leaving a lip.
+float levelled(const Platform& platform, float z, const V2f& p);
+
 struct TerraceShape {
     Polygon outline;
     int levels = 1;     // up the slope

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/ground/sweep.h"
+
 namespace thallos {
 
 namespace {
@@ -35,16 +37,6 @@ std::vector<V2f> lineOf(const WalkwayShape& s) {
     return line;
 }
 
-// Half the width across at a point of the line, longer where it bends.
-V2f mitre(const std::vector<V2f>& line, size_t i, float half) {
-    const V2f before = i > 0 ? (line[i] - line[i - 1]).normalized() : (line[1] - line[0]).normalized(),
-              after = i + 1 < line.size() ? (line[i + 1] - line[i]).normalized() : before;
-    V2f along = before + after;
-    if (along.length() < 0.2f) along = after; // it turns back
-    const V2f side = across(along.normalized());
-    return side * (half / std::max(0.4f, side.dot(across(after))));
-}
-
 V3f at(const V2f& p, float z) {
     return {p.x, p.y, z};
 }
@@ -56,9 +48,7 @@ LaidWalkway layWalkway(const WalkwayShape& s, const std::function<float(const V2
     laid.landing = landingOf(s);
     laid.line = lineOf(s);
     if (laid.line.empty()) return laid;
-    std::vector<float> along{0};
-    for (size_t i = 1; i < laid.line.size(); ++i)
-        along.push_back(along.back() + (laid.line[i] - laid.line[i - 1]).length());
+    const std::vector<float> along = lineThrough(laid.line).along;
     laid.length = along.back();
     const float end = ground(laid.line.back()) + kStand;
     laid.slope = (end - s.level) / laid.length;
@@ -107,10 +97,10 @@ Mesh bodyOf(const WalkwayShape& s, const LaidWalkway& laid) {
     if (laid.line.empty()) return m;
     // Rings across: left and right, at the corners and between them.
     std::vector<std::pair<V3f, V3f>> rings;
+    const PlanLine line = lineThrough(laid.line);
     for (size_t i = 0; i < laid.line.size(); ++i) {
-        const V2f half = mitre(laid.line, i, 0.5f * s.width);
-        const std::pair<V3f, V3f> ring{at(laid.line[i] + half, laid.heights[i]),
-                                       at(laid.line[i] - half, laid.heights[i])};
+        const std::pair<V3f, V3f> ring{at(besidePoint(line, i, 0.5f * s.width), laid.heights[i]),
+                                       at(besidePoint(line, i, -0.5f * s.width), laid.heights[i])};
         if (i > 0) {
             const auto from = rings.back();
             const int pieces =
@@ -137,11 +127,7 @@ Mesh bodyOf(const WalkwayShape& s, const LaidWalkway& laid) {
 std::vector<Polygon> outlinesOf(const WalkwayShape& s) {
     std::vector<Polygon> out;
     if (Polygon landing = landingOf(s); !landing.empty()) out.push_back(std::move(landing));
-    const std::vector<V2f> line = lineOf(s);
-    for (size_t i = 1; i < line.size(); ++i) {
-        const V2f h0 = mitre(line, i - 1, 0.5f * s.width), h1 = mitre(line, i, 0.5f * s.width);
-        out.push_back({line[i - 1] - h0, line[i] - h1, line[i] + h1, line[i - 1] + h0});
-    }
+    for (Polygon& o : stripsOf(lineThrough(lineOf(s)), -0.5f * s.width, 0.5f * s.width)) out.push_back(std::move(o));
     return out;
 }
 

@@ -1,34 +1,23 @@
 #include "core/ground/wall.h"
 
 #include <algorithm>
-#include <cmath>
-
-#include "core/ground/pad.h"
 
 namespace thallos {
 
-namespace {
-
-float marginOf(const WallBreak& w, const V2f& span) {
-    const float low = *std::min_element(w.foot.begin(), w.foot.end()),
-                high = *std::max_element(w.top.begin(), w.top.end());
-    return std::max((std::max(high - span.x, 0.0f) + kBatterRounding) * w.batter,
-                    (std::max(span.y - low, 0.0f) + kBatterRounding) * w.cutBatter) +
-           1;
-}
-
-} // namespace
-
-Box2f reach(const WallBreak& w, const V2f& span) {
-    Box2f box;
-    if (w.line.segments() == 0) return box;
-    for (const V2f& p : w.line.points) box.extendBy(p);
-    const V2f margin(marginOf(w, span));
-    return {box.min - margin, box.max + margin};
+StepReach reachOf(const WallBreak& w) {
+    StepReach out;
+    out.plan = w.line.box();
+    if (out.plan.isEmpty()) return out;
+    out.low = *std::min_element(w.foot.begin(), w.foot.end());
+    out.high = *std::max_element(w.top.begin(), w.top.end());
+    out.beside = 1;
+    out.batter = w.batter;
+    out.cutBatter = w.cutBatter;
+    return out;
 }
 
 Walled::Walled(const WallBreak& wall, const Box2f& window, const V2f& span)
-    : wall_(wall), near_(wall.line, window, marginOf(wall, span)) {}
+    : wall_(wall), near_(wall.line, window, reachOf(wall).margin(span)) {}
 
 float Walled::operator()(float z, const V2f& p) const {
     OnLine on;

@@ -4,6 +4,7 @@
 
 #include <vector>
 
+#include "core/ground/batter.h"
 #include "core/ground/line.h"
 
 namespace thallos {
@@ -13,14 +14,10 @@ struct WallBreak {
     std::vector<float> foot, top;    // ground at each point, on the low and on the high side; equal at open ends
     bool leftHigh = true;            // seen along the line
     float batter = 3, cutBatter = 3; // run for one of rise, of fill and of cut, away from the wall
-    bool operator==(const WallBreak& o) const {
-        return line.points == o.line.points && line.closed == o.line.closed && foot == o.foot && top == o.top &&
-               leftHigh == o.leftHigh && batter == o.batter && cutBatter == o.cutBatter;
-    }
+    bool operator==(const WallBreak&) const = default;
 };
 
-// What may change where heights lie in `span`.
-Box2f reach(const WallBreak& wall, const V2f& span);
+StepReach reachOf(const WallBreak& wall);
 
 // What a wall makes of heights within a window. On the line itself either side's.
 class Walled {

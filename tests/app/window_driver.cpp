@@ -165,8 +165,8 @@ void verb(Verb v) {
 }
 
 void choose(const QString& row, int option) {
-    auto* box = window().findChild<QComboBox*>(row);
-    ASSERT_TRUE(box) << row.toStdString();
+    QComboBox* box = nullptr;
+    ASSERT_TRUE(waitFor([&] { return (box = window().findChild<QComboBox*>(row)) != nullptr; })) << row.toStdString();
     box->setCurrentIndex(option);
     Q_EMIT box->activated(option);
 }

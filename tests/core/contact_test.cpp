@@ -75,7 +75,7 @@ TEST(Earthwork, OfAPadIsTheHeapItTakes) {
     const HeightField before = slope({0, 0});
     const Pad pad{{rectangle(10, 10, 0)}, 1, 0, 2, 0};
     const HeightField after = test::landOf(before.grid, {1, 0, 60, 0.4f, V2f(0)}, {}, {pad}).field;
-    const Earthwork e = earthworkOf(before, after, reach(pad, {0, 0}));
+    const Earthwork e = earthworkOf(before, after, reachOf(pad).over({0, 0}));
     const double frustum = 100 + 4 * 10 * 0.5 * 2 * 1 + kPi * 2 * 2 / 3.0; // prisms at the sides, cones at the corners
     EXPECT_NEAR(e.fill, frustum, 0.06 * frustum);
     EXPECT_EQ(e.cut, 0);

@@ -251,7 +251,7 @@ TEST(Pad, ReachCoversWhatChanges) {
     const HeightField& natural = slope.field;
     const Pad pad{{kHouse}, 1, 1, 3, 0.5f};
     const HeightField f = test::padded(slope, {pad}).field;
-    const Box2f r = reach(pad, natural.range());
+    const Box2f r = reachOf(pad).over(natural.range());
     for (float x = -99; x < 99; x += 3)
         for (float y = -99; y < 99; y += 3)
             if (!r.intersects(V2f(x, y))) EXPECT_EQ(f.at({x, y}), natural.at({x, y}));

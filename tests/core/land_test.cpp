@@ -291,19 +291,19 @@ TEST(Paths, AreNoSteeperThanAskedAndMeetTheirEnds) {
     shape.steepest = 0.06f;
     const auto ground = [](const V2f& p) { return 2 * std::sin(p.x / 6); }; // up to 1 in 3
     LaidPath laid = layPath(shape, ground);
-    EXPECT_LE(laid.steepest.slope, 0.0605f);
+    EXPECT_LE(laid.steepest, 0.0605f);
     EXPECT_NEAR(laid.heights.front(), ground(shape.points.front()), 1e-3f);
     EXPECT_NEAR(laid.heights.back(), ground(shape.points.back()), 1e-3f);
     shape.end = 3.5f;
     laid = layPath(shape, ground);
     EXPECT_NEAR(laid.heights.back(), 3.5f, 1e-3f);
-    EXPECT_LE(laid.steepest.slope, 0.0605f);
+    EXPECT_LE(laid.steepest, 0.0605f);
     // Where the ends lie too far apart it is one even slope, and says so.
     shape.end = 12;
     laid = layPath(shape, ground);
     EXPECT_NEAR(laid.heights.back(), 12, 1e-3f);
-    EXPECT_GT(laid.steepest.slope, 0.1f);
-    EXPECT_LT(laid.steepest.slope, 0.2f);
+    EXPECT_GT(laid.steepest, 0.1f);
+    EXPECT_LT(laid.steepest, 0.2f);
 }
 
 TEST(Paths, LieAcrossAsAsked) {
@@ -335,7 +335,7 @@ TEST(Paths, ClimbBySteps) {
     EXPECT_NEAR(f.top - f.bottom, 2, 0.25f);
     EXPECT_NEAR(f.rise(), 0.16f, 0.02f);
     EXPECT_GT(f.going(), 0.28f);
-    EXPECT_LE(laid.steepest.slope, 0.09f) << "beside the flight people walk";
+    EXPECT_LE(laid.steepest, 0.09f) << "beside the flight people walk";
     // Treads lie one above the other; the ground stays under them.
     const Mesh steps = stepsOf(shape, laid);
     ASSERT_FALSE(steps.empty());

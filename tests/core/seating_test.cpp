@@ -97,7 +97,7 @@ TEST(Pads, CutAndFillOnASlopeAreThoseOfThePrism) {
     pad.apron = 0;
     pad.batter = pad.cutBatter = 0.2f;
     const HeightField f = test::padded(land, {pad}).field;
-    const Earthwork e = earthworkOf(land.field, f, reach(pad, land.field.range()));
+    const Earthwork e = earthworkOf(land.field, f, reachOf(pad).over(land.field.range()));
     // Each half: a wedge under 10 m by 10 m, its end 1 m high, and the batters beside it, which are small.
     const double wedge = 0.5 * 10 * 1 * 10;
     EXPECT_NEAR(e.cut, wedge, 0.16 * wedge);

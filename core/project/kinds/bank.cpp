@@ -44,7 +44,7 @@ std::vector<LandStep> land(const Bank& b, Id id, const Project&, const GroundAt&
     form.steepest = b.steepest;
     if (b.limited) form.limit = b.limit;
     LandStep step{id.value, form};
-    step.detailIn = reach(form);
+    step.detailIn = reachOf(form).over(V2f(0));
     step.detail = b.radius / 8;
     return {step};
 }
