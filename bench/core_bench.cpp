@@ -37,9 +37,9 @@ static void environmentOfAnHour(benchmark::State& state) {
 BENCHMARK(environmentOfAnHour)->Unit(benchmark::kMillisecond);
 
 static void meadowCover(benchmark::State& state) {
-    const GroundGrid grid = GroundGrid::make({100, 100}, 0.5f);
+    const Covers covers;
     float x = 0;
-    for (auto _ : state) benchmark::DoNotOptimize(coverSurface({}, grid, {x += 0.01f, 3}, {0, 0, 1}, 0.01f).albedo);
+    for (auto _ : state) benchmark::DoNotOptimize(coverSurface(covers, {x += 0.01f, 3}, {0, 0, 1}, 0.01f).albedo);
 }
 BENCHMARK(meadowCover);
 

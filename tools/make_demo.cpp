@@ -4,8 +4,10 @@
 
 #include "core/base/hash.h"
 #include "core/exchange/foreign.h"
+#include "core/material/library.h"
 #include "core/project/built_site.h"
 #include "core/project/climb.h"
+#include "core/project/kinds/site_line.h"
 #include "core/project/store.h"
 
 using namespace thallos;
@@ -42,23 +44,6 @@ Polygon ring(const V2f& centre, float rx, float ry, int n, uint64_t seed) { // h
     return out;
 }
 
-// A line through points, rounded.
-Polygon rounded(const Polygon& points) {
-    Polygon out;
-    for (size_t i = 0; i + 1 < points.size(); ++i) {
-        const V2f p0 = points[i ? i - 1 : 0], p1 = points[i], p2 = points[i + 1],
-                  p3 = points[std::min(i + 2, points.size() - 1)];
-        for (int k = 0; k < 12; ++k) {
-            const float t = static_cast<float>(k) / 12, t2 = t * t, t3 = t2 * t;
-            out.push_back((p1 * 2.0f + (p2 - p0) * t + (p0 * 2.0f - p1 * 5.0f + p2 * 4.0f - p3) * t2 +
-                           (p1 * 3.0f - p0 - p2 * 3.0f + p3) * t3) *
-                          0.5f);
-        }
-    }
-    out.push_back(points.back());
-    return out;
-}
-
 Camera at(const V3f& eye, const V3f& target, float focal, float aspect) {
     Camera c;
     c.position = eye;
@@ -70,9 +55,71 @@ Camera at(const V3f& eye, const V3f& target, float focal, float aspect) {
     return c;
 }
 
+Surface of(const char* material) {
+    return shippedMaterials()->surface(material);
+}
+
+// What is built on the ground: the way up from the lane with steps to the door, the hives' terrace, a wall.
+Project withWorks(Project p, Id house) {
+    Path lane;
+    lane.points = {{-205, -131}, {-120, -127}, {-40, -126}, {40, -130}, {120, -127}, {205, -132}};
+    lane.width = 3.5f;
+    lane.surface = of("Crushed stone");
+    lane.rut = 0.05f;
+    lane.worn = 0.8f;
+    p = added(p, "Lane", lane);
+    Path path;
+    path.points = {{-16, -126}, {-13, -100}, {-7, -72}, {-5, -50},   {-1, -32},
+                   {3.5f, -17}, {6.6f, -6},  {8.1f, 1}, {7.8f, 4.6f}};
+    path.width = 1.7f;
+    path.surface = of("River gravel");
+    path.steps = true;
+    path.end = {house, 0};
+    p = added(p, "Path to the door", path);
+    Terrace hives;
+    hives.points = {{-17.5f, -1.8f}, {-5.2f, -0.4f}, {-6.2f, 5.6f}, {-18.2f, 5}};
+    hives.levels = 2;
+    hives.rise = 0.35f;
+    p = added(p, "Hive terrace", hives);
+    SiteLine wall = usual(SiteLineSort::RetainingWall);
+    wall.points = {{10.6f, -9}, {12.2f, -3.5f}, {15.2f, 1.2f}};
+    wall.height = 0.7f;
+    wall.leftHigh = false;
+    return added(p, "Wall beside the path", wall);
+}
+
+// What lies on it: by rules first, by hand over that.
+Project withCovers(Project p, const V2f& pond) {
+    const auto lay = [&p](const char* material, bool bare, const std::optional<CoverRule>& rule,
+                          const WeightLayer& painted) {
+        p = added(p, material, Cover{.surface = of(material), .rule = rule, .painted = painted, .bare = bare});
+    };
+    const GroundGrid& grid = p.ground->grid;
+    CoverRule steep, wet, verge, silt;
+    steep.slope = {radians(24), kPi / 2};
+    wet.wetness = {0.62f, 1};
+    wet.amount = 0.4f;
+    wet.patch = 2.5f;
+    verge.path = {0, 0.7f};
+    silt.water = {0, 0.8f};
+    lay("Clay subsoil", false, steep, {});
+    lay("Cushion moss", false, wet, {});
+    lay("Short turf", false, verge, {});
+    lay("Wet silt", false, silt, {});
+    const auto round = [&](const V2f& at, float radius, WeightLayer layer = {}) {
+        return painted(grid, layer, {BrushKind::Gravel, radius, 0.9f, 0.8f}, at);
+    };
+    lay("Needle litter", false, {}, paintedAlong(grid, {}, {{-66, 70}, {98, 76}}, 34, 5));
+    lay("Leaf litter", false, {}, round({36, -6}, 17, round({21, 24}, 9, round({-15, 24}, 9))));
+    lay("Topsoil", true, {}, paintedAlong(grid, {}, {{-16.5f, 3.6f}, {-8.5f, 4}}, 1.3f, 0.25f));
+    lay("Bark mulch", true, {}, round({-10.5f, 0.7f}, 3.4f));
+    lay("River gravel", true, {}, round({8, 3.6f}, 3.2f, round(pond + V2f(-14, 5), 3)));
+    return p;
+}
+
 // One list of what stands on the site, in the order of the work; as long as the site is rich.
 Project demo(const std::filesystem::path& assets) {
-    Project p = newProject({400, 400}, 0.5f, "Hollin Bank Apiary");
+    Project p = withFinest(newProject({400, 400}, 0.5f, "Hollin Bank Apiary"), kUsualFinest);
     p.items.clear();
     Site site = *p.site;
     site.place = {52.1, -2.3, 84};
@@ -90,22 +137,6 @@ Project demo(const std::filesystem::path& assets) {
     lower(pond, 21, 1.3f);
     lower(pond + V2f(7, 2), 15, 1.0f);
     lower(pond + V2f(-6, -2), 13, 0.9f);
-    const Polygon path = rounded({{-16, -126},
-                                  {-13, -100},
-                                  {-7, -72},
-                                  {-5, -50},
-                                  {-1, -32},
-                                  {3.5f, -17},
-                                  {6.6f, -6},
-                                  {8.1f, 2.6f},
-                                  {7.6f, 4.8f}});
-    const Polygon lane = rounded({{-205, -131}, {-120, -127}, {-40, -126}, {40, -130}, {120, -127}, {205, -132}});
-    const GroundGrid& grid = p.ground->grid;
-    Cover gravel;
-    gravel.painted = paintedAlong(grid, gravel.painted, lane, 4.2f, 0.6f);
-    gravel.painted = paintedAlong(grid, gravel.painted, path, 1.9f, 0.35f);
-    gravel.painted = painted(grid, gravel.painted, {BrushKind::Gravel, 3.2f, 0.9f, 0.4f}, {8.0f, 3.8f});
-    p = added(p, "Gravel", gravel);
     const HeightField natural = naturalOf(p);
 
     // The building, seated on its pad.
@@ -121,6 +152,8 @@ Project demo(const std::filesystem::path& assets) {
     Id houseId;
     p = added(p, "Honey house", house, &houseId);
     p = added(p, "Building pad", BuildingPad{houseId, 0.25f, 1.3f, 4.5f, 0.6f});
+    p = withWorks(p, houseId);
+    p = withCovers(p, pond);
 
     const auto plants = PlantLibrary::load(assets / "species");
     const HeightField field = build(p, plants)->land.field;

@@ -1,4 +1,4 @@
-// Test plates that a render is judged by: materials, foliage against the light, water and glass.
+// Test plates that a render is judged by: materials, foliage against the light, water and glass, bare ground.
 // Usage: make_plates ASSETS FOLDER [SAMPLES [NAME...]]
 #include <algorithm>
 #include <cstdio>
@@ -8,6 +8,7 @@
 #include "core/finish/encode.h"
 #include "core/finish/finish.h"
 #include "core/material/library.h"
+#include "core/project/kinds/site_line.h"
 #include "core/trace/render.h"
 #include "core/trace/scene_builder.h"
 #include "tools/test_objects.h"
@@ -148,6 +149,74 @@ Plate waterAndGlass() {
     return plate;
 }
 
+Cover byRule(const char* material, const CoverRule& rule) {
+    Cover out;
+    out.surface = of(material);
+    out.rule = rule;
+    return out;
+}
+
+// Bare ground with a path, a wall, a pond and covers by rules, from eye height to the air.
+std::vector<Plate> grounds() {
+    Project p = withFinest(newProject({160, 160}, 0.5f, "ground"), kUsualFinest);
+    p = withTerrain(p, [](Terrain& t) { t.relief = {5, 3, 45, 0.42f, {0.01f, 0.05f}}; });
+    for (const V2f& at : {V2f(16, -14), V2f(20, -16), V2f(12, -17), V2f(17, -20)})
+        p = dabbed(p, {p.ground->grid, {}}, {BrushKind::Lower, 7, 0.55f, 0.9f}, at);
+    Path path;
+    path.points = {{-4, -40}, {-2, -22}, {3, -9}, {1, 6}, {-8, 22}, {-6, 60}};
+    path.width = 1.5f;
+    path.surface = of("Crushed stone");
+    p = added(p, "Path", path);
+    Path track;
+    track.points = {{-80, 30}, {-30, 26}, {10, 34}, {80, 28}};
+    track.width = 2.5f;
+    track.rut = 0.05f;
+    track.worn = 0.8f;
+    track.surface = of("Topsoil");
+    p = added(p, "Track", track);
+    SiteLine wall = usual(SiteLineSort::RetainingWall);
+    wall.points = {{-20, -4}, {-13, -2}, {-6, -4}};
+    wall.height = 0.9f;
+    p = added(p, "Wall", wall);
+    Terrace terrace;
+    terrace.points = {{7, 8}, {21, 6}, {22, 18}, {8, 20}};
+    terrace.levels = 2;
+    p = added(p, "Terrace", terrace);
+    CoverRule shore, steep, hollows, verge;
+    shore.water = {0, 0.9f};
+    steep.slope = {0.3f, kPi / 2};
+    hollows.amount = 0.22f;
+    hollows.patch = 7;
+    verge.path = {0, 1.2f};
+    verge.amount = 0.5f;
+    verge.patch = 0.8f;
+    Cover gravel;
+    gravel.surface = of("River gravel");
+    gravel.painted = painted(p.ground->grid, {}, {BrushKind::Gravel, 5, 1, 0.7f}, {-14, -12}, 0, kUsualFinest);
+    p = added(p, "Litter", byRule("Leaf litter", hollows));
+    p = added(p, "Verge", byRule("Short turf", verge));
+    p = added(p, "Clay", byRule("Clay subsoil", steep));
+    p = added(p, "Silt", byRule("Wet silt", shore));
+    p = added(p, "Gravel", gravel);
+    Water water{{16, -16}, naturalOf(p).at({16, -16}) + 0.8f, 0.9f, 0.15f, Rgb(0.016f, 0.024f, 0.017f)};
+    p = added(p, "Pond", water);
+    const HeightField field = naturalOf(p);
+    const auto seen = [&](const char* name, const V2f& eye, float high, const V2f& to, float over, float focal) {
+        Plate plate{name, p, {}, true};
+        plate.shot.camera.focal = focal;
+        plate.shot.camera.position = V3f(eye.x, eye.y, field.at(eye) + high);
+        plate.shot.camera = aimed(plate.shot.camera, V3f(to.x, to.y, field.at(to) + over));
+        plate.shot.daylight.time = {2026, 6, 12, 16.8};
+        return plate;
+    };
+    return {seen("ground", {-3, -34}, 1.6f, {2, 6}, 0.2f, 30),
+            seen("ground-10m", {-12, -44}, 10, {4, 2}, 0, 32),
+            seen("ground-air", {-20, -95}, 75, {2, 0}, 0, 40),
+            seen("path-edge", {0.5f, -19}, 1.1f, {2.4f, -13}, 0, 40),
+            seen("wall", {-13, -11}, 1.5f, {-13, -2.5f}, 0.5f, 36),
+            seen("shore", {11, -27}, 1.5f, {17, -18}, 0, 36)};
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -156,7 +225,9 @@ int main(int argc, char** argv) {
     const int samples = argc > 3 ? std::atoi(argv[3]) : 64;
     std::filesystem::create_directories(out);
     const auto plants = PlantLibrary::load(assets / "species");
-    for (Plate plate : {materials(), foliage(), waterAndGlass()}) {
+    std::vector<Plate> plates{materials(), foliage(), waterAndGlass()};
+    for (Plate& plate : grounds()) plates.push_back(std::move(plate));
+    for (Plate& plate : plates) {
         if (argc > 4 &&
             std::none_of(argv + 4, argv + argc, [&](const char* n) { return std::string(n) == plate.name; }))
             continue;

@@ -22,6 +22,16 @@ void reliefRows(Rows& rows) {
         return tr("All steps: cut %1 m³ · fill %2 m³ · balance %3 m³")
             .arg(decimalText(e->cut, 0), decimalText(e->fill, 0), decimalText(e->balance(), 0));
     });
+    rows.value(
+        {"finest", tr("Finest cell")},
+        ValueRange::length(0.05, 2, static_cast<double>(kUsualFinest), true, 3).typed(0, 2),
+        tr("How close samples of the ground lie where a path, wall or small brush asks for detail; 0 m: as the grid"),
+        [&session] { return session.document.project().ground->finest; },
+        [&session](double v, bool dragging) {
+            session.document.edit(tr("Finest cell"),
+                                  withFinest(session.document.project(), static_cast<float>(v < 0.01 ? 0 : v)),
+                                  "finest", dragging ? BuildMode::Moving : BuildMode::Rest);
+        });
     auto relief = [&](const Label& label, const ValueRange& range, const QString& tip,
                       const std::function<double(const Relief&)>& get,
                       const std::function<void(Relief&, double)>& set) {

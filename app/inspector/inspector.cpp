@@ -4,6 +4,7 @@
 
 #include "app/words/names.h"
 #include "app/words/text.h"
+#include "app/work/edits.h"
 #include "app/work/kind.h"
 #include "core/planting/plantings.h"
 
@@ -57,7 +58,10 @@ QString Inspector::shape() const {
         s += " " +
              withItemKind(*item, [&](const auto& kind, const auto& body) { return kind.rowsState(body, session_); });
     if (Brush* b = tools_.brushOf(tool_))
-        s += QString(" brush %1 %2").arg(static_cast<int>(b->kind)).arg(b->limit.has_value());
+        s += QString(" brush %1 %2 %3")
+                 .arg(static_cast<int>(b->kind))
+                 .arg(b->limit.has_value())
+                 .arg(paints(b->kind) ? coverNames().join('|') : QString());
     return s + QString(" %1").arg(reinterpret_cast<quintptr>(tool_));
 }
 
@@ -180,6 +184,30 @@ void Inspector::speciesRows(bool alone) {
         });
 }
 
+QStringList Inspector::coverNames() const {
+    QStringList out;
+    for (const Item* item : itemsOf<Cover>(session_.document.project())) out << QString::fromStdString(item->name);
+    return out;
+}
+
+// Which cover the brush paints, and a new one of the first material that none has yet.
+void Inspector::coverRow() {
+    rows_->choice(
+        {"brushCover", tr("Cover")}, coverNames() << tr("New cover"),
+        tr("What the brush paints; a new one is of another material, which is chosen below"),
+        [this] {
+            const auto all = itemsOf<Cover>(session_.document.project());
+            const Id id = layerFor(session_.document.project(), BrushKind::Gravel, session_.selection.last());
+            const auto at = std::find_if(all.begin(), all.end(), [id](const Item* i) { return i->id == id; });
+            return static_cast<int>(at - all.begin());
+        },
+        [this](int k) {
+            const auto all = itemsOf<Cover>(session_.document.project());
+            if (k < static_cast<int>(all.size())) return session_.selection.set(all[static_cast<size_t>(k)]->id);
+            addCover(session_);
+        });
+}
+
 void Inspector::brushRows(Brush& brush) {
     const QString names[] = {tr("Raise"), tr("Lower"),   tr("Level"),   tr("Smooth"),  tr("Roughen"), tr("Slump"),
                              tr("Ruts"),  tr("Restore"), tr("Protect"), tr("Release"), tr("Paint"),   tr("Wipe off")};
@@ -200,6 +228,7 @@ void Inspector::brushRows(Brush& brush) {
             *chosen = kinds[static_cast<size_t>(k)];
             Q_EMIT session_.toolSettingsChanged();
         });
+    if (paints(b->kind)) coverRow();
     auto local = [this](const Label& label, const ValueRange& range, const QString& tip, float* value) {
         rows_->value(
             label, range, tip, [value] { return *value; }, [value](double v, bool) { *value = static_cast<float>(v); });

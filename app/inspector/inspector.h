@@ -23,6 +23,8 @@ private:
     void fill();
     void fillForItems();
     void brushRows(Brush& brush);
+    void coverRow();
+    QStringList coverNames() const;
     void itemRows(const Item& item);
     void plantingRows();          // what the drift tool draws
     void speciesRows(bool alone); // what the specimen tool plants

@@ -21,7 +21,6 @@ inline const std::vector<const char*> kPavings{"Flagstones",         "Granite se
 inline const std::vector<const char*> kPathSurfaces{"River gravel",  "Crushed stone",    "Bark mulch",
                                                     "Asphalt",       "Topsoil",          "Flagstones",
                                                     "Granite setts", "Exposed aggregate"};
-
 template <class T>
 void surfaceRow(Rows& rows, const Label& label, const std::vector<const char*>& all, const QString& tip,
                 Surface T::*member) {

@@ -98,6 +98,16 @@ void PlanPane::setPicture(const PlanPicture& picture) {
     const auto built = session_.document.built();
     const auto scene = engine_.scene();
     const Covers* covers = scene ? &scene->covers : nullptr;
+    // A cover in its own colour, as far as it stays a drawing.
+    std::vector<QColor> tints;
+    for (size_t i = 0; covers && i < covers->materials.size(); ++i) {
+        const V3f own = toSrgb(covers->materials[i].base.albedo);
+        const QColor& paper = t.paper;
+        const auto mixed = [](int a, float b) {
+            return std::clamp(static_cast<int>(lerp(static_cast<float>(a), 255 * b, 0.55f)), 0, 255);
+        };
+        tints.emplace_back(mixed(paper.red(), own.x), mixed(paper.green(), own.y), mixed(paper.blue(), own.z));
+    }
     for (int y = 0; y < in.height; ++y) {
         auto* line = reinterpret_cast<QRgb*>(image.scanLine(y));
         for (int x = 0; x < in.width; ++x) {
@@ -114,7 +124,8 @@ void PlanPane::setPicture(const PlanPicture& picture) {
                                       (static_cast<float>(x) + 0.5f) / static_cast<float>(in.width)),
                                  lerp(picture.window.max.y, picture.window.min.y,
                                       (static_cast<float>(y) + 0.5f) / static_cast<float>(in.height)));
-                    if (covers && coverSeen(*covers, built->land.field.grid, at) >= 0) c = t.gravel;
+                    if (const int cover = covers ? coverSeen(*covers, at) : 0; cover > 0)
+                        c = tints[static_cast<size_t>(cover)];
                 }
                 light = 1 + 0.5f * (p.facing - 0.7f);
                 break;

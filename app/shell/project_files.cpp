@@ -26,6 +26,7 @@
 #include "core/base/quantity.h"
 #include "core/base/text.h"
 #include "core/exchange/foreign.h"
+#include "core/project/land.h"
 
 namespace thallos {
 
@@ -164,7 +165,8 @@ void ProjectFiles::newDialog() {
         auto metres = [&](const QLineEdit* e) {
             return static_cast<float>(parseQuantity(e->text().toStdString(), Dimension::Length, unit().toStdString()));
         };
-        session_.files.create(thallos::newProject({metres(w), metres(h)}, metres(cell), name->text().toStdString()));
+        session_.files.create(withFinest(
+            thallos::newProject({metres(w), metres(h)}, metres(cell), name->text().toStdString()), kUsualFinest));
     });
 }
 

@@ -6,6 +6,7 @@
 #include "app/words/text.h"
 #include "app/work/kind.h"
 #include "app/work/part_edits.h"
+#include "core/material/library.h"
 #include "core/project/kinds/kind.h"
 #include "core/project/move.h"
 
@@ -163,6 +164,22 @@ void copyToShots(Session& session, ShotPart part) {
     Q_EMIT session.message(changed > 0 ? tr("%1: %n shot(s) changed", nullptr, changed).arg(name)
                                        : tr("%1: nothing to change").arg(name),
                            false);
+}
+
+void addCover(Session& session) {
+    const auto covers = itemsOf<Cover>(session.document.project());
+    const auto taken = [&](const char* name) {
+        return std::any_of(covers.begin(), covers.end(),
+                           [&](const Item* i) { return bodyOf<Cover>(i)->surface.recipe == name; });
+    };
+    const auto free = std::find_if_not(kCoverMaterials.begin(), kCoverMaterials.end(), taken);
+    const std::string name = free == kCoverMaterials.end() ? kCoverMaterials.front() : *free;
+    Cover cover;
+    cover.surface = shippedMaterials()->surface(name);
+    Id id;
+    session.document.edit(tr("Add cover"),
+                          added(session.document.project(), libraryName(name).toStdString(), std::move(cover), &id));
+    session.selection.set(id);
 }
 
 void levelPad(Session& session, Id building) {

@@ -11,6 +11,7 @@
 #include "core/jobs/collect.h"
 #include "core/light/time_zone.h"
 #include "core/material/relief_picture.h"
+#include "core/project/land.h"
 
 namespace thallos {
 
@@ -208,7 +209,7 @@ void beginAround(Session& session, const ForeignModel& whole, const ForeignModel
                             extent(body->raster)[k] +
                                 2 * std::abs(body->centre[k] + static_cast<float>(read.origin[k] - whole.origin[k])));
     side = std::clamp(20 * std::ceil(side / 20), 100.0f, 2000.0f);
-    Project project = newProject({side, side}, side <= 400 ? 0.5f : side / 800, model->name);
+    Project project = withFinest(newProject({side, side}, side <= 400 ? 0.5f : side / 800, model->name), kUsualFinest);
     HeightField ground = naturalOf(project);
     Building b = buildingOf(model, file, V2f(0), &ground);
     b.read = readFrom(read, placing);

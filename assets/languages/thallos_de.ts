@@ -1061,6 +1061,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rollos anbringen</translation>
   </message>
   <message>
+   <source>Add cover</source>
+   <translation>Belag hinzufügen</translation>
+  </message>
+  <message>
    <source>Add curtains</source>
    <translation>Vorhänge anbringen</translation>
   </message>
@@ -1183,6 +1187,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Alternate</source>
    <translation>Wechselständig</translation>
+  </message>
+  <message>
+   <source>Amount</source>
+   <translation>Menge</translation>
   </message>
   <message>
    <source>An import is already running. Wait for it, or cancel it at the top right.</source>
@@ -1717,6 +1725,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pestwurz</translation>
   </message>
   <message>
+   <source>By a rule too</source>
+   <translation>Auch nach einer Regel</translation>
+  </message>
+  <message>
    <source>By kind</source>
    <translation>Nach Gruppe</translation>
   </message>
@@ -1887,6 +1899,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Clay pantiles</source>
    <translation>Hohlpfannen</translation>
+  </message>
+  <message>
+   <source>Clay subsoil</source>
+   <translation>Lehmiger Unterboden</translation>
   </message>
   <message>
    <source>Clay view</source>
@@ -2536,6 +2552,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Direkt, indirekt, Spiegelung, Durchsicht, Leuchten, Dunst, Hintergrund; zusammen ergeben sie das Bild</translation>
   </message>
   <message>
+   <source>Direction that the slope falls to, clockwise from north</source>
+   <translation>Richtung, in die der Hang fällt, im Uhrzeigersinn ab Nord</translation>
+  </message>
+  <message>
    <source>Direction the camera looks, clockwise from north</source>
    <translation>Blickrichtung der Kamera, im Uhrzeigersinn ab Norden</translation>
   </message>
@@ -3019,6 +3039,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Flächen ohne Inhalt. Die Abhilfe verschweißt Punkte, die so nah beieinander liegen, und entfernt, was keinen Inhalt hat.</translation>
   </message>
   <message>
+   <source>Facing</source>
+   <translation>Ausrichtung</translation>
+  </message>
+  <message>
+   <source>Facing within</source>
+   <translation>Ausrichtung im Sektor</translation>
+  </message>
+  <message>
    <source>Fair-faced concrete</source>
    <translation>Sichtbeton</translation>
   </message>
@@ -3208,6 +3236,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Find…</source>
    <translation>Suchen …</translation>
+  </message>
+  <message>
+   <source>Finest cell</source>
+   <translation>Feinste Zelle</translation>
   </message>
   <message>
    <source>Finish</source>
@@ -3490,6 +3522,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Gruppe der unten gezeigten Werte</translation>
   </message>
   <message>
+   <source>Grow through it</source>
+   <translation>Wachsen hindurch</translation>
+  </message>
+  <message>
    <source>Growth variant</source>
    <translation>Wuchsvariante</translation>
   </message>
@@ -3544,6 +3580,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Height added along the line; below zero it is a hollow</source>
    <translation>Höhe, die entlang der Linie dazukommt; unter null ist es eine Mulde</translation>
+  </message>
+  <message>
+   <source>Height from</source>
+   <translation>Höhe von</translation>
   </message>
   <message>
    <source>Height from one level to the next; 0 follows the ground</source>
@@ -3604,6 +3644,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Height that the ground is brought to; Shift+click on the ground picks one</source>
    <translation>Höhe, auf die das Gelände gebracht wird; Umschalt+Klick auf das Gelände nimmt eine</translation>
+  </message>
+  <message>
+   <source>Height to</source>
+   <translation>Höhe bis</translation>
   </message>
   <message>
    <source>Height variation</source>
@@ -3690,12 +3734,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Stunden, die Uhren am Ort vor UTC gehen; die Sonne jeder Aufnahme folgt</translation>
   </message>
   <message>
+   <source>How close samples of the ground lie where a path, wall or small brush asks for detail; 0 m: as the grid</source>
+   <translation>Wie dicht das Gelände abgetastet wird, wo ein Weg, eine Mauer oder ein kleiner Pinsel Feinheit braucht; 0 m: wie das Raster</translation>
+  </message>
+  <message>
    <source>How deep one can see into it</source>
    <translation>Wie tief man hineinsieht</translation>
   </message>
   <message>
    <source>How deep the wheels press at each passage</source>
    <translation>Wie tief die Räder bei jeder Fahrt drücken</translation>
+  </message>
+  <message>
+   <source>How far from the direction it faces the slope may turn; 180° is all round</source>
+   <translation>Wie weit sich der Hang von der Ausrichtung wegdrehen darf; 180° ist ringsum</translation>
   </message>
   <message>
    <source>How far it reaches to either side of the line</source>
@@ -3940,6 +3992,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Keep measurement</source>
    <translation>Messung behalten</translation>
+  </message>
+  <message>
+   <source>Keep off it</source>
+   <translation>Bleiben ihm fern</translation>
   </message>
   <message>
    <source>Keep the two outermost, space the centres between them evenly</source>
@@ -4248,6 +4304,58 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Licences</source>
    <translation>Lizenzen</translation>
+  </message>
+  <message>
+   <source>Lies</source>
+   <translation>Liegt</translation>
+  </message>
+  <message>
+   <source>Lies only above this height</source>
+   <translation>Liegt nur über dieser Höhe</translation>
+  </message>
+  <message>
+   <source>Lies only as far from a building or farther</source>
+   <translation>Liegt erst ab dieser Entfernung von einem Gebäude</translation>
+  </message>
+  <message>
+   <source>Lies only as far from the edge of a path or farther</source>
+   <translation>Liegt erst ab dieser Entfernung vom Rand eines Wegs</translation>
+  </message>
+  <message>
+   <source>Lies only as far from the shore or farther</source>
+   <translation>Liegt erst ab dieser Entfernung vom Ufer</translation>
+  </message>
+  <message>
+   <source>Lies only below this height</source>
+   <translation>Liegt nur unter dieser Höhe</translation>
+  </message>
+  <message>
+   <source>Lies only on ground at least as steep</source>
+   <translation>Liegt nur auf mindestens so steilem Gelände</translation>
+  </message>
+  <message>
+   <source>Lies only on ground no steeper than this</source>
+   <translation>Liegt nur auf höchstens so steilem Gelände</translation>
+  </message>
+  <message>
+   <source>Lies only this near to a building</source>
+   <translation>Liegt nur so nah an einem Gebäude</translation>
+  </message>
+  <message>
+   <source>Lies only this near to a path</source>
+   <translation>Liegt nur so nah an einem Weg</translation>
+  </message>
+  <message>
+   <source>Lies only this near to the shore, on land and under water</source>
+   <translation>Liegt nur so nah am Ufer, an Land und unter Wasser</translation>
+  </message>
+  <message>
+   <source>Lies only where at least as much of the rain gathers: 0 % dry ridge, 100 % wet hollow</source>
+   <translation>Liegt nur, wo mindestens so viel Regen zusammenläuft: 0 % trockener Rücken, 100 % nasse Senke</translation>
+  </message>
+  <message>
+   <source>Lies only where no more of the rain gathers</source>
+   <translation>Liegt nur, wo höchstens so viel Regen zusammenläuft</translation>
   </message>
   <message>
    <source>Light</source>
@@ -4742,12 +4850,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Nadel</translation>
   </message>
   <message>
+   <source>Needle litter</source>
+   <translation>Nadelstreu</translation>
+  </message>
+  <message>
    <source>Needles</source>
    <translation>Nadeln</translation>
   </message>
   <message>
    <source>Nettle</source>
    <translation>Brennnessel</translation>
+  </message>
+  <message>
+   <source>New cover</source>
+   <translation>Neuer Belag</translation>
   </message>
   <message>
    <source>New empty project…</source>
@@ -4934,8 +5050,32 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Des Bogens oder der Biegung: Der Mittelpunkt liegt so weit quer von den Teilen</translation>
   </message>
   <message>
+   <source>Off building from</source>
+   <translation>Ab Gebäude von</translation>
+  </message>
+  <message>
+   <source>Off building to</source>
+   <translation>Ab Gebäude bis</translation>
+  </message>
+  <message>
    <source>Off leaves out everything that is not fixed to the building</source>
    <translation>Aus lässt alles weg, was nicht fest zum Gebäude gehört</translation>
+  </message>
+  <message>
+   <source>Off path from</source>
+   <translation>Ab Weg von</translation>
+  </message>
+  <message>
+   <source>Off path to</source>
+   <translation>Ab Weg bis</translation>
+  </message>
+  <message>
+   <source>Off water from</source>
+   <translation>Ab Wasser von</translation>
+  </message>
+  <message>
+   <source>Off water to</source>
+   <translation>Ab Wasser bis</translation>
   </message>
   <message>
    <source>Off: hidden in the panes and left out of renders</source>
@@ -5086,6 +5226,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Belag malen</translation>
   </message>
   <message>
+   <source>Painted alone, or by itself where height, slope, wetness and distances suit it; the Cover brush adds to that and wipes it off</source>
+   <translation>Nur gemalt, oder von selbst, wo Höhe, Neigung, Nässe und Entfernungen passen; der Belagpinsel ergänzt es und wischt es weg</translation>
+  </message>
+  <message>
    <source>Painted weatherboarding</source>
    <translation>Stülpschalung, gestrichen</translation>
   </message>
@@ -5152,6 +5296,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Paste where it was copied from</source>
    <translation>Einfügen, von wo es kopiert wurde</translation>
+  </message>
+  <message>
+   <source>Patch size</source>
+   <translation>Fleckengröße</translation>
   </message>
   <message>
    <source>Patchiness</source>
@@ -5312,6 +5460,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Planting</source>
    <translation>Bepflanzung</translation>
+  </message>
+  <message>
+   <source>Plants</source>
+   <translation>Pflanzen</translation>
   </message>
   <message>
    <source>Plants drawn</source>
@@ -6381,6 +6533,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Anteil der vollen Wirkung, den jeder Tupfer hat</translation>
   </message>
   <message>
+   <source>Share of the ground it takes there, in patches</source>
+   <translation>Anteil des Geländes, den er dort einnimmt, in Flecken</translation>
+  </message>
+  <message>
    <source>Share of the light that passes through</source>
    <translation>Anteil des Lichts, der hindurchgeht</translation>
   </message>
@@ -6447,6 +6603,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Short takes in more and adds depth; long brings the background near</source>
    <translation>Kurz nimmt mehr auf und gibt Tiefe; lang holt den Hintergrund heran</translation>
+  </message>
+  <message>
+   <source>Short turf</source>
+   <translation>Kurzer Rasen</translation>
   </message>
   <message>
    <source>Shortcuts</source>
@@ -6585,6 +6745,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Größe</translation>
   </message>
   <message>
+   <source>Size of its patches where it does not take all of the ground</source>
+   <translation>Größe der Flecken, wo er nicht das ganze Gelände einnimmt</translation>
+  </message>
+  <message>
    <source>Size of one angle step</source>
    <translation>Größe eines Winkelschritts</translation>
   </message>
@@ -6625,12 +6789,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Höchste Längsneigung: Das Gelände wird dafür ab- und aufgetragen</translation>
   </message>
   <message>
+   <source>Slope from</source>
+   <translation>Neigung von</translation>
+  </message>
+  <message>
    <source>Slope of the whole site, rising to the east</source>
    <translation>Neigung des ganzen Grundstücks, nach Osten steigend</translation>
   </message>
   <message>
    <source>Slope of the whole site, rising to the north</source>
    <translation>Neigung des ganzen Grundstücks, nach Norden steigend</translation>
+  </message>
+  <message>
+   <source>Slope to</source>
+   <translation>Neigung bis</translation>
   </message>
   <message>
    <source>Slope to east</source>
@@ -6939,6 +7111,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Straight</source>
    <translation>Gerade</translation>
+  </message>
+  <message>
+   <source>Straw</source>
+   <translation>Stroh</translation>
   </message>
   <message>
    <source>Streaks</source>
@@ -7853,6 +8029,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Westkanten</translation>
   </message>
   <message>
+   <source>Wet silt</source>
+   <translation>Nasser Schlick</translation>
+  </message>
+  <message>
+   <source>Wetness from</source>
+   <translation>Nässe von</translation>
+  </message>
+  <message>
+   <source>Wetness to</source>
+   <translation>Nässe bis</translation>
+  </message>
+  <message>
    <source>What</source>
    <translation>Was</translation>
   </message>
@@ -7909,12 +8097,20 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Was der Pinsel mit dem Gelände tut</translation>
   </message>
   <message>
+   <source>What the brush paints; a new one is of another material, which is chosen below</source>
+   <translation>Was der Pinsel malt; ein neuer ist aus einem anderen Material, das unten gewählt wird</translation>
+  </message>
+  <message>
    <source>What the building is judged against</source>
    <translation>Woran das Gebäude gemessen wird</translation>
   </message>
   <message>
    <source>What the coping is made of</source>
    <translation>Woraus die Abdeckung ist</translation>
+  </message>
+  <message>
+   <source>What the cover is made of, in true size</source>
+   <translation>Woraus der Belag besteht, in wahrer Größe</translation>
   </message>
   <message>
    <source>What the next drift that you draw is planted with</source>
@@ -7949,8 +8145,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rad, zwei Finger spreizen</translation>
   </message>
   <message>
+   <source>Where it is painted</source>
+   <translation>Wo er gemalt ist</translation>
+  </message>
+  <message>
    <source>Where it is too steep</source>
    <translation>Wo es zu steil ist</translation>
+  </message>
+  <message>
+   <source>Where it lies</source>
+   <translation>Wo er liegt</translation>
   </message>
   <message>
    <source>Where it stands at first; move it later with Move</source>
@@ -7967,6 +8171,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Where the centre of the terrain lies, from the centre of the site</source>
    <translation>Wo die Mitte des Geländes liegt, von der Mitte des Grundstücks</translation>
+  </message>
+  <message>
+   <source>Whether plants stand where it lies</source>
+   <translation>Ob Pflanzen stehen, wo er liegt</translation>
   </message>
   <message>
    <source>Whether the top runs along the ground or level</source>
@@ -8439,6 +8647,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>buried up to %1 along %2 %</source>
    <translation>im Boden bis %1 auf %2 %</translation>
+  </message>
+  <message>
+   <source>by a rule</source>
+   <translation>nach einer Regel</translation>
   </message>
   <message>
    <source>canes that bow to the ground</source>

@@ -18,23 +18,20 @@ StepReach reachOf(const BankForm& b) {
     return out;
 }
 
-Banked::Banked(const BankForm& bank, const Box2f& window)
-    : bank_(bank), near_(bank.line, window, bank.radius), height_(heightOf(bank)) {}
-
-float Banked::operator()(float z, const V2f& p) const {
-    float d = (p - bank_.centre).length();
-    if (bank_.line.segments() > 0) {
+float banked(const BankForm& bank, const NearLine& near, float z, const V2f& p) {
+    float d = (p - bank.centre).length();
+    if (bank.line.segments() > 0) {
         OnLine on;
-        if (!near_.at(p, on)) return z;
+        if (!near.at(p, on)) return z;
         d = on.distance;
     }
-    if (d >= bank_.radius) return z;
-    const float full = bank_.radius * (1 - bank_.falloff);
-    const float weight = d <= full ? 1 : 1 - smoothstep(full, bank_.radius, d);
-    const float to = z + height_ * weight;
-    if (!bank_.limit) return to;
+    if (d >= bank.radius) return z;
+    const float full = bank.radius * (1 - bank.falloff);
+    const float weight = d <= full ? 1 : 1 - smoothstep(full, bank.radius, d);
+    const float height = heightOf(bank), to = z + height * weight;
+    if (!bank.limit) return to;
     // What is beyond the limit already stays.
-    return height_ > 0 ? std::max(z, std::min(to, *bank_.limit)) : std::min(z, std::max(to, *bank_.limit));
+    return height > 0 ? std::max(z, std::min(to, *bank.limit)) : std::min(z, std::max(to, *bank.limit));
 }
 
 } // namespace thallos

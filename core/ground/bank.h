@@ -23,16 +23,7 @@ struct BankForm {
 float heightOf(const BankForm& bank);
 StepReach reachOf(const BankForm& bank);
 
-// What a bank makes of heights within a window.
-class Banked {
-public:
-    Banked(const BankForm& bank, const Box2f& window); // refers to the bank
-    float operator()(float z, const V2f& p) const;
-
-private:
-    const BankForm& bank_;
-    NearLine near_;
-    float height_;
-};
+// What a bank makes of the height z at p; `near` its line.
+float banked(const BankForm& bank, const NearLine& near, float z, const V2f& p);
 
 } // namespace thallos

@@ -27,27 +27,26 @@ float bedAt(const Corridor& c, float side) {
 } // namespace
 
 StepReach reachOf(const Corridor& c) {
+    return reachOf(c, NearLine(c.line, 0));
+}
+
+StepReach reachOf(const Corridor& c, const NearLine& near) {
     StepReach out;
     out.plan = c.line.box();
-    if (out.plan.isEmpty()) return out;
-    const auto [low, high] = std::minmax_element(c.heights.begin(), c.heights.end());
+    const V2f levels = near.range(c.heights);
     const float tilt = 0.5f * std::abs(c.crossfall) * c.width;
-    out.low = *low - tilt;
-    out.high = *high + tilt;
+    out.low = levels.x - tilt;
+    out.high = levels.y + tilt;
     out.beside = 0.5f * c.width + c.shoulder + 1;
     out.batter = c.batter;
     out.cutBatter = c.cutBatter;
     return out;
 }
 
-Graded::Graded(const Corridor& corridor, const Box2f& window, const V2f& span)
-    : corridor_(corridor), near_(corridor.line, window, reachOf(corridor).margin(span)) {}
-
-float Graded::operator()(float z, const V2f& p) const {
+float graded(const Corridor& c, const NearLine& near, float z, const V2f& p) {
     OnLine on;
-    if (!near_.at(p, on)) return z;
-    const Corridor& c = corridor_;
-    const float half = 0.5f * c.width, off = std::abs(on.side), middle = c.line.at(c.heights, on.along);
+    if (!near.at(p, on)) return z;
+    const float half = 0.5f * c.width, off = std::abs(on.side), middle = c.line.at(c.heights, on);
     const float beside = std::max(off - half, 0.0f);
     const float out = on.beyond > 0 ? std::hypot(on.beyond, beside) : beside;
     const float level = middle + bedAt(c, std::clamp(on.side, -half, half));

@@ -27,18 +27,11 @@ struct Corridor {
 };
 
 StepReach reachOf(const Corridor& corridor);
+// Of the part that is near; none of it: it reaches nowhere.
+StepReach reachOf(const Corridor& corridor, const NearLine& near);
 
-// What a corridor makes of heights within a window.
-class Graded {
-public:
-    // Refers to the corridor. `span`: lowest and highest height in the window.
-    Graded(const Corridor& corridor, const Box2f& window, const V2f& span);
-    float operator()(float z, const V2f& p) const;
-
-private:
-    const Corridor& corridor_;
-    NearLine near_;
-};
+// What a corridor makes of the height z at p; `near` its line.
+float graded(const Corridor& corridor, const NearLine& near, float z, const V2f& p);
 
 struct Profile {
     float steepest = 0.08f;          // rise for a run of one along the line at most

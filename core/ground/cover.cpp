@@ -1,6 +1,7 @@
 #include "core/ground/cover.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/base/noise.h"
@@ -10,55 +11,133 @@ namespace thallos {
 
 namespace {
 
-// Short turf with bare soil between, as it looks where no drift stands.
+// Noise whose octaves are turned against each other: no line of one falls on a line of the next, so that nothing looks
+// woven. About -1..1.
+float turnedNoise(V2f p, float size, uint64_t seed, int octaves, float gain = 0.5f) {
+    constexpr float kCos = 0.7987f, kSin = 0.6018f; // 37 degrees
+    float sum = 0, weight = 1, all = 0;
+    p /= size;
+    for (int k = 0; k < octaves; ++k) {
+        sum += weight * valueNoise(p.x, p.y, seed + static_cast<uint64_t>(k));
+        all += weight;
+        p = V2f(kCos * p.x - kSin * p.y, kSin * p.x + kCos * p.y) * 2.03f + V2f(17.3f, 9.1f);
+        weight *= gain;
+    }
+    return sum / all * 1.5f;
+}
+
+// A surface of the ground by its share, and how high its relief stands there, about -1..1.
+struct Lain {
+    SurfacePoint surface;
+    float share = 0, relief = 0;
+};
+
+SurfacePoint textureOn(const Material& material, const V2f& p, float footprint, float turn = 0) {
+    const float c = std::cos(turn), s = std::sin(turn);
+    SurfacePoint out =
+        evaluate(material, {.position = {c * p.x - s * p.y, s * p.x + c * p.y, 0}, .footprint = footprint});
+    if (turn != 0)
+        out.normal = V3f(c * out.normal.x + s * out.normal.y, c * out.normal.y - s * out.normal.x, out.normal.z);
+    return out;
+}
+// Hollows between crumbs and blades lie in their own shade: what is lighter than the mean stands higher.
+float reliefOf(const SurfacePoint& s, const Material& m) {
+    return std::clamp(luminance(s.albedo) / std::max(luminance(m.base.albedo), 1e-3f) - 1, -1.0f, 1.0f);
+}
+
+// Laid over each other by their shares. Near by the one that stands highest shows, so that borders run between stones
+// and blades and not across them; far away all show, as their mean does.
+template <size_t N> SurfacePoint blended(std::array<Lain, N>& all, size_t n, float footprint) {
+    const float far = smoothstep(0.06f, 0.5f, footprint), band = lerp(0.16f, 1, far);
+    float most = -1e30f;
+    for (size_t i = 0; i < n; ++i) {
+        Lain& l = all[i];
+        l.relief = l.share + (1 - far) * 0.45f * l.relief * 4 * l.share * (1 - l.share);
+        most = std::max(most, l.relief);
+    }
+    float sum = 0;
+    for (size_t i = 0; i < n; ++i)
+        sum += all[i].share = lerp(std::max(all[i].relief - most + band, 0.0f), all[i].share, far);
+    SurfacePoint out = all[0].surface;
+    out.albedo = Rgb(0);
+    out.roughness = out.specular = out.metalness = 0;
+    V3f tilt(0);
+    for (size_t i = 0; i < n; ++i) {
+        const float k = all[i].share / sum;
+        out.albedo += all[i].surface.albedo * k;
+        out.roughness += all[i].surface.roughness * k;
+        out.specular += all[i].surface.specular * k;
+        out.metalness += all[i].surface.metalness * k;
+        tilt += all[i].surface.normal * k;
+    }
+    out.normal = tilt.normalized();
+    return out;
+}
+
+// What a relief that was laid on a level plane is on a slope.
+V3f onSlope(const V3f& relief, const V3f& normal) {
+    return (normal + V3f(relief.x, relief.y, 0) / std::max(relief.z, 0.2f)).normalized();
+}
+
+// Rough grass and low turf that run into each other, worn thin to the soil in small places.
 SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float footprint) {
-    SurfacePoint s = evaluate(covers.soil, {.position = {p.x, p.y, 0}, .footprint = footprint});
-    const float large = fractalNoise(p.x / 26, p.y / 26, 301, 4);
     // Detail smaller than the pixel is neither shown nor computed.
-    auto faded = [&](float size, uint64_t seed, int octaves, float from, float to) {
-        const float fade = 1 - smoothstep(from, to, footprint);
-        return fade > 0 ? fade * fractalNoise(p.x / size, p.y / size, seed, octaves) : 0;
+    const auto faded = [&](float size, uint64_t seed, int octaves) {
+        const float fade = 1 - smoothstep(0.3f * size, 1.5f * size, footprint);
+        return fade > 0 ? fade * turnedNoise(p, size, seed, octaves) : 0.0f;
     };
-    const float small = faded(0.9f, 302, 4, 0.3f, 3);
-    const float fine = faded(0.07f, 303, 3, 0.02f, 0.2f);
-    const float turf = smoothstep(-0.35f, 0.25f, small + 0.3f * large + 0.35f * fine + 0.22f);
-    const Rgb fresh = fromSrgb(0.37f, 0.44f, 0.19f), dry = fromSrgb(0.53f, 0.50f, 0.29f);
-    const Rgb green = lerp(fresh, dry, clamp01(0.36f + 0.7f * large + 0.25f * small)) * (1 + 0.35f * fine);
-    s.albedo = lerp(s.albedo, green * 0.66f, 0.3f + 0.66f * turf);
-    s.specular = 0;
-    // The pattern was laid on a level plane; tip its normal with the slope.
-    const V3f bump = s.normal - V3f(0, 0, 1);
-    s.normal = (normal + V3f(bump.x, bump.y, 0) * 0.8f).normalized();
+    const float large = turnedNoise(p, 31, 301, 3), middle = faded(4.3f, 304, 4), small = faded(0.7f, 302, 4);
+    const float tussock = faded(0.32f, 306, 2);
+    const float bare = 0.06f + 0.24f * small + 0.14f * middle + 0.05f * large,
+                low = clamp01(0.45f + 0.6f * middle + 0.45f * large + 0.3f * small);
+    std::array<Lain, 3> all;
+    const float soil = clamp01(bare), grass = 1 - soil;
+    size_t n = 0;
+    const auto lay = [&](const Material& m, float share, float turn) {
+        if (share < 0.02f) return;
+        all[n].surface = textureOn(m, p, footprint, turn);
+        all[n].share = share;
+        all[n].relief = reliefOf(all[n].surface, m);
+        ++n;
+    };
+    lay(covers.roughGrass, grass * (1 - low), 0.4f);
+    lay(covers.turf, grass * low, 1.3f);
+    lay(covers.materials[0], soil, 0);
+    SurfacePoint s = blended(all, n, footprint);
+    // Seasons and wet feet: a little greener here, drier there, never in blots.
+    const float dry = 0.6f * large + 0.5f * middle;
+    s.albedo *=
+        Rgb(1 + 0.24f * dry, 1 + 0.1f * dry, 1 + 0.08f * dry) * (1 + 0.14f * small + 0.12f * tussock + 0.07f * middle);
+    s.specular *= 0.3f;
+    s.normal = onSlope(s.normal, normal);
     return s;
 }
 
 } // namespace
 
-SurfacePoint coverSurface(const Covers& covers, const GroundGrid& grid, const V2f& p, const V3f& normal,
-                          float footprint) {
-    SurfacePoint s = meadow(covers, p, normal, footprint);
-    for (const Covers::Painted& cover : covers.painted) {
-        const float weight = layerAt(grid, cover.weights, p);
-        if (weight <= 0) continue;
-        SurfacePoint g = evaluate(cover.material, {.position = {p.x, p.y, 0}, .footprint = footprint});
-        // Gravel thins out in clumps at its edge instead of fading.
-        const float ragged = 0.22f * fractalNoise(p.x / 0.35f, p.y / 0.35f, 311, 4) +
-                             0.06f * fractalNoise(p.x / 0.04f, p.y / 0.04f, 312, 2);
-        const float k = smoothstep(0.38f, 0.62f, weight + ragged * (1 - std::abs(2 * weight - 1)) * 1.6f);
-        // Worn tracks are lighter, the middle and the rims keep some fines.
-        g.albedo *= 0.9f + 0.14f * fractalNoise(p.x / 2.3f, p.y / 2.3f, 313, 3);
-        s.albedo = lerp(s.albedo, g.albedo, k);
-        s.roughness = lerp(s.roughness, g.roughness, k);
-        const V3f bump = g.normal - V3f(0, 0, 1);
-        s.normal = lerp(s.normal, (normal + V3f(bump.x, bump.y, 0)).normalized(), k).normalized();
+SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint) {
+    const CoverShares shares = covers.map.at(p);
+    if (shares.count == 1 && shares.covers[0].of == 0) return meadow(covers, p, normal, footprint);
+    std::array<Lain, 4> all;
+    const auto n = static_cast<size_t>(std::min(shares.count, 4));
+    for (size_t i = 0; i < n; ++i) {
+        const int of = shares.covers[i].of;
+        const Material& m = covers.materials[static_cast<size_t>(of)];
+        Lain& l = all[i];
+        l.share = shares.covers[i].share;
+        const auto seed = 311 + static_cast<uint64_t>(of);
+        if (of == 0)
+            l.surface = meadow(covers, p, normal, footprint);
+        else {
+            l.surface = textureOn(m, p, footprint);
+            l.surface.albedo *= 0.95f + 0.1f * turnedNoise(p, 2.7f, seed + 100, 3);
+        }
+        l.relief = reliefOf(l.surface, m);
+        if (of != 0) l.surface.normal = onSlope(l.surface.normal, normal);
+        // Borders wander, and what lies loose is carried over them.
+        if (n > 1 && footprint < 0.5f) l.relief += 0.9f * turnedNoise(p, 0.4f, seed, footprint < 0.05f ? 4 : 2);
     }
-    return s;
-}
-
-int coverSeen(const Covers& covers, const GroundGrid& grid, const V2f& p) {
-    for (size_t i = covers.painted.size(); i-- > 0;)
-        if (layerAt(grid, covers.painted[i].weights, p) > 0.45f) return static_cast<int>(i);
-    return -1;
+    return n == 1 ? all[0].surface : blended(all, n, footprint);
 }
 
 void wetten(SurfacePoint& s, const V2f& p, float above, float footprint) {

@@ -3,7 +3,7 @@
 
 #include <vector>
 
-#include "core/ground/grid.h"
+#include "core/ground/cover_map.h"
 #include "core/material/material.h"
 
 namespace thallos {
@@ -11,25 +11,30 @@ namespace thallos {
 inline Surface soilSurface() {
     return {.name = "meadow soil", .baseColor = fromSrgb(0.36f, 0.29f, 0.20f), .roughness = 1, .recipe = "Topsoil"};
 }
+// What grows on it, low enough to be ground: long and short.
+inline Surface roughGrassSurface() {
+    return {.name = "rough grass", .baseColor = fromSrgb(0.43f, 0.41f, 0.27f), .roughness = 1, .recipe = "Rough grass"};
+}
+inline Surface turfSurface() {
+    return {.name = "turf", .baseColor = fromSrgb(0.38f, 0.40f, 0.22f), .roughness = 1, .recipe = "Short turf"};
+}
 inline Surface gravelSurface() {
     return {.name = "gravel", .baseColor = fromSrgb(0.66f, 0.60f, 0.51f), .roughness = 0.9f, .recipe = "River gravel"};
 }
 
-// What the ground is covered with: meadow soil, and over it what is painted, in this order.
+// What the ground is covered with, by the numbers of the map; the first is the soil of the meadow.
 struct Covers {
-    struct Painted {
-        Material material;
-        WeightLayer weights;
-    };
-    Material soil = plain(soilSurface());
-    std::vector<Painted> painted;
+    std::vector<Material> materials{plain(soilSurface())};
+    Material roughGrass = plain(roughGrassSurface()), turf = plain(turfSurface());
+    CoverMap map;
 };
 
 // `footprint` is the width of the pixel there in metres.
-SurfacePoint coverSurface(const Covers& covers, const GroundGrid& grid, const V2f& p, const V3f& normal,
-                          float footprint);
-// The cover that one sees at a place: an index into those that are painted; -1: the soil.
-int coverSeen(const Covers& covers, const GroundGrid& grid, const V2f& p);
+SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint);
+// The number of the cover that one sees most of at a place.
+inline int coverSeen(const Covers& covers, const V2f& p) {
+    return covers.map.at(p).covers[0].of;
+}
 
 // Fields, grassland and woods of the far land; its meadow is the site's own, so that no border shows.
 SurfacePoint farSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint, uint64_t seed);

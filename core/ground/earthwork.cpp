@@ -90,14 +90,27 @@ Earthwork earthworkOf(const HeightField& before, const HeightField& after, const
 std::vector<std::pair<uint64_t, Earthwork>> earthworkOf(const Land& land, const std::function<bool()>& stop) {
     std::vector<std::pair<uint64_t, Earthwork>> out;
     Land last = land;
-    for (size_t end = land.steps.size(); end > 0 && !(stop && stop());) {
-        const LandStep& step = land.steps[end - 1];
-        if (std::holds_alternative<Relief>(step.shape) || std::holds_alternative<Survey>(step.shape)) break;
+    std::vector<StepMaker> makers; // of the steps as they lie
+    size_t first = 0;
+    for (const auto& laid : land.laid) {
+        makers.push_back({laid->id, {}, [from = land.steps.data() + first, n = laid->count](const GroundAt&) {
+                              return std::vector<LandStep>(from, from + n);
+                          }});
+        first += laid->count;
+    }
+    for (size_t i = land.laid.size(); i-- > 0 && !(stop && stop());) {
+        first -= land.laid[i]->count;
+        if (land.laid[i]->count == 0) continue;
+        const LandShape& shape = land.steps[first].shape;
+        if (std::holds_alternative<Relief>(shape) || std::holds_alternative<Survey>(shape)) break;
         // Without the item's steps, at the density that they ask for.
-        std::vector<LandStep> steps = last.steps;
-        for (; end > 0 && land.steps[end - 1].id == step.id; --end) steps[end - 1].shape = Pad();
-        Land before = buildLand(land.grid, land.finest, std::move(steps), &last);
-        out.emplace_back(step.id, earthworkOf(before.field, last.field, land.grid.box()));
+        makers[i].make = [make = makers[i].make](const GroundAt& before) {
+            std::vector<LandStep> steps = make(before);
+            for (LandStep& step : steps) step.shape = Pad();
+            return steps;
+        };
+        Land before = buildLand(land.grid, land.finest, makers, &last);
+        out.emplace_back(land.laid[i]->id, earthworkOf(before.field, last.field, land.grid.box()));
         last = std::move(before);
     }
     std::reverse(out.begin(), out.end());

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstring>
 
 #include "core/base/error.h"
 #include "core/base/parallel.h"
@@ -182,5 +183,27 @@ WeightLayer resized(const GroundGrid& from, const WeightLayer& layer, const Grou
     return resizedBy(from, layer, to, true,
                      [](float v) { return static_cast<uint8_t>(std::lround(std::clamp(v, 0.0f, 255.0f))); });
 }
+
+template <class Value>
+Box2f differing(const GroundGrid& grid, int tile, const GridTile<Value>* a, const GridTile<Value>* b) {
+    if (!a || !b || a->cells != b->cells) return grid.tileBox(tile);
+    V2i low = a->cells, high(0);
+    const size_t wide = static_cast<size_t>(a->cells.x) + 1;
+    for (int y = 0; y <= a->cells.y; ++y) {
+        const Value *p = &a->at(0, y), *q = &b->at(0, y);
+        if (std::memcmp(p, q, wide * sizeof(Value)) == 0) continue;
+        const auto first = static_cast<int>(std::mismatch(p, p + wide, q).first - p);
+        int last = a->cells.x;
+        while (last > first && p[last] == q[last]) --last;
+        low = {std::min(low.x, first), std::min(low.y, y)};
+        high = {std::max(high.x, last), std::max(high.y, y)};
+    }
+    if (low.x > high.x) return {};
+    const int dense = densityOf(grid, tile, *a);
+    const V2i start = grid.tileStart(tile) * dense, around(dense);
+    return {grid.place(start + low - around, dense), grid.place(start + high + around, dense)};
+}
+template Box2f differing(const GroundGrid&, int, const GridTile<float>*, const GridTile<float>*);
+template Box2f differing(const GroundGrid&, int, const GridTile<uint8_t>*, const GridTile<uint8_t>*);
 
 } // namespace thallos

@@ -78,6 +78,10 @@ template <class Value> int densityOf(const GroundGrid& grid, int tile, const Gri
     return of.cells.x / grid.tileSize(tile).x;
 }
 
+// The area in which two tiles of a layer differ, with the cells that are told from the samples there; empty: nowhere.
+template <class Value>
+Box2f differing(const GroundGrid& grid, int tile, const GridTile<Value>* a, const GridTile<Value>* b);
+
 // The layer on a site of another size or grid about the same middle. Beyond the old edge values go on, or with `fades`
 // run out. Where the new samples lie on old ones they are equal.
 HeightLayer resized(const GroundGrid& from, const HeightLayer& layer, const GroundGrid& to, bool fades);

@@ -12,18 +12,32 @@
 namespace thallos {
 
 using GroundAt = std::function<float(const V2f&)>;
-// Gives the steps of one item. `before`: the heights that the steps before it come to.
-using StepMaker = std::function<std::vector<LandStep>(const GroundAt& before)>;
+
+// Gives the steps of one item.
+struct StepMaker {
+    uint64_t id = 0;
+    std::vector<std::shared_ptr<const void>> of; // all that it reads but heights; empty: it is always asked anew
+    std::function<std::vector<LandStep>(const GroundAt& before)> make; // `before`: heights that earlier steps come to
+};
+
+// An item's steps as they were laid, and by what: the same while none of that is another. Immutable.
+struct Laid {
+    uint64_t id = 0;
+    std::vector<std::shared_ptr<const void>> of;
+    Box2f asked;      // where it looked at the heights before it
+    size_t count = 0; // of its steps
+};
 
 // Immutable once built.
 struct Land {
     GroundGrid grid;
     float finest = 0; // metres between samples where detail is asked for; 0: as the grid
     std::vector<LandStep> steps;
-    std::vector<StepReach> reaches; // of the steps
-    HeightField bare;               // of the reliefs and surveys that the list begins with
-    HeightField natural;            // of all that is not built
-    HeightField field;              // of all
+    std::vector<StepReach> reaches;                // of the steps
+    std::vector<std::shared_ptr<const Laid>> laid; // in the order of their steps; the same one while it lies the same
+    HeightField bare;                              // of the reliefs and surveys that the list begins with
+    HeightField natural;                           // of all that is not built
+    HeightField field;                             // of all
 };
 
 // Shares the tiles of `before` (null: none) that come out the same. Same steps, same heights, whatever was before.
@@ -32,6 +46,10 @@ Land buildLand(const GroundGrid& grid, float finest, const std::vector<StepMaker
 // Of steps that do not ask what was before them.
 Land buildLand(const GroundGrid& grid, float finest, std::vector<LandStep> steps, const Land* before = nullptr);
 
+// Of an item; null: it is none that makes the ground.
+std::shared_ptr<const Laid> laidOf(const Land& land, uint64_t id);
+// How many steps come before the item's; all of them when it makes none.
+size_t stepsBefore(const Land& land, uint64_t id);
 // At one place, of the first `count` steps; `natural`: without those of what is built. On a wall either side's.
 float heightAt(const Land& land, size_t count, const V2f& p, bool natural = false);
 

@@ -17,12 +17,30 @@ float cross(const V2f& a, const V2f& b) {
     return a.x * b.y - a.y * b.x;
 }
 
+// The distance from a place to a box, squared; 0 within.
+float awayFrom(const Box2f& box, const V2f& p) {
+    const V2f away(std::max({box.min.x - p.x, p.x - box.max.x, 0.0f}),
+                   std::max({box.min.y - p.y, p.y - box.max.y, 0.0f}));
+    return away.length2();
+}
+
+// Where on a segment the nearest place to p lies, 0..1, and its distance squared.
+std::pair<float, float> nearestOn(const PlanLine& line, size_t segment, const V2f& p) {
+    const V2f a = line.from(segment), ab = line.to(segment) - a;
+    const float t = clamp01((p - a).dot(ab) / ab.length2());
+    return {t, (p - a - ab * t).length2()};
+}
+
 } // namespace
 
 float PlanLine::at(const std::vector<float>& values, float metres) const {
     const size_t i = segmentAt(*this, metres);
     const float t = clamp01((metres - along[i]) / std::max(along[i + 1] - along[i], 1e-9f));
     return lerp(values[i], values[(i + 1) % points.size()], t);
+}
+
+float PlanLine::at(const std::vector<float>& values, const OnLine& on) const {
+    return lerp(values[on.segment], values[(on.segment + 1) % points.size()], on.share);
 }
 
 V2f PlanLine::place(float metres) const {
@@ -38,8 +56,7 @@ V2f PlanLine::direction(float metres) const {
 
 Box2f PlanLine::box() const {
     Box2f out;
-    if (segments() > 0)
-        for (const V2f& p : points) out.extendBy(p);
+    for (const Run& run : runs) out.extendBy(run.box);
     return out;
 }
 
@@ -55,6 +72,15 @@ PlanLine lineThrough(const std::vector<V2f>& points, bool closed) {
     for (size_t i = 1; i < out.points.size(); ++i)
         out.along.push_back(out.along.back() + (out.points[i] - out.points[i - 1]).length());
     if (out.closed) out.along.push_back(out.along.back() + (out.points.front() - out.points.back()).length());
+    constexpr size_t kRun = 8;
+    for (size_t i = 0; i < out.segments(); i += kRun) {
+        PlanLine::Run run{{}, i, std::min(kRun, out.segments() - i)};
+        for (size_t k = i; k < i + run.count; ++k) {
+            run.box.extendBy(out.from(k));
+            run.box.extendBy(out.to(k));
+        }
+        out.runs.push_back(run);
+    }
     return out;
 }
 
@@ -87,37 +113,82 @@ std::vector<V2f> curveThrough(const std::vector<V2f>& handles, float step, bool 
     return out;
 }
 
-NearLine::NearLine(const PlanLine& line, const Box2f& window, float reach) : line_(line), reach_(reach) {
-    constexpr size_t kRun = 8;
-    const Box2f near(window.min - V2f(reach), window.max + V2f(reach));
-    for (size_t i = 0; i < line.segments(); i += kRun) {
-        Run run{{}, i, std::min(kRun, line.segments() - i)};
-        for (size_t k = i; k < i + run.count; ++k) {
-            run.box.extendBy(line.from(k));
-            run.box.extendBy(line.to(k));
-        }
-        if (run.box.intersects(near)) runs_.push_back(run);
+std::vector<V2f> straightened(const std::vector<V2f>& points, float off) {
+    std::vector<V2f> out;
+    for (size_t i = 0; i < points.size();) {
+        out.push_back(points[i]);
+        // As far on as all between lie on the straight way there.
+        size_t next = i + 1;
+        const auto straight = [&](size_t to) {
+            const V2f way = points[to] - points[i];
+            const float length = way.length();
+            for (size_t k = i + 1; k < to; ++k)
+                if (length <= 0 || std::abs(cross(way, points[k] - points[i])) > off * length) return false;
+            return true;
+        };
+        while (next + 1 < points.size() && straight(next + 1)) ++next;
+        i = next;
     }
+    return out;
+}
+
+NearLine::NearLine(const PlanLine& line, float reach) : line_(line), reach_(reach), whole_(true) {}
+
+NearLine::NearLine(const PlanLine& line, const Box2f& window, float reach) : line_(line), reach_(reach), whole_(false) {
+    const V2f middle = window.center();
+    const float half = 0.5f * window.size().length();
+    // What is nearest somewhere in the window is from its middle no farther than what is nearest there and the window's
+    // diagonal; a little more for what rounding does.
+    float most = reach + half, nearest = 1e30f;
+    const auto fits = [&](const Box2f& box) { return awayFrom(box, middle) <= most * most; };
+    const auto distance = [&](size_t i) { return std::sqrt(nearestOn(line, i, middle).second); };
+    for (const PlanLine::Run& run : line.runs)
+        if (fits(run.box))
+            for (size_t i = run.first; i < run.first + run.count; ++i) {
+                nearest = std::min(nearest, distance(i));
+                most = std::min(most, nearest + 2 * half * 1.0001f + 1e-3f);
+            }
+    least_ = std::max(nearest - half * 1.0001f - 1e-3f, 0.0f);
+    for (const PlanLine::Run& run : line.runs) {
+        if (!fits(run.box)) continue;
+        PlanLine::Run* last = nullptr;
+        for (size_t i = run.first; i < run.first + run.count; ++i) {
+            if (distance(i) > most) continue;
+            if (!last || last->first + last->count != i) last = &near_.emplace_back(PlanLine::Run{{}, i, 0});
+            last->box.extendBy(line.from(i));
+            last->box.extendBy(line.to(i));
+            ++last->count;
+        }
+    }
+}
+
+V2f NearLine::range(const std::vector<float>& values) const {
+    V2f out(1e30f, -1e30f);
+    for (const PlanLine::Run& run : whole_ ? line_.runs : near_)
+        for (size_t i = run.first; i <= run.first + run.count; ++i) {
+            const float v = values[i % values.size()];
+            out = {std::min(out.x, v), std::max(out.y, v)};
+        }
+    return out;
 }
 
 bool NearLine::at(const V2f& p, OnLine& out) const {
     float least = reach_ * reach_;
     size_t best = SIZE_MAX;
     float share = 0;
-    for (const Run& run : runs_) {
-        const V2f away(std::max({run.box.min.x - p.x, p.x - run.box.max.x, 0.0f}),
-                       std::max({run.box.min.y - p.y, p.y - run.box.max.y, 0.0f}));
-        if (away.length2() >= least) continue;
-        for (size_t i = run.first; i < run.first + run.count; ++i) {
-            const V2f a = line_.from(i), ab = line_.to(i) - a;
-            const float t = clamp01((p - a).dot(ab) / ab.length2());
-            const float d = (p - a - ab * t).length2();
-            if (d >= least) continue;
-            least = d;
-            best = i;
-            share = t;
-        }
-    }
+    // Of several as near the first counts, wherever one begins to look.
+    const auto look = [&](size_t i) {
+        const auto [t, d] = nearestOn(line_, i, p);
+        if (d > least || (d == least && i >= best)) return;
+        least = d;
+        best = i;
+        share = t;
+    };
+    if (last_ != SIZE_MAX) look(last_);
+    for (const PlanLine::Run& run : whole_ ? line_.runs : near_)
+        if (awayFrom(run.box, p) <= least)
+            for (size_t i = run.first; i < run.first + run.count; ++i) look(i);
+    last_ = best;
     if (best == SIZE_MAX) return false;
     const V2f a = line_.from(best), ab = line_.to(best) - a, at = a + ab * share;
     const float distance = std::sqrt(least), length = line_.along[best + 1] - line_.along[best];
@@ -131,6 +202,8 @@ bool NearLine::at(const V2f& p, OnLine& out) const {
         const size_t after = (best + 1) % n;
         along += (line_.to(after) - line_.from(after)).normalized();
     }
+    out.segment = best;
+    out.share = share;
     out.along = line_.along[best] + share * length;
     out.distance = distance;
     out.side = cross(along, p - at) < 0 ? -distance : distance;

@@ -1,6 +1,7 @@
 #include "core/ground/step.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace thallos {
 
@@ -18,37 +19,60 @@ StepReach reachOf(const LandShape& shape) {
         shape);
 }
 
-HeightChange changeOf(const LandShape& shape, const GroundGrid& grid, float cell, const Box2f& window,
-                      const V2f& span) {
+namespace {
+
+const PlanLine kNoLine;
+// The line that decides how far a place lies from the shape.
+const PlanLine& lineOf(const LandShape& shape) {
+    if (const auto* bank = std::get_if<BankForm>(&shape)) return bank->line;
+    if (const auto* corridor = std::get_if<Corridor>(&shape)) return corridor->line;
+    if (const auto* wall = std::get_if<WallBreak>(&shape)) return wall->line;
+    return kNoLine;
+}
+
+float changedBy(const LandShape& shape, const NearLine& near, const GroundGrid& grid, float cell, float z,
+                const V2f& p) {
     struct {
+        const NearLine& near;
         const GroundGrid& grid;
-        float cell;
-        const Box2f& window;
-        const V2f& span;
-        HeightChange operator()(const Relief& r) const {
-            return [&r](float z, const V2f& p) { return z + reliefAt(r, p); };
-        }
-        HeightChange operator()(const Survey& s) const {
-            return [&s, &on = grid](float, const V2f& p) { return layerAt(on, s.heights, p); };
-        }
-        HeightChange operator()(const Sculpting& s) const {
-            return [&s, &on = grid](float z, const V2f& p) { return z + layerAt(on, s.heights, p); };
-        }
-        HeightChange operator()(const Pad& pad) const {
-            return [&pad, box = reachOf(pad).over(span), between = cell](float z, const V2f& p) {
-                return box.intersects(p) ? padded(pad, z, p, between) : z;
-            };
-        }
-        HeightChange operator()(const BankForm& b) const { return Banked(b, window); }
-        HeightChange operator()(const Corridor& c) const { return Graded(c, window, span); }
-        HeightChange operator()(const WallBreak& w) const { return Walled(w, window, span); }
-        HeightChange operator()(const Platform& o) const {
-            return [&o, box = bounds(o.outline)](float z, const V2f& p) {
-                return box.intersects(p) ? levelled(o, z, p) : z;
-            };
-        }
-    } of{grid, cell, window, span};
-    return std::visit(of, shape);
+        float cell, z;
+        const V2f& p;
+        float operator()(const Relief& r) const { return z + reliefAt(r, p); }
+        float operator()(const Survey& s) const { return layerAt(grid, s.heights, p); }
+        float operator()(const Sculpting& s) const { return z + layerAt(grid, s.heights, p); }
+        float operator()(const Pad& pad) const { return padded(pad, z, p, cell); }
+        float operator()(const BankForm& b) const { return banked(b, near, z, p); }
+        float operator()(const Corridor& c) const { return graded(c, near, z, p); }
+        float operator()(const WallBreak& w) const { return walled(w, near, z, p); }
+        float operator()(const Platform& o) const { return levelled(o, z, p); }
+    } by{near, grid, cell, z, p};
+    return std::visit(by, shape);
+}
+
+} // namespace
+
+float changed(const LandShape& shape, const StepReach& reach, const GroundGrid& grid, float cell, float z,
+              const V2f& p) {
+    const V2f span(z);
+    if (!reach.over(span).intersects(p)) return z;
+    return changedBy(shape, NearLine(lineOf(shape), reach.margin(span)), grid, cell, z, p);
+}
+
+HeightChange changeOf(const LandShape& shape, const StepReach& reach, const GroundGrid& grid, float cell,
+                      const Box2f& window, const V2f& span) {
+    if (!reach.over(span).intersects(window)) return {};
+    const PlanLine& line = lineOf(shape);
+    NearLine near(line, window, reach.margin(span));
+    if (line.segments() > 0) {
+        // A line that falls a long way lies at few heights near the window.
+        float margin = reach.margin(span);
+        if (const auto* c = std::get_if<Corridor>(&shape)) margin = reachOf(*c, near).margin(span);
+        if (const auto* w = std::get_if<WallBreak>(&shape)) margin = reachOf(*w, near).margin(span);
+        if (near.least() > margin) return {};
+    }
+    return [&shape, &grid, cell, near = std::move(near)](float z, const V2f& p) {
+        return changedBy(shape, near, grid, cell, z, p);
+    };
 }
 
 std::vector<V2f> breakLine(const LandShape& shape) {

@@ -34,11 +34,14 @@ struct LandStep {
 
 StepReach reachOf(const LandShape& shape);
 
-// What a shape makes of a height at a place.
+// What a shape makes of the height z at p, where the ground's samples lie `cell` metres apart. `reach`: reachOf(shape).
+float changed(const LandShape& shape, const StepReach& reach, const GroundGrid& grid, float cell, float z,
+              const V2f& p);
+// The same for many places of a window where heights lie in `span`; empty: it changes nothing there. Refers to the
+// shape and the grid.
 using HeightChange = std::function<float(float z, const V2f& p)>;
-// Within a window of the ground with samples `cell` metres apart, where heights lie in `span`. Refers to the shape and
-// the grid.
-HeightChange changeOf(const LandShape& shape, const GroundGrid& grid, float cell, const Box2f& window, const V2f& span);
+HeightChange changeOf(const LandShape& shape, const StepReach& reach, const GroundGrid& grid, float cell,
+                      const Box2f& window, const V2f& span);
 
 // Along which the ground breaks upright, as a line in plan; empty: nowhere.
 std::vector<V2f> breakLine(const LandShape& shape);

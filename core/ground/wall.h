@@ -18,16 +18,10 @@ struct WallBreak {
 };
 
 StepReach reachOf(const WallBreak& wall);
+// Of the part that is near; none of it: it reaches nowhere.
+StepReach reachOf(const WallBreak& wall, const NearLine& near);
 
-// What a wall makes of heights within a window. On the line itself either side's.
-class Walled {
-public:
-    Walled(const WallBreak& wall, const Box2f& window, const V2f& span); // refers to the wall
-    float operator()(float z, const V2f& p) const;
-
-private:
-    const WallBreak& wall_;
-    NearLine near_;
-};
+// What a wall makes of the height z at p; `near` its line. On that itself either side's.
+float walled(const WallBreak& wall, const NearLine& near, float z, const V2f& p);
 
 } // namespace thallos

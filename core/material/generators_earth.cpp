@@ -178,10 +178,60 @@ Grain leafFloor(const Plot& s, const V2f& p) {
     return g;
 }
 
+// Blades, needles or straws lying over each other as one sees them from above, the deeper the darker.
+Grain blades(const Plot& s, const V2f& p) {
+    const float length = s.number("length_m", 0.03f), width = s.number("width_m", 0.002f),
+                dead = s.number("dead", 0.15f);
+    const int layers = static_cast<int>(s.number("layers", 9));
+    const float patch = s.noise(p, 0.3f, 771, 3);
+    Grain g;
+    g.color = s.color(3) * (0.55f + 0.3f * s.noise(p, 0.012f, 772, 3));
+    g.height = 0;
+    g.roughness = 0.95f;
+    for (int layer = 0; layer < layers; ++layer) {
+        const Cell c = s.cell(p, V2f(0.8f * length), 773 + static_cast<uint64_t>(layer), 1);
+        const float a = 2 * kPi * c.random(1), x = std::cos(a) * c.away.x + std::sin(a) * c.away.y,
+                    y = -std::sin(a) * c.away.x + std::cos(a) * c.away.y + 1.2f * (c.random(2) - 0.5f) * x * x / length;
+        const float half = length * (0.3f + 0.25f * c.random(3)), t = x / half;
+        if (std::abs(t) >= 1) continue;
+        const float wide = 0.5f * width * (0.7f + 0.6f * c.random(4)) * (1 - 0.8f * t * t);
+        if (std::abs(y) > wide) continue;
+        const float depth = static_cast<float>(layer + 1) / static_cast<float>(layers), across = y / wide;
+        const V3f own =
+            c.random(5) < dead * (1 + 1.6f * patch) ? s.color(2) : s.between(0, 1, c.random(6) + 0.5f * patch);
+        g.color = own * (0.3f + 0.7f * depth) * (0.9f + 0.18f * across) * (0.85f + 0.3f * c.random(7));
+        g.height = 0.22f * length * depth + 0.5f * width * (1 - across * across) + 0.25f * (c.random(8) - 0.5f) * x;
+        g.roughness = 0.75f;
+    }
+    return g;
+}
+
+// Wet silt at the edge of water: soft runnels that shine, fine grit, a few stones half sunk in.
+Grain silt(const Plot& s, const V2f& p) {
+    const float soft = s.noise(p, V2f(0.5f, 0.3f), 791, 4), wet = smoothstep(-0.25f, 0.3f, -soft);
+    const Cell stone = s.cell(p, V2f(0.14f), 792, 1);
+    const float radius = 0.012f + 0.02f * stone.random(1),
+                sunk = stone.random(2) > 0.72f ? below(0.7f * radius, radius, stone.middle) : 0;
+    const float grit = s.noise(p, 0.004f, 793, 2);
+    Grain g;
+    g.color = lerp(s.between(0, 1, 0.5f + 0.8f * soft + 0.15f * grit), s.color(2), 0.6f * wet);
+    g.color = lerp(g.color, s.color(3) * (0.8f + 0.4f * stone.random(3)), sunk);
+    g.height = 0.012f * soft + 0.0006f * grit + 0.008f * sunk;
+    g.roughness = lerp(lerp(0.75f, 0.3f, wet), 0.55f, sunk);
+    return g;
+}
+
 } // namespace
 
-const std::vector<NamedGenerator> kEarth = {
-    {"soil", soil}, {"mud", mud},     {"sand", sand},           {"rock", rock}, {"field stone", fieldStone},
-    {"moss", moss}, {"mulch", mulch}, {"leaf floor", leafFloor}};
+const std::vector<NamedGenerator> kEarth = {{"soil", soil},
+                                            {"mud", mud},
+                                            {"sand", sand},
+                                            {"rock", rock},
+                                            {"field stone", fieldStone},
+                                            {"moss", moss},
+                                            {"mulch", mulch},
+                                            {"leaf floor", leafFloor},
+                                            {"blades", blades},
+                                            {"silt", silt}};
 
 } // namespace thallos

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 #include <unordered_map>
 
 #include "core/base/parallel.h"
@@ -27,11 +28,14 @@ public:
     std::shared_ptr<const BuiltSite> run() {
         heights();
         waters();
+        covers();
         plants();
         climbers();
         farLandRing();
-        out_->stale = out_->watersStale || out_->farStale ||
-                      std::find(out_->staleTiles.begin(), out_->staleTiles.end(), 1) != out_->staleTiles.end();
+        const auto any = [](const std::vector<char>& tiles) {
+            return std::find(tiles.begin(), tiles.end(), 1) != tiles.end();
+        };
+        out_->stale = out_->watersStale || out_->farStale || any(out_->staleTiles) || any(out_->covers.stale);
         return out_;
     }
 
@@ -48,8 +52,7 @@ private:
         moved_.assign(tiles.size(), 1);
         if (previous_)
             for (size_t i = 0; i < tiles.size(); ++i) moved_[i] = tiles[i] != previous_->land.field.tiles[i];
-        out_->works = worksOf(out_->project, out_->land, previous_ ? previous_->works : std::vector<BuiltWork>(),
-                              previous_ ? &previous_->project : nullptr, moved_);
+        out_->works = worksOf(out_->project, out_->land, previous_ ? previous_->works : std::vector<BuiltWork>());
     }
 
     void waters() {
@@ -80,6 +83,13 @@ private:
         }
     }
 
+    void covers() {
+        std::optional<CoversBefore> before;
+        if (previous_) before.emplace(CoversBefore{previous_->covers, previous_->project, moved_, waterChanged()});
+        out_->covers =
+            coversOf(out_->project, out_->land, out_->waters, before ? &*before : nullptr, mode_ == BuildMode::Rest);
+    }
+
     void plants() {
         const Project& project = out_->project;
         const GroundGrid& grid = project.ground->grid;
@@ -107,9 +117,8 @@ private:
                 const Items::Slot* now = project.items.find(item->id);
                 if (!now || *now != item) touch(*item);
             }
-            const std::vector<char> covers = otherCovers(before);
             for (int i = 0; i < n; ++i) {
-                const bool painted = covers[i] != 0;
+                const bool painted = out_->covers.map.tiles[i] != previous_->covers.map.tiles[i];
                 const bool wasStale = previous_->staleTiles[i] != 0;
                 if (mode_ == BuildMode::Rest)
                     sown[i] = sown[i] || moved_[i] || painted || wasStale;
@@ -125,7 +134,7 @@ private:
                             (mode_ == BuildMode::Rest ? sown : out_->staleTiles)[i] = 1;
         }
 
-        const KeptOut kept(project, out_->land.field, out_->waters);
+        const KeptOut kept(project, out_->land.field, out_->waters, out_->covers);
         const PlantingSite site{[&](const V2f& p) { return out_->land.field.at(p); },
                                 [&](const V2f& p) { return out_->land.field.normal(p); },
                                 [&](const V2f& p, float spread) { return kept.open(p, spread); },
@@ -161,25 +170,6 @@ private:
             for (size_t k = 0; k < count && !later; ++k)
                 for (const auto& tile : out_->plants[order[first + k]]) planted += tile->records.size();
         }
-    }
-
-    // Tiles on which another cover lies than before, or lies now or no more.
-    std::vector<char> otherCovers(const Project& before) const {
-        std::vector<char> out(out_->land.field.tiles.size(), 0);
-        const auto compare = [&](const Project& of, const Project& to) {
-            for (const Item* item : itemsOf<Cover>(of)) {
-                const Item* other = find(to, item->id);
-                if (other == item && shown(of, *item) == shown(to, *other)) continue;
-                const auto* a = bodyOf<Cover>(item);
-                const auto* b = bodyOf<Cover>(other);
-                const bool same = b && a->bare == b->bare && shown(of, *item) == shown(to, *other);
-                for (size_t i = 0; i < a->painted.size(); ++i)
-                    if (a->painted[i] && !(same && i < b->painted.size() && b->painted[i] == a->painted[i])) out[i] = 1;
-            }
-        };
-        compare(out_->project, before);
-        compare(before, out_->project);
-        return out;
     }
 
     // A tile's plants as they stood, on the new heights when it moved.

@@ -8,6 +8,7 @@
 
 #include "core/base/text.h"
 #include "core/ground/water.h"
+#include "core/project/covers.h"
 #include "core/project/land.h"
 #include "core/project/plant_tile.h"
 #include "core/project/walkways.h"
@@ -47,6 +48,7 @@ struct BuiltSite {
     std::vector<char> staleTiles; // whose plants were only moved up and down with the ground so far, or wait for a
                                   // next slice
     std::vector<WaterBody> waters;
+    BuiltCovers covers;
     std::vector<GrownClimber> climbers;
     std::vector<BuiltWalkway> walkways;
     std::vector<BuiltWork> works; // bodies of paths, walls and terraces

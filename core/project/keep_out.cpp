@@ -20,14 +20,15 @@ float marginOf(float spread) {
 
 } // namespace
 
-KeptOut::KeptOut(const Project& project, const HeightField& field, const std::vector<WaterBody>& waters)
-    : project_(project), field_(field), waters_(waters) {
+KeptOut::KeptOut(const Project& project, const HeightField& field, const std::vector<WaterBody>& waters,
+                 const BuiltCovers& covers)
+    : project_(project), field_(field), waters_(waters), covers_(covers.map), bare_(covers.items.size() + 1, 0) {
     const Box2f site = project.ground->grid.box();
     const Box2f reached(site.min - V2f(kOutside), site.max + V2f(kOutside));
     std::vector<KeepOut> keeps;
-    for (const Item* item : itemsOf<Cover>(project))
-        if (const auto* cover = bodyOf<Cover>(item); cover->bare && shown(project, *item))
-            covers_.push_back(&cover->painted);
+    for (size_t i = 0; i < covers.items.size(); ++i)
+        if (const auto* cover = bodyOf<Cover>(find(project, covers.items[i])); cover && cover->bare)
+            bare_[i + 1] = anyBare_ = true;
     for (const auto& item : project.items)
         if (shown(project, *item))
             withKind(item->body, [&](const auto& kind, const auto& body) { kind.footprint(body, keeps); });
@@ -83,8 +84,12 @@ bool KeptOut::open(const V2f& p, float spread) const {
                 }
         }
     }
-    for (const WeightLayer* cover : covers_) {
-        const float weight = layerAt(project_.ground->grid, *cover, p);
+    if (anyBare_) {
+        const CoverShares shares = covers_.at(p);
+        float weight = 0;
+        for (int i = 0; i < shares.count; ++i)
+            if (const auto& [of, share] = shares.covers[static_cast<size_t>(i)]; bare_[static_cast<size_t>(of)])
+                weight += share;
         if (weight > 0 && weight > 0.42f + 0.3f * valueNoise(p.x * 1.7f, p.y * 1.7f, 5)) return false;
     }
     for (const WaterBody& w : waters_)

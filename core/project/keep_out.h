@@ -9,7 +9,8 @@ namespace thallos {
 // Refers to what it is made of. Any number of threads may ask.
 class KeptOut {
 public:
-    KeptOut(const Project& project, const HeightField& field, const std::vector<WaterBody>& waters);
+    KeptOut(const Project& project, const HeightField& field, const std::vector<WaterBody>& waters,
+            const BuiltCovers& covers);
     // Whether a plant `spread` metres wide may stand there.
     bool open(const V2f& p, float spread) const;
 
@@ -24,7 +25,9 @@ private:
     const HeightField& field_;
     const std::vector<WaterBody>& waters_;
     std::vector<Area> areas_;
-    std::vector<const WeightLayer*> covers_; // that plants keep off
+    const CoverMap& covers_;
+    std::vector<char> bare_; // by number of the cover: plants keep off it
+    bool anyBare_ = false;
     // Which areas lie in each cell of a grid over their box; of cell i from first_[i] on.
     Box2f box_;
     float cell_ = 1; // metres

@@ -7,19 +7,45 @@
 
 namespace thallos {
 
+namespace {
+
+// The item itself, what it stands on and what parts of it join.
+std::vector<std::shared_ptr<const void>> readBy(const Project& project, const Items::Slot& item) {
+    std::vector<std::shared_ptr<const void>> out{item};
+    const auto use = [&](Id id) {
+        const Items::Slot* slot = id ? project.items.find(id) : nullptr;
+        out.push_back(slot ? *slot : nullptr);
+    };
+    use(anchorOf(item->body));
+    withKind(item->body, [&](const auto& kind, auto body) {
+        if (kind.joins) kind.joins(body, [&](Id& id) { use(id); });
+    });
+    return out;
+}
+
+} // namespace
+
 Land landOf(const Project& project, const Land* before, Id upTo) {
     std::vector<StepMaker> makers;
     for (const auto& item : project.items) {
         const bool makes = withKind(item->body, [](const auto& kind, const auto&) { return kind.land != nullptr; });
         if (makes && shown(project, *item))
-            makers.push_back([&project, &item](const GroundAt& heights) {
-                return withKind(item->body, [&](const auto& kind, const auto& body) {
-                    return kind.land(body, item->id, project, heights);
-                });
-            });
+            makers.push_back({item->id.value, readBy(project, item), [&project, &item](const GroundAt& heights) {
+                                  return withKind(item->body, [&](const auto& kind, const auto& body) {
+                                      return kind.land(body, item->id, project, heights);
+                                  });
+                              }});
         if (upTo && item->id == upTo) break;
     }
     return buildLand(project.ground->grid, project.ground->finest, makers, before);
+}
+
+Project withFinest(const Project& project, float finest) {
+    Project out = project;
+    Ground ground = *project.ground;
+    ground.finest = finest;
+    out.ground = std::make_shared<const Ground>(ground);
+    return out;
 }
 
 namespace {
@@ -119,9 +145,17 @@ Project dabbed(const Project& project, const HeightField& now, const Brush& brus
         out =
             paints(brush.kind) ? added(project, "Gravel", Cover(), &id) : added(project, "Sculpting", Sculpting(), &id);
     auto item = std::make_shared<Item>(*find(out, id));
-    if (auto* cover = std::get_if<Cover>(&item->body))
-        cover->painted = painted(grid, cover->painted, brush, at, number, project.ground->finest);
-    else
+    if (auto* cover = std::get_if<Cover>(&item->body)) {
+        const float finest = project.ground->finest;
+        const bool lays = brush.kind == BrushKind::Gravel;
+        cover->painted = painted(grid, cover->painted, brush, at, number, finest);
+        // Where a rule lays it by itself it is wiped off there, and painting takes that back.
+        if (cover->rule && (!lays || !cover->wiped.empty())) {
+            Brush other = brush;
+            other.kind = lays ? BrushKind::MeadowSoil : BrushKind::Gravel;
+            cover->wiped = painted(grid, cover->wiped, other, at, number, finest);
+        }
+    } else
         item->body = sculpted(std::get<Sculpting>(item->body), now, brush, at, along, project.ground->finest);
     out.items.replace(std::move(item));
     return out;

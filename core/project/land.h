@@ -14,6 +14,9 @@ inline HeightField naturalOf(const Project& project) {
     return landOf(project).natural;
 }
 
+// With samples as close as that where items ask for detail; metres, 0: as the grid.
+Project withFinest(const Project& project, float finest);
+inline constexpr float kUsualFinest = 0.125f; // shows the edge of a path and the foot of a wall
 // What the ground starts from, changed; made when there is none.
 Project withTerrain(const Project& project, const std::function<void(Terrain&)>& change);
 const Terrain* terrainOf(const Project& project); // the first that is shown; null: none

@@ -43,11 +43,7 @@ TerraceShape shapeOf(const Terrace& t) {
 }
 
 GroundAt groundBefore(const Land& land, Id item) {
-    const auto own =
-        std::find_if(land.steps.begin(), land.steps.end(), [&](const LandStep& s) { return s.id == item.value; });
-    return [&land, count = static_cast<size_t>(own - land.steps.begin())](const V2f& p) {
-        return heightAt(land, count, p);
-    };
+    return [&land, count = stepsBefore(land, item.value)](const V2f& p) { return heightAt(land, count, p); };
 }
 
 std::shared_ptr<const Model> modelOf(std::vector<WorkPart> parts) {
@@ -60,26 +56,20 @@ std::shared_ptr<const Model> modelOf(std::vector<WorkPart> parts) {
     return model->parts.empty() ? nullptr : model;
 }
 
-std::vector<BuiltWork> worksOf(const Project& project, const Land& land, const std::vector<BuiltWork>& before,
-                               const Project* projectBefore, const std::vector<char>& moved) {
+std::vector<BuiltWork> worksOf(const Project& project, const Land& land, const std::vector<BuiltWork>& before) {
     std::vector<BuiltWork> out;
     for (const auto& item : project.items) {
         const bool has = withKind(item->body, [](const auto& kind, const auto&) { return kind.body != nullptr; });
         if (!has || !shown(project, *item)) continue;
-        Box2f near = withKind(item->body, [](const auto& kind, const auto& body) { return kind.extent(body); });
-        near = {near.min - V2f(3), near.max + V2f(3)};
+        BuiltWork work{item->id, laidOf(land, item->id.value), nullptr};
         const auto old =
             std::find_if(before.begin(), before.end(), [&](const BuiltWork& w) { return w.item == item->id; });
-        const Items::Slot* then = projectBefore ? projectBefore->items.find(item->id) : nullptr;
-        const std::vector<int> tiles = land.grid.tilesTouching(near);
-        const bool same =
-            old != before.end() && then && *then == item &&
-            std::none_of(tiles.begin(), tiles.end(), [&](int i) { return moved[static_cast<size_t>(i)]; });
-        std::shared_ptr<const Model> model =
-            same ? old->model : withKind(item->body, [&](const auto& kind, const auto& body) {
-                return kind.body(body, project, groundBefore(land, item->id));
-            });
-        if (model) out.push_back({item->id, std::move(model)});
+        work.model = old != before.end() && old->laid == work.laid
+                         ? old->model
+                         : withKind(item->body, [&](const auto& kind, const auto& body) {
+                               return kind.body(body, project, groundBefore(land, item->id));
+                           });
+        if (work.model) out.push_back(std::move(work));
     }
     return out;
 }

@@ -24,11 +24,10 @@ std::shared_ptr<const Model> modelOf(std::vector<WorkPart> parts); // null: all 
 // The body of an item that has one, in the world's axes.
 struct BuiltWork {
     Id item;
+    std::shared_ptr<const Laid> laid; // of which it is the body
     std::shared_ptr<const Model> model;
 };
-// Of all that are shown. Those of `before` are shared where neither the item nor the ground near it is another;
-// `moved`: tiles with other heights than then.
-std::vector<BuiltWork> worksOf(const Project& project, const Land& land, const std::vector<BuiltWork>& before,
-                               const Project* projectBefore, const std::vector<char>& moved);
+// Of all that are shown. Those of `before` are shared where they are laid the same.
+std::vector<BuiltWork> worksOf(const Project& project, const Land& land, const std::vector<BuiltWork>& before);
 
 } // namespace thallos

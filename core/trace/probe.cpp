@@ -22,12 +22,9 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
     if (out.onSite) out.overGround = hit.position.z - field.at(at);
     const SceneObject& object = scene.objects[hit.object];
     switch (object.kind) {
-    case ObjectKind::Ground: {
-        const int cover = coverSeen(scene.covers, field.grid, at);
-        out.material =
-            cover < 0 ? scene.covers.soil.name : scene.covers.painted[static_cast<size_t>(cover)].material.name;
+    case ObjectKind::Ground:
+        out.material = scene.covers.materials[static_cast<size_t>(coverSeen(scene.covers, at))].name;
         break;
-    }
     case ObjectKind::Far:
         out.material = "far land";
         break;

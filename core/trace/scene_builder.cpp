@@ -344,9 +344,12 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
     if (figures_.empty())
         for (const Model& m : {scaleFigure(), doorGauge(), rangingRod()})
             figures_.push_back(std::make_shared<const Model>(m));
-    std::vector<Surface> covers{soilSurface()};
-    for (const Item* item : itemsOf<Cover>(site.project))
-        if (shown(site.project, *item)) covers.push_back(bodyOf<Cover>(item)->surface);
+    std::vector<Surface> covers{roughGrassSurface(), turfSurface(), soilSurface()};
+    for (const Id id : site.covers.items) {
+        const Body& body = find(site.project, id)->body;
+        const auto* cover = std::get_if<Cover>(&body);
+        covers.push_back(cover ? cover->surface : std::get<Path>(body).surface);
+    }
     if (!covers_ || *covers_ != covers) covers_ = std::make_shared<const std::vector<Surface>>(std::move(covers));
     // Keys below these are ids of items.
     constexpr uint64_t kCovers = uint64_t{1} << 60, kFigure = kCovers + 1, kSpecies = uint64_t{2} << 60,
@@ -373,11 +376,8 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
     for (const BuiltWork& w : site.works) lists.push_back({kWalkways + w.item.value, &w.model->materials, w.model});
 
     const std::vector<Materials> resolved = materials_.resolve(lists);
-    scene.covers = {resolved[0]->at(0), {}};
-    for (const Item* item : itemsOf<Cover>(site.project))
-        if (shown(site.project, *item))
-            scene.covers.painted.push_back(
-                {resolved[0]->at(scene.covers.painted.size() + 1), bodyOf<Cover>(item)->painted});
+    const std::vector<Material>& ground = *resolved[0];
+    scene.covers = {{ground.begin() + 2, ground.end()}, ground[0], ground[1], site.covers.map};
     scene.plants.resize(species.size());
     for (size_t k = 0; k < standing.size(); ++k) scene.plants[standing[k]] = resolved[1 + figures_.size() + k];
     MaterialsOf out;

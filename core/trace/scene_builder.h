@@ -45,7 +45,7 @@ private:
     std::shared_ptr<const Scene> last_;
     std::shared_ptr<PlantScenes> plantScenes_;
     std::vector<std::shared_ptr<const Model>> figures_;  // by yardstick
-    std::shared_ptr<const std::vector<Surface>> covers_; // soil, and what is painted
+    std::shared_ptr<const std::vector<Surface>> covers_; // what grows low, soil, and the covers
 };
 
 } // namespace thallos

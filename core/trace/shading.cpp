@@ -117,7 +117,7 @@ struct Shading {
 
 void Shading::ground() {
     const V2f p = xy(hit.position);
-    out.surface = coverSurface(scene.covers, site.land.field.grid, p, site.land.field.normal(p), footprint);
+    out.surface = coverSurface(scene.covers, p, site.land.field.normal(p), footprint);
     for (const WaterBody& w : site.waters)
         if (hit.position.z < w.water.level + 0.25f && w.region->reaches(p))
             wetten(out.surface, p, hit.position.z - w.water.level, footprint);

@@ -115,6 +115,51 @@ TEST_P(WorksInEitherPane, APathGradesTheGroundAndKeepsPlantsOff) {
     EXPECT_FLOAT_EQ(bodyOf<Path>(last())->width, 3.5f);
 }
 
+TEST_P(WorksInEitherPane, ACoverIsAddedPaintedAndLaidByARule) {
+    Pane& p = pane("cover");
+    const auto shareAt = [](const V2f& at) {
+        settle();
+        const CoverShares shares = session().document.built()->covers.map.at(at);
+        float share = 0;
+        for (int i = 0; i < shares.count; ++i)
+            if (shares.covers[static_cast<size_t>(i)].of > 0) share += shares.covers[static_cast<size_t>(i)].share;
+        return share;
+    };
+    std::string before = documentHash();
+    choose("brushCover", 0); // there is none yet: a new one
+    ASSERT_EQ(itemsOf<Cover>(session().document.project()).size(), 1u);
+    EXPECT_TRUE(bodyOf<Cover>(session().selection.item())) << "it is the one that is painted";
+    expectOneStep(before);
+    session().selection.set(itemsOf<Cover>(session().document.project()).front()->id);
+    settle();
+    before = documentHash();
+    const V2f on(0, -8);
+    drag(p, at(p, on - V2f(3, 0)), at(p, on + V2f(3, 0)));
+    EXPECT_GT(shareAt(on), 0.3f);
+    EXPECT_EQ(shareAt({20, 20}), 0);
+    expectOneStep(before);
+    // Another material, and a rule that lays it everywhere but on steep ground.
+    session().selection.set(itemsOf<Cover>(session().document.project()).front()->id);
+    settle();
+    before = documentHash();
+    choose("coverSurface", 2);
+    EXPECT_EQ(bodyOf<Cover>(session().selection.item())->surface.recipe, kCoverMaterials[2]);
+    expectOneStep(before);
+    before = documentHash();
+    choose("coverRule", 1);
+    EXPECT_GT(shareAt({20, 20}), 0.95f);
+    expectOneStep(before);
+    session().selection.set(itemsOf<Cover>(session().document.project()).front()->id);
+    settle();
+    setField("coverSlopeFrom", "60");
+    EXPECT_LT(shareAt({20, 20}), 0.05f);
+    EXPECT_NEAR(bodyOf<Cover>(session().selection.item())->rule->slope.x, radians(60), 1e-4f);
+    // With Ctrl the brush wipes off what the rule lays.
+    setField("coverSlopeFrom", "0");
+    drag(p, at(p, on - V2f(3, 0)), at(p, on + V2f(3, 0)), Qt::ControlModifier);
+    EXPECT_LT(shareAt(on), 0.9f);
+}
+
 INSTANTIATE_TEST_SUITE_P(Panes, WorksInEitherPane, testing::Bool(),
                          [](const auto& i) { return std::string(i.param ? "Plan" : "Shot"); });
 

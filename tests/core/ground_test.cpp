@@ -201,17 +201,20 @@ TEST(Cover, PaintsAndWipes) {
 
 TEST(Cover, GravelIsLighterThanSoil) {
     const GroundGrid grid = GroundGrid::make({60, 60}, 0.5f);
-    Covers covers;
-    covers.painted.push_back({plain(gravelSurface()), paintedAlong(grid, {}, {{-20, 0}, {20, 0}}, 3, 0.3f)});
+    const Land land = test::landOf(grid, {});
+    CoverLayer painted;
+    painted.painted = paintedAlong(grid, {}, {{-20, 0}, {20, 0}}, 3, 0.3f);
+    Covers covers{.materials = {plain(soilSurface()), plain(gravelSurface())},
+                  .map = coverMapOf({painted}, {land.field, nullptr, {}, {}, {}, {}})};
     float gravel = 0, soil = 0;
     for (int i = 0; i < 400; ++i) {
         const V2f p(-10 + 0.05f * static_cast<float>(i), 0);
-        gravel += luminance(coverSurface(covers, grid, p, {0, 0, 1}, 0.01f).albedo);
-        soil += luminance(coverSurface({}, grid, p, {0, 0, 1}, 0.01f).albedo);
+        gravel += luminance(coverSurface(covers, p, {0, 0, 1}, 0.01f).albedo);
+        soil += luminance(coverSurface({}, p, {0, 0, 1}, 0.01f).albedo);
     }
     EXPECT_GT(gravel, 1.5f * soil);
-    EXPECT_EQ(coverSeen(covers, grid, {0, 0}), 0);
-    EXPECT_EQ(coverSeen(covers, grid, {0, 9}), -1);
+    EXPECT_EQ(coverSeen(covers, {0, 0}), 1);
+    EXPECT_EQ(coverSeen(covers, {0, 9}), 0);
 }
 
 class PadOnSlope : public testing::TestWithParam<float> {};
@@ -286,13 +289,12 @@ TEST(Water, FillsOneHollowAndNotTheOther) {
 }
 
 TEST(Cover, TheWetBankIsDarkAndGlossyAndEndsSoon) {
-    const GroundGrid grid = GroundGrid::make({60, 60}, 0.5f);
     auto bank = [&](float above) {
-        SurfacePoint s = coverSurface({}, grid, {3, 4}, {0, 0, 1}, 0.02f);
+        SurfacePoint s = coverSurface({}, {3, 4}, {0, 0, 1}, 0.02f);
         wetten(s, {3, 4}, above, 0.02f);
         return s;
     };
-    const SurfacePoint dry = coverSurface({}, grid, {3, 4}, {0, 0, 1}, 0.02f);
+    const SurfacePoint dry = coverSurface({}, {3, 4}, {0, 0, 1}, 0.02f);
     EXPECT_EQ(bank(0.4f).albedo, dry.albedo);
     EXPECT_EQ(bank(0.4f).roughness, dry.roughness);
     EXPECT_LT(bank(-0.5f).roughness, dry.roughness);

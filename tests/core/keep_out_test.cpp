@@ -43,7 +43,8 @@ TEST(KeptOut, TheGridAnswersAsAllAreasDo) {
     p = removed(p, find(p, "Gravel")->id);
     const HeightField field = naturalOf(p);
     const std::vector<WaterBody> dry;
-    const KeptOut kept(p, field, dry);
+    const BuiltCovers plain;
+    const KeptOut kept(p, field, dry, plain);
     std::vector<KeepOut> areas;
     for (const auto& item : p.items)
         if (shown(p, *item))
@@ -71,7 +72,8 @@ TEST(KeptOut, NothingKeepsOutOfAnEmptySite) {
     const Project p = newProject({100, 100}, 1, "Empty");
     const HeightField field = naturalOf(p);
     const std::vector<WaterBody> dry;
-    const KeptOut kept(p, field, dry);
+    const BuiltCovers plain;
+    const KeptOut kept(p, field, dry, plain);
     EXPECT_TRUE(kept.open({3, -8}, 5));
 }
 

@@ -4,6 +4,7 @@
 
 #include <gtest/gtest.h>
 
+#include "core/base/hash.h"
 #include "core/ground/path.h"
 #include "core/ground/retaining.h"
 #include "tests/core/test_land.h"
@@ -34,15 +35,17 @@ WallShape straightWall(float height) {
 Land walled(float cell, float finest, float height, const Relief& relief = {}) {
     const WallShape shape = straightWall(height);
     return buildLand(GroundGrid::make({96, 96}, cell), finest,
-                     {[&](const GroundAt&) {
-                          return std::vector<LandStep>{{1, relief}};
-                      },
-                      [&](const GroundAt& before) {
-                          LandStep step{2, breakOf(shape, layWall(shape, before))};
-                          step.detailIn = {{-12, -2}, {12, 3}};
-                          step.detail = 0.1f;
-                          return std::vector<LandStep>{step};
-                      }});
+                     {{1,
+                       {},
+                       [&](const GroundAt&) {
+                           return std::vector<LandStep>{{1, relief}};
+                       }},
+                      {2, {}, [&](const GroundAt& before) {
+                           LandStep step{2, breakOf(shape, layWall(shape, before))};
+                           step.detailIn = {{-12, -2}, {12, 3}};
+                           step.detail = 0.1f;
+                           return std::vector<LandStep>{step};
+                       }}});
 }
 
 std::vector<float> valuesOf(const HeightTile& tile) {
@@ -256,15 +259,17 @@ TEST(Terraces, MoveTheEarthOfTheClosedForm) {
     const GroundGrid grid = GroundGrid::make({64, 64}, 0.25f);
     LaidTerrace laid;
     const Land land = buildLand(grid, 0.125f,
-                                {[&](const GroundAt&) {
-                                     return std::vector<LandStep>{{1, slope}};
-                                 },
-                                 [&](const GroundAt& before) {
-                                     laid = layTerrace(shape, before);
-                                     std::vector<LandStep> out;
-                                     for (const Platform& p : laid.platforms) out.push_back({2, p});
-                                     return out;
-                                 }});
+                                {{1,
+                                  {},
+                                  [&](const GroundAt&) {
+                                      return std::vector<LandStep>{{1, slope}};
+                                  }},
+                                 {2, {}, [&](const GroundAt& before) {
+                                      laid = layTerrace(shape, before);
+                                      std::vector<LandStep> out;
+                                      for (const Platform& p : laid.platforms) out.push_back({2, p});
+                                      return out;
+                                  }}});
     ASSERT_EQ(laid.platforms.size(), 2u);
     EXPECT_NEAR(laid.platforms[0].level, -1, 1e-3f);
     EXPECT_NEAR(laid.platforms[1].level, 1, 1e-3f);
@@ -314,12 +319,12 @@ TEST(Paths, LieAcrossAsAsked) {
     const auto ground = [](const V2f& p) { return 0.1f * p.y; };
     const LaidPath laid = layPath(shape, ground);
     const Corridor c = corridorOf(shape, laid);
-    const Graded graded(c, {{-20, -20}, {20, 20}}, {-2, 2});
+    const auto at = [&](float z, const V2f& p) { return graded(c, NearLine(c.line, 30), z, p); };
     for (float x = -15; x <= 15; x += 3.3f) {
-        EXPECT_NEAR(graded(0.1f, {x, 1}) - graded(-0.1f, {x, -1}), 2 * 0.025f, 1e-4f) << "it falls to the right";
-        EXPECT_NEAR(graded(0, {x, 0}), laid.heights[static_cast<size_t>(x + 20)], 0.02f);
+        EXPECT_NEAR(at(0.1f, {x, 1}) - at(-0.1f, {x, -1}), 2 * 0.025f, 1e-4f) << "it falls to the right";
+        EXPECT_NEAR(at(0, {x, 0}), laid.heights[static_cast<size_t>(x + 20)], 0.02f);
     }
-    EXPECT_EQ(graded(1.9f, {0, 19}), 1.9f) << "far beside it nothing changes";
+    EXPECT_EQ(at(1.9f, {0, 19}), 1.9f) << "far beside it nothing changes";
 }
 
 TEST(Paths, ClimbBySteps) {
@@ -340,11 +345,11 @@ TEST(Paths, ClimbBySteps) {
     const Mesh steps = stepsOf(shape, laid);
     ASSERT_FALSE(steps.empty());
     const Corridor c = corridorOf(shape, laid);
-    const Graded graded(c, {{-5, -5}, {40, 5}}, {0, 2});
+    const NearLine near(c.line, 30);
     for (int k = 0; k < f.risers; ++k) {
         const float along = f.from + f.going() * (static_cast<float>(k) + 0.5f),
                     z = f.bottom + f.rise() * static_cast<float>(k + 1);
-        EXPECT_LT(graded(ground({along, 0}), {along, 0}), z) << k;
+        EXPECT_LT(graded(c, near, ground({along, 0}), {along, 0}), z) << k;
         float top = -1e9f;
         for (const V3i& t : steps.triangles) {
             const V3f n = faceNormal(steps, t);
@@ -359,7 +364,7 @@ TEST(Paths, ClimbBySteps) {
 
 TEST(Banks, AddTheirHeightAndKeepToTheirLimits) {
     BankForm b = bank({{0, 0}}, 10, 2);
-    const auto at = [&](float z, const V2f& p) { return Banked(b, {{-20, -20}, {20, 20}})(z, p); };
+    const auto at = [&](float z, const V2f& p) { return banked(b, NearLine(b.line, 30), z, p); };
     b.steepest = 5;
     EXPECT_NEAR(at(1, {0, 0}), 3, 1e-5f);
     EXPECT_EQ(at(1, {0, 11}), 1);
@@ -392,4 +397,87 @@ TEST(EarthworkOfSteps, IsOfEachByItself) {
     EXPECT_EQ(works[0].second.cut, 0);
     EXPECT_NEAR(works[1].second.cut, mound, 0.02 * mound);
     EXPECT_NEAR(works[2].second.fill, mound, 0.02 * mound) << "on the ground that the others leave";
+}
+
+TEST(Lines, NearAWindowAnswerAsTheWholeLineDoes) {
+    std::vector<V2f> handles;
+    Random random(7);
+    for (int i = 0; i < 12; ++i) handles.emplace_back(random.between(-40, 40), random.between(-40, 40));
+    const PlanLine line = lineThrough(curveThrough(handles, 0.5f));
+    for (int k = 0; k < 300; ++k) {
+        const V2f corner(random.between(-40, 40), random.between(-40, 40));
+        const Box2f window(corner, corner + V2f(random.between(0.1f, 8)));
+        const NearLine near(line, window, 6);
+        for (int i = 0; i < 20; ++i) {
+            const V2f p(random.between(window.min.x, window.max.x), random.between(window.min.y, window.max.y));
+            OnLine a, b;
+            const bool known = near.at(p, a);
+            ASSERT_EQ(known, NearLine(line, 6).at(p, b));
+            if (!known) continue;
+            EXPECT_GE(a.distance, near.least());
+            EXPECT_EQ(a.along, b.along);
+            EXPECT_EQ(a.side, b.side);
+            EXPECT_EQ(a.segment, b.segment);
+        }
+    }
+}
+
+TEST(Lines, AreStraightenedWithinWhatIsAsked) {
+    std::vector<V2f> points;
+    for (int i = 0; i <= 100; ++i) points.emplace_back(0.5f * static_cast<float>(i), 0);
+    EXPECT_EQ(straightened(points, 0.005f).size(), 2u);
+    const std::vector<V2f> bend = curveThrough({{0, 0}, {10, 6}, {20, 0}}, 0.25f);
+    const std::vector<V2f> fewer = straightened(bend, 0.01f);
+    EXPECT_LT(fewer.size(), bend.size() / 2);
+    EXPECT_EQ(fewer.front(), bend.front());
+    EXPECT_EQ(fewer.back(), bend.back());
+    const PlanLine line = lineThrough(fewer);
+    for (const V2f& p : bend) {
+        OnLine on;
+        ASSERT_TRUE(NearLine(line, 1).at(p, on));
+        EXPECT_LE(on.distance, 0.011f);
+    }
+}
+
+TEST(Lands, StepsThatReadNothingElseAreNotLaidAnew) {
+    const auto one = std::make_shared<const int>(1), two = std::make_shared<const int>(2);
+    int asked[3] = {};
+    const auto makers = [&](float height, std::shared_ptr<const void> of) {
+        const auto bankAt = [&asked](int k, const V2f& at, float high) {
+            return [&asked, k, at, high](const GroundAt& before) {
+                ++asked[k];
+                BankForm b = bank({at}, 5, high);
+                b.height += 0 * before(at);
+                return std::vector<LandStep>{{static_cast<uint64_t>(k) + 2, b}};
+            };
+        };
+        return std::vector<StepMaker>{{1,
+                                       {one},
+                                       [](const GroundAt&) {
+                                           return std::vector<LandStep>{{1, Relief{}}};
+                                       }},
+                                      {2, {of}, bankAt(0, {0, 0}, height)},
+                                      {3, {one}, bankAt(1, {3, 0}, 1)},
+                                      {4, {one}, bankAt(2, {30, 30}, 1)}};
+    };
+    const GroundGrid grid = GroundGrid::make({96, 96}, 0.5f);
+    const Land before = buildLand(grid, 0, makers(1, one));
+    const int first[3] = {asked[0], asked[1], asked[2]};
+    const Land after = buildLand(grid, 0, makers(2, two), &before);
+    EXPECT_GT(asked[0], first[0]) << "it is another";
+    EXPECT_GT(asked[1], first[1]) << "what it stands on is another";
+    EXPECT_EQ(asked[2], first[2]) << "nothing near it changed";
+    EXPECT_EQ(laidOf(after, 4), laidOf(before, 4));
+    EXPECT_NE(laidOf(after, 3), laidOf(before, 3));
+    EXPECT_EQ(stepsBefore(after, 4), 3u);
+    const Land fresh = buildLand(grid, 0, makers(2, two));
+    for (size_t i = 0; i < fresh.field.tiles.size(); ++i)
+        EXPECT_EQ(valuesOf(*after.field.tiles[i]), valuesOf(*fresh.field.tiles[i]));
+    // One is taken out: what comes after it and stands on it is laid anew.
+    std::vector<StepMaker> fewer = makers(2, two);
+    fewer.erase(fewer.begin() + 1);
+    const int then = asked[1];
+    const Land without = buildLand(grid, 0, fewer, &after);
+    EXPECT_GT(asked[1], then);
+    EXPECT_EQ(valuesOf(*without.field.tiles[0]), valuesOf(*buildLand(grid, 0, fewer).field.tiles[0]));
 }

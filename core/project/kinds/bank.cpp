@@ -36,7 +36,7 @@ Bank read(const JsonReader& in, BlobReader&) {
 
 std::vector<LandStep> land(const Bank& b, Id id, const Project&, const GroundAt&) {
     BankForm form;
-    form.line = lineThrough(curveThrough(b.points, kCurveStep));
+    form.line = lineThrough(straightened(curveThrough(b.points, kCurveStep), 0.005f));
     form.centre = b.points.front();
     form.radius = b.radius;
     form.height = b.height;

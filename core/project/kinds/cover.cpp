@@ -5,6 +5,68 @@
 
 namespace thallos {
 
+namespace {
+
+// What a rule bounds, by name: what does not bind is not written.
+constexpr std::pair<const char*, V2f CoverRule::*> kRanges[] = {{"height_m", &CoverRule::height},
+                                                                {"wetness", &CoverRule::wetness},
+                                                                {"path_m", &CoverRule::path},
+                                                                {"water_m", &CoverRule::water},
+                                                                {"building_m", &CoverRule::building}};
+
+nlohmann::json ruleToJson(const CoverRule& rule) {
+    nlohmann::json j = nlohmann::json::object();
+    for (const auto& [name, range] : kRanges)
+        if (rule.*range != CoverRule().*range) j[name] = toJson(rule.*range);
+    if (rule.slope != CoverRule().slope) j["slope_deg"] = {toDegrees(rule.slope.x), toDegrees(rule.slope.y)};
+    if (rule.sector < kPi) {
+        j["facing_deg"] = toDegrees(rule.facing);
+        j["sector_deg"] = toDegrees(rule.sector);
+    }
+    j["amount"] = rule.amount;
+    j["patch_m"] = rule.patch;
+    return j;
+}
+
+CoverRule readRule(const JsonReader& in) {
+    CoverRule rule;
+    for (const auto& [name, range] : kRanges)
+        if (in.has(name)) rule.*range = in.at(name).v2();
+    if (in.has("slope_deg")) {
+        std::vector<float> bounds;
+        in.at("slope_deg").each([&](const JsonReader& j) { bounds.push_back(j.angle()); });
+        if (bounds.size() != 2) in.at("slope_deg").fail("must be two angles");
+        rule.slope = {bounds[0], bounds[1]};
+    }
+    if (in.has("sector_deg")) {
+        rule.facing = in.at("facing_deg").angle();
+        rule.sector = in.at("sector_deg").angle();
+    }
+    rule.amount = in.at("amount").real();
+    rule.patch = in.at("patch_m").real();
+    return rule;
+}
+
+void limits(Cover& c, Limits& tell) {
+    if (!c.rule) return;
+    const auto range = [&](const char* what, V2f& r, float low, float high) {
+        tell.range(what, r.x, low, high);
+        tell.range(what, r.y, low, high);
+    };
+    range("the height", c.rule->height, -kAnywhere, kAnywhere);
+    range("the slope", c.rule->slope, 0, kPi / 2);
+    range("the wetness", c.rule->wetness, 0, 1);
+    range("the distance to paths", c.rule->path, 0, kAnywhere);
+    range("the distance to water", c.rule->water, 0, kAnywhere);
+    range("the distance to buildings", c.rule->building, 0, kAnywhere);
+    tell.turn("the direction it faces", c.rule->facing);
+    tell.range("the sector it faces", c.rule->sector, 0.05f, kPi);
+    tell.range("the amount", c.rule->amount, 0, 1);
+    tell.range("the size of patches", c.rule->patch, 0.1f, 1000);
+}
+
+} // namespace
+
 template <> const Kind<Cover>& kindOf<Cover>() {
     static const Kind<Cover> kind{
         .name = "cover",
@@ -14,16 +76,23 @@ template <> const Kind<Cover>& kindOf<Cover>() {
         .hold = kNothing,
         .move = kNothing,
         .lift = kNothing,
-        .limits = kNothing,
+        .limits = limits,
         .write =
             [](const Cover& c, nlohmann::json& j, const BlobSink& sink) {
                 j["surface"] = toJson(c.surface);
                 j["painted"] = toJson(c.painted, sink);
+                if (!c.wiped.empty()) j["wiped"] = toJson(c.wiped, sink);
+                if (c.rule) j["rule"] = ruleToJson(*c.rule);
                 j["bare"] = c.bare;
             },
         .read =
             [](const JsonReader& in, BlobReader& blobs) {
-                return Cover{readSurface(in.at("surface")), readWeights(in.at("painted"), blobs), in.at("bare").yes()};
+                Cover c{.surface = readSurface(in.at("surface")),
+                        .painted = readWeights(in.at("painted"), blobs),
+                        .bare = in.at("bare").yes()};
+                if (in.has("wiped")) c.wiped = readWeights(in.at("wiped"), blobs);
+                if (in.has("rule")) c.rule = readRule(in.at("rule"));
+                return c;
             },
         .snap = kNothing,
         .footprint = kNothing,
@@ -35,7 +104,11 @@ template <> const Kind<Cover>& kindOf<Cover>() {
         .standsOn = kNothing,
         .adrift = Text(),
         .follow = kNothing,
-        .layers = [](Cover& c, LayerVisitor& visitor) { visitor.weights(c.painted); },
+        .layers =
+            [](Cover& c, LayerVisitor& visitor) {
+                visitor.weights(c.painted);
+                visitor.weights(c.wiped);
+            },
     };
     return kind;
 }

@@ -1,0 +1,259 @@
+#include "core/ground/cover_map.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/base/noise.h"
+#include "core/base/parallel.h"
+
+namespace thallos {
+
+namespace {
+
+constexpr float kRuleStep = 0.5f; // metres at least between places where rules are asked
+constexpr int kMostShares = 16;
+
+// Shares of covers, strongest first, without those beyond `most`.
+struct Gathered {
+    struct One {
+        int of;
+        float share;
+    };
+    std::array<One, kMostShares> all;
+    int count = 0;
+    void add(int of, float share) {
+        if (share <= 0) return;
+        for (int i = 0; i < count; ++i)
+            if (all[static_cast<size_t>(i)].of == of) {
+                all[static_cast<size_t>(i)].share += share;
+                return;
+            }
+        if (count < kMostShares) all[static_cast<size_t>(count++)] = {of, share};
+    }
+    void sort() {
+        std::sort(all.begin(), all.begin() + count,
+                  [](const One& a, const One& b) { return a.share != b.share ? a.share > b.share : a.of < b.of; });
+    }
+};
+
+CoverCell cellOf(Gathered& g) {
+    g.sort();
+    CoverCell out;
+    const int n = std::min(g.count, 4);
+    float sum = 0;
+    for (int i = 0; i < n; ++i) sum += g.all[static_cast<size_t>(i)].share;
+    int left = 255;
+    for (int i = n - 1; i >= 0; --i) { // what rounding down leaves goes to the strongest
+        const auto k = static_cast<size_t>(i);
+        const int share = i == 0 ? left : static_cast<int>(255 * g.all[k].share / std::max(sum, 1e-9f));
+        out.of[k] = static_cast<uint8_t>(g.all[k].of);
+        out.share[k] = static_cast<uint8_t>(share);
+        left -= share;
+    }
+    if (n == 0) return {};
+    return out;
+}
+
+// How much of a path lies `off` metres from its middle: worn edges are ragged and soft.
+float onPath(const CoverLayer& l, float off, const V2f& p) {
+    const float ragged = l.worn > 0 ? 0.22f * l.worn * fractalNoise(p.x / 1.1f, p.y / 1.1f, l.seed + 3, 4) : 0;
+    const float soft = 0.03f + 0.14f * l.worn, half = 0.5f * l.width + ragged;
+    return 1 - smoothstep(half - soft, half + soft, off);
+}
+
+// The rule's weights at every `step`-th sample of a block, and between them.
+class RuleWeights {
+public:
+    RuleWeights(const LandBlock& b, const std::vector<CoverLayer>& layers, const CoverGround& ground)
+        : step_(std::max(1, static_cast<int>(std::lround(kRuleStep / b.cell())))) {
+        for (const CoverLayer& l : layers) asked_ = asked_ || l.rule;
+        if (!asked_) return;
+        for (int k = 0; k < 2; ++k) size_[k] = (b.cells[k] + step_ - 1) / step_ + 1;
+        weights_.resize(layers.size());
+        for (size_t i = 0; i < layers.size(); ++i)
+            if (layers[i].rule) weights_[i].resize(static_cast<size_t>(size_.x) * size_.y);
+        const auto asks = [&](auto of) {
+            return std::any_of(layers.begin(), layers.end(),
+                               [&](const CoverLayer& l) { return l.rule && of(*l.rule); });
+        };
+        const bool slope = asks([](const CoverRule&r) { return r.asksSlope(); }),
+                   wetness = asks([](const CoverRule&r) { return r.asksWetness(); }) && ground.flow;
+        for (int y = 0; y < size_.y; ++y)
+            for (int x = 0; x < size_.x; ++x) {
+                const V2f p = b.place(x * step_, y * step_); // the last ones may lie beyond the block
+                CoverSpot spot;
+                spot.height = ground.field.at(p);
+                if (slope) {
+                    const V3f n = ground.field.normal(p);
+                    spot.slope = std::acos(std::clamp(n.z, -1.0f, 1.0f));
+                    spot.facing = std::atan2(n.x, n.y);
+                }
+                if (wetness) spot.wetness = ground.flow->wetnessAt(p);
+                if (!ground.paths.empty()) spot.path = ground.paths.distance(p);
+                if (!ground.walls.empty()) spot.building = ground.walls.distance(p);
+                if (!ground.shores.empty()) spot.water = ground.wet && ground.wet(p) ? 0 : ground.shores.distance(p);
+                for (size_t i = 0; i < layers.size(); ++i)
+                    if (layers[i].rule)
+                        weights_[i][static_cast<size_t>(y) * size_.x + x] =
+                            covered(*layers[i].rule, spot, p, layers[i].seed);
+            }
+    }
+    float at(size_t layer, int x, int y) const {
+        if (!asked_ || weights_[layer].empty()) return 0;
+        const std::vector<float>& w = weights_[layer];
+        const int cx = std::min(x / step_, size_.x - 2), cy = std::min(y / step_, size_.y - 2);
+        if (step_ == 1) return w[static_cast<size_t>(y) * size_.x + x];
+        const float u = static_cast<float>(x - cx * step_) / static_cast<float>(step_),
+                    v = static_cast<float>(y - cy * step_) / static_cast<float>(step_);
+        const size_t i = static_cast<size_t>(cy) * size_.x + cx;
+        return lerp(lerp(w[i], w[i + 1], u), lerp(w[i + size_.x], w[i + size_.x + 1], u), v);
+    }
+
+private:
+    int step_;
+    bool asked_ = false;
+    V2i size_{0};
+    std::vector<std::vector<float>> weights_; // by layer; empty: it has no rule
+};
+
+std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vector<CoverLayer>& layers,
+                                             const CoverGround& ground) {
+    const Box2f box = b.box();
+    // Layers that lie in the block at all.
+    std::vector<size_t> here;
+    std::vector<std::optional<NearLine>> lines(layers.size());
+    for (size_t i = 0; i < layers.size(); ++i) {
+        const CoverLayer& l = layers[i];
+        bool lies = l.rule || (!l.painted.empty() && l.painted[static_cast<size_t>(b.tile)]);
+        if (l.line.segments() > 0) {
+            const float reach = 0.5f * l.width + 0.5f;
+            const Box2f around = l.line.box();
+            if (Box2f(around.min - V2f(reach), around.max + V2f(reach)).intersects(box)) {
+                lines[i].emplace(l.line, box, reach);
+                lies = true;
+            }
+        }
+        if (lies) here.push_back(i);
+    }
+    auto out = std::make_shared<CoverBlock>();
+    out->cells = b.cells;
+    if (here.empty()) {
+        out->samples.resize(1);
+        return out;
+    }
+    const RuleWeights rules(b, layers, ground);
+    out->samples.reserve(static_cast<size_t>(b.cells.x + 1) * (b.cells.y + 1));
+    std::vector<float> path(here.size());
+    bool alike = true;
+    for (int y = 0; y <= b.cells.y; ++y)
+        for (int x = 0; x <= b.cells.x; ++x) {
+            const V2f p = b.place(x, y);
+            // What lies by a rule lies beside paths, not on them.
+            float beside = 1;
+            std::fill(path.begin(), path.end(), 0.0f);
+            for (size_t k = 0; k < here.size(); ++k) {
+                OnLine on;
+                if (!lines[here[k]] || !lines[here[k]]->at(p, on) || on.beyond >= 0.05f) continue;
+                path[k] = onPath(layers[here[k]], on.distance, p);
+                beside = std::min(beside, 1 - path[k]);
+            }
+            Gathered g;
+            float rest = 1;
+            for (size_t k = here.size(); k-- > 0 && rest > 1e-3f;) {
+                const CoverLayer& l = layers[here[k]];
+                float w = rules.at(here[k], x, y) * beside;
+                if (w > 0 && !l.wiped.empty()) w *= 1 - layerAt(b.grid, l.wiped, p);
+                if (!l.painted.empty()) w = std::max(w, layerAt(b.grid, l.painted, p));
+                w = std::max(w, path[k]);
+                g.add(l.number, w * rest);
+                rest *= 1 - w;
+            }
+            g.add(0, rest);
+            out->samples.push_back(cellOf(g));
+            alike = alike && out->samples.back() == out->samples.front();
+        }
+    if (alike) {
+        out->samples.resize(1);
+        out->samples.shrink_to_fit();
+    }
+    return out;
+}
+
+} // namespace
+
+CoverMap coverMapOf(const std::vector<CoverLayer>& layers, const CoverGround& ground, const CoverMap* before,
+                    const std::function<bool(const LandBlock&)>& changed) {
+    const GroundGrid& grid = ground.field.grid;
+    CoverMap out{grid, TileGrid<CoverTile>(static_cast<size_t>(grid.tileCount()))};
+    parallelFor(grid.tileCount(), [&](int i) {
+        const auto t = static_cast<size_t>(i);
+        const HeightTile& heights = *ground.field.tiles[t];
+        const CoverTile* old = before && before->tiles[t]->fine == heights.fine ? before->tiles[t].get() : nullptr;
+        auto tile = std::make_shared<CoverTile>();
+        tile->cells = heights.cells;
+        tile->fine = heights.fine;
+        for (int b = 0; b < static_cast<int>(heights.blocks.size()); ++b) {
+            const LandBlock block = blockOf(grid, i, heights, b);
+            const auto* same = old ? &old->blocks[static_cast<size_t>(b)] : nullptr;
+            auto made = same && !changed(block) ? *same : coverBlock(block, layers, ground);
+            tile->blocks.push_back(same && made->samples == (*same)->samples ? *same : std::move(made));
+        }
+        if (old && tile->blocks == old->blocks)
+            out.tiles[t] = before->tiles[t];
+        else
+            out.tiles[t] = std::move(tile);
+    });
+    return out;
+}
+
+CoverShares CoverMap::at(const V2f& p) const {
+    CoverShares out;
+    if (tiles.empty()) {
+        out.covers[0] = {0, 1};
+        out.count = 1;
+        return out;
+    }
+    const int i = grid.tileAt(p);
+    const CoverTile& tile = *tiles[static_cast<size_t>(i)];
+    const auto fine = static_cast<float>(tile.fine);
+    const V2i start = grid.tileStart(i) * tile.fine;
+    const V2f at = (p - grid.origin) / (grid.cell / fine);
+    const float px = std::clamp(at.x - static_cast<float>(start.x), 0.0f, static_cast<float>(tile.cells.x)),
+                py = std::clamp(at.y - static_cast<float>(start.y), 0.0f, static_cast<float>(tile.cells.y));
+    int x = std::min(static_cast<int>(px), tile.cells.x - 1), y = std::min(static_cast<int>(py), tile.cells.y - 1);
+    const float u = px - static_cast<float>(x), v = py - static_cast<float>(y);
+    const int across = (tile.cells.x + kBlockCells - 1) / kBlockCells, bx = std::min(x / kBlockCells, across - 1),
+              by = y / kBlockCells;
+    const CoverBlock& block = *tile.blocks[static_cast<size_t>(by) * across + bx];
+    x -= bx * kBlockCells;
+    y -= by * kBlockCells;
+    Gathered g;
+    const auto add = [&](const CoverCell& c, float w) {
+        for (size_t k = 0; k < 4 && c.share[k] > 0; ++k) g.add(c.of[k], w * static_cast<float>(c.share[k]) / 255);
+    };
+    if (block.samples.size() == 1)
+        add(block.samples[0], 1);
+    else {
+        add(block.at(x, y), (1 - u) * (1 - v));
+        add(block.at(x + 1, y), u * (1 - v));
+        add(block.at(x, y + 1), (1 - u) * v);
+        add(block.at(x + 1, y + 1), u * v);
+    }
+    if (g.count > 1) g.sort();
+    out.count = std::min(g.count, static_cast<int>(out.covers.size()));
+    float sum = 0;
+    for (int k = 0; k < out.count; ++k) sum += g.all[static_cast<size_t>(k)].share;
+    for (int k = 0; k < out.count; ++k)
+        out.covers[static_cast<size_t>(k)] = {g.all[static_cast<size_t>(k)].of,
+                                              g.all[static_cast<size_t>(k)].share / sum};
+    return out;
+}
+
+size_t CoverMap::bytes() const {
+    size_t n = 0;
+    for (const auto& tile : tiles)
+        for (const auto& block : tile->blocks) n += block->samples.size() * sizeof(CoverCell);
+    return n;
+}
+
+} // namespace thallos

@@ -1,0 +1,204 @@
+#include "core/project/covers.h"
+
+#include <algorithm>
+
+#include "core/base/hash.h"
+#include "core/project/built_site.h"
+#include "core/project/kinds/kind.h"
+#include "core/project/kinds/lines.h"
+
+namespace thallos {
+
+namespace {
+
+// Items that cover the ground, in their order.
+std::vector<Items::Slot> coverItems(const Project& project) {
+    std::vector<Items::Slot> out;
+    for (const auto& item : project.items)
+        if ((std::holds_alternative<Cover>(item->body) || std::holds_alternative<Path>(item->body)) &&
+            shown(project, *item) && out.size() < kMostCovers)
+            out.push_back(item);
+    return out;
+}
+
+CoverLayer layerOf(const Item& item, int number) {
+    CoverLayer out;
+    out.number = number;
+    out.seed = mix(item.id.value, 0xc0);
+    if (const auto* c = std::get_if<Cover>(&item.body)) {
+        out.rule = c->rule;
+        out.painted = c->painted;
+        out.wiped = c->wiped;
+    } else {
+        const Path& p = std::get<Path>(item.body);
+        out.line = lineThrough(curveThrough(p.points, kCurveStep));
+        out.width = p.width;
+        out.worn = p.worn;
+    }
+    return out;
+}
+
+bool asks(const std::vector<CoverLayer>& layers, bool (CoverRule::*what)() const) {
+    return std::any_of(layers.begin(), layers.end(),
+                       [&](const CoverLayer& l) { return l.rule && ((*l.rule).*what)(); });
+}
+
+Box2f grown(const Box2f& box, float by) {
+    return box.isEmpty() ? box : Box2f(box.min - V2f(by), box.max + V2f(by));
+}
+
+// Where covers may be others than before.
+class Differences {
+public:
+    Differences(const GroundGrid& grid, size_t tiles, bool all)
+        : grid_(grid), whole(tiles, all ? 1 : 0), later(tiles, 0) {}
+    void add(const Box2f& box) {
+        if (!box.isEmpty()) areas.push_back(box);
+    }
+    void wait(const Box2f& box) {
+        if (!box.isEmpty())
+            for (const int i : grid_.tilesTouching(box)) later[static_cast<size_t>(i)] = 1;
+    }
+    void add(const WeightLayer& now, const WeightLayer& then) {
+        for (size_t i = 0; i < std::max(now.size(), then.size()); ++i) {
+            const GridTile<uint8_t>*a = i < now.size() ? now[i].get() : nullptr,
+                  *b = i < then.size() ? then[i].get() : nullptr;
+            if (a != b) add(differing(grid_, static_cast<int>(i), a, b));
+        }
+    }
+    bool block(const LandBlock& b) const {
+        if (whole[static_cast<size_t>(b.tile)]) return true;
+        const Box2f box = b.box();
+        return std::any_of(areas.begin(), areas.end(), [&](const Box2f& a) { return a.intersects(box); });
+    }
+
+private:
+    const GroundGrid& grid_;
+
+public:
+    std::vector<char> whole; // tiles
+    std::vector<char> later; // tiles that wait for rest
+    std::vector<Box2f> areas;
+};
+
+void allWait(Differences& d, bool rest) {
+    std::fill((rest ? d.whole : d.later).begin(), (rest ? d.whole : d.later).end(), 1);
+}
+
+bool alike(const Project& a, const Project& b, Id id) {
+    const Items::Slot *x = a.items.find(id), *y = b.items.find(id);
+    return x && y ? *x == *y : x == y;
+}
+
+Differences differencesOf(const Project& project, const std::vector<Items::Slot>& items,
+                          const std::vector<CoverLayer>& layers, const CoversBefore& before, bool rest) {
+    const GroundGrid& grid = project.ground->grid;
+    const size_t n = static_cast<size_t>(grid.tileCount());
+    const std::vector<Items::Slot> then = coverItems(before.project);
+    const bool pairs = std::equal(items.begin(), items.end(), then.begin(), then.end(),
+                                  [](const auto& a, const auto& b) { return a->id == b->id; });
+    Differences d(grid, n, !pairs);
+    if (!pairs) return d;
+    const float byPaths = asks(layers, &CoverRule::asksPaths) ? kFarthestAsked : 0,
+                byWalls = asks(layers, &CoverRule::asksBuildings) ? kFarthestAsked : 0;
+    for (size_t i = 0; i < items.size(); ++i) {
+        if (items[i] == then[i]) continue;
+        if (const auto* c = std::get_if<Cover>(&items[i]->body)) {
+            const Cover& old = std::get<Cover>(then[i]->body);
+            if (c->rule != old.rule) allWait(d, rest);
+            d.add(c->painted, old.painted);
+            d.add(c->wiped, old.wiped);
+        } else
+            for (const auto* item : {&items[i], &then[i]}) {
+                const Path& p = std::get<Path>((*item)->body);
+                const Box2f box = grown(extentOf(curveThrough(p.points, kCurveStep)), 0.5f * p.width + 1);
+                d.add(rest ? grown(box, byPaths) : box);
+                if (byPaths > 0 && !rest) d.wait(grown(box, byPaths));
+            }
+    }
+    if (byWalls > 0)
+        for (const Project* of : {&project, &before.project})
+            for (const Item* item : itemsOf<Building>(*of))
+                if (!alike(project, before.project, item->id) ||
+                    shown(project, *item) != shown(before.project, *item)) {
+                    const Box2f box = grown(
+                        withKind(item->body, [](const auto& kind, const auto& body) { return kind.extent(body); }),
+                        byWalls);
+                    rest ? d.add(box) : d.wait(box);
+                }
+    if (before.waterMoved && asks(layers, &CoverRule::asksWater)) allWait(d, rest);
+    const bool ruled =
+        std::any_of(layers.begin(), layers.end(), [](const CoverLayer& l) { return l.rule.has_value(); });
+    const bool moved = std::find(before.moved.begin(), before.moved.end(), 1) != before.moved.end();
+    if (moved && asks(layers, &CoverRule::asksWetness)) allWait(d, rest);
+    for (size_t t = 0; t < n; ++t) {
+        if (ruled && before.moved[t]) (rest ? d.whole : d.later)[t] = 1;
+        if (before.covers.stale[t]) (rest ? d.whole : d.later)[t] = 1;
+    }
+    return d;
+}
+
+CoverGround groundOf(const Project& project, const Land& land, const std::vector<WaterBody>& waters,
+                     const std::vector<CoverLayer>& layers) {
+    CoverGround out{land.field, nullptr, {}, {}, {}, {}};
+    const Box2f site = land.grid.box();
+    if (asks(layers, &CoverRule::asksPaths)) {
+        std::vector<PlanEdge> edges;
+        for (const CoverLayer& l : layers)
+            for (size_t i = 0; i < l.line.segments(); ++i)
+                edges.push_back({l.line.from(i), l.line.to(i), 0.5f * l.width});
+        out.paths = PlanEdges(std::move(edges), site, kFarthestAsked);
+    }
+    if (asks(layers, &CoverRule::asksBuildings)) {
+        std::vector<KeepOut> outlines;
+        for (const Item* item : itemsOf<Building>(project))
+            if (shown(project, *item))
+                withKind(item->body, [&](const auto& kind, const auto& body) { kind.footprint(body, outlines); });
+        std::vector<PlanEdge> edges;
+        for (const KeepOut& k : outlines)
+            for (size_t i = 0; i < k.outline.size(); ++i)
+                edges.push_back({k.outline[i], k.outline[(i + 1) % k.outline.size()]});
+        out.walls = PlanEdges(std::move(edges), site, kFarthestAsked);
+    }
+    if (asks(layers, &CoverRule::asksWater)) {
+        std::vector<PlanEdge> edges;
+        for (const WaterBody& w : waters)
+            for (const auto& [a, b] : *w.shore) edges.push_back({a, b});
+        out.shores = PlanEdges(std::move(edges), site, kFarthestAsked);
+        out.wet = [&](const V2f& p) {
+            return std::any_of(waters.begin(), waters.end(), [&](const WaterBody& w) {
+                return w.region->holds(p) && land.field.at(p) < w.water.level;
+            });
+        };
+    }
+    return out;
+}
+
+} // namespace
+
+BuiltCovers coversOf(const Project& project, const Land& land, const std::vector<WaterBody>& waters,
+                     const CoversBefore* before, bool rest) {
+    const GroundGrid& grid = land.grid;
+    const auto n = static_cast<size_t>(grid.tileCount());
+    const std::vector<Items::Slot> items = coverItems(project);
+    std::vector<CoverLayer> layers;
+    for (const Items::Slot& item : items) layers.push_back(layerOf(*item, static_cast<int>(layers.size()) + 1));
+    BuiltCovers out;
+    for (const Items::Slot& item : items) out.items.push_back(item->id);
+    const Differences d = before ? differencesOf(project, items, layers, *before, rest) : Differences(grid, n, true);
+    out.stale = d.later;
+    CoverGround ground = groundOf(project, land, waters, layers);
+    if (asks(layers, &CoverRule::asksWetness)) {
+        const bool moved = before && std::find(before->moved.begin(), before->moved.end(), 1) != before->moved.end();
+        const bool stale = before && std::find(before->covers.stale.begin(), before->covers.stale.end(), 1) !=
+                                         before->covers.stale.end();
+        out.flow = before ? before->covers.flow : nullptr;
+        if (!out.flow || (rest && (moved || stale))) out.flow = std::make_shared<const Flow>(flowOf(land.field));
+        ground.flow = out.flow;
+    }
+    out.map = coverMapOf(layers, ground, before ? &before->covers.map : nullptr,
+                         [&](const LandBlock& block) { return d.block(block); });
+    return out;
+}
+
+} // namespace thallos
