@@ -78,8 +78,6 @@ Project withWorks(Project p, Id house) {
     p = added(p, "Path to the door", path);
     Terrace hives;
     hives.points = {{-17.5f, -1.8f}, {-5.2f, -0.4f}, {-6.2f, 5.6f}, {-18.2f, 5}};
-    hives.levels = 2;
-    hives.rise = 0.35f;
     p = added(p, "Hive terrace", hives);
     SiteLine wall = usual(SiteLineSort::RetainingWall);
     wall.points = {{10.6f, -9}, {12.2f, -3.5f}, {15.2f, 1.2f}};

@@ -104,7 +104,7 @@ void PlanPane::setPicture(const PlanPicture& picture) {
         const V3f own = toSrgb(covers->materials[i].base.albedo);
         const QColor& paper = t.paper;
         const auto mixed = [](int a, float b) {
-            return std::clamp(static_cast<int>(lerp(static_cast<float>(a), 255 * b, 0.55f)), 0, 255);
+            return std::clamp(static_cast<int>(lerp(static_cast<float>(a), 255 * b, 0.45f)), 0, 255);
         };
         tints.emplace_back(mixed(paper.red(), own.x), mixed(paper.green(), own.y), mixed(paper.blue(), own.z));
     }

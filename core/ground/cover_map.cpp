@@ -54,6 +54,11 @@ CoverCell cellOf(Gathered& g) {
     return out;
 }
 
+// The tile of a layer of weights; null: nothing is painted there.
+const GridTile<uint8_t>* paintedIn(const WeightLayer& layer, int tile) {
+    return layer.empty() ? nullptr : layer[static_cast<size_t>(tile)].get();
+}
+
 // How much of a path lies `off` metres from its middle: worn edges are ragged and soft.
 float onPath(const CoverLayer& l, float off, const V2f& p) {
     const float ragged = l.worn > 0 ? 0.22f * l.worn * fractalNoise(p.x / 1.1f, p.y / 1.1f, l.seed + 3, 4) : 0;
@@ -98,6 +103,10 @@ public:
                             covered(*layers[i].rule, spot, p, layers[i].seed);
             }
     }
+    // Whether it lies anywhere by its rule.
+    bool lies(size_t layer) const {
+        return asked_ && std::any_of(weights_[layer].begin(), weights_[layer].end(), [](float w) { return w > 0; });
+    }
     float at(size_t layer, int x, int y) const {
         if (!asked_ || weights_[layer].empty()) return 0;
         const std::vector<float>& w = weights_[layer];
@@ -124,7 +133,7 @@ std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vect
     std::vector<std::optional<NearLine>> lines(layers.size());
     for (size_t i = 0; i < layers.size(); ++i) {
         const CoverLayer& l = layers[i];
-        bool lies = l.rule || (!l.painted.empty() && l.painted[static_cast<size_t>(b.tile)]);
+        bool lies = l.rule || paintedIn(l.painted, b.tile);
         if (l.line.segments() > 0) {
             const float reach = 0.5f * l.width + 0.5f;
             const Box2f around = l.line.box();
@@ -137,11 +146,16 @@ std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vect
     }
     auto out = std::make_shared<CoverBlock>();
     out->cells = b.cells;
+    std::optional<RuleWeights> asked;
+    if (!here.empty()) asked.emplace(b, layers, ground);
+    // Of most rules nothing lies in most blocks.
+    std::erase_if(here,
+                  [&](size_t i) { return !lines[i] && !paintedIn(layers[i].painted, b.tile) && !asked->lies(i); });
     if (here.empty()) {
         out->samples.resize(1);
         return out;
     }
-    const RuleWeights rules(b, layers, ground);
+    const RuleWeights& rules = *asked;
     out->samples.reserve(static_cast<size_t>(b.cells.x + 1) * (b.cells.y + 1));
     std::vector<float> path(here.size());
     bool alike = true;
@@ -162,8 +176,10 @@ std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vect
             for (size_t k = here.size(); k-- > 0 && rest > 1e-3f;) {
                 const CoverLayer& l = layers[here[k]];
                 float w = rules.at(here[k], x, y) * beside;
-                if (w > 0 && !l.wiped.empty()) w *= 1 - layerAt(b.grid, l.wiped, p);
-                if (!l.painted.empty()) w = std::max(w, layerAt(b.grid, l.painted, p));
+                if (const auto* wiped = paintedIn(l.wiped, b.tile); w > 0 && wiped)
+                    w *= 1 - insideTile(b.grid, *wiped, b.tile, p) / 255;
+                if (const auto* painted = paintedIn(l.painted, b.tile))
+                    w = std::max(w, insideTile(b.grid, *painted, b.tile, p) / 255);
                 w = std::max(w, path[k]);
                 g.add(l.number, w * rest);
                 rest *= 1 - w;

@@ -11,6 +11,8 @@ namespace thallos {
 
 namespace {
 
+constexpr int kFlowCells = 512; // a side: what rules go by is no finer than that
+
 // Items that cover the ground, in their order.
 std::vector<Items::Slot> coverItems(const Project& project) {
     std::vector<Items::Slot> out;
@@ -41,6 +43,15 @@ CoverLayer layerOf(const Item& item, int number) {
 bool asks(const std::vector<CoverLayer>& layers, bool (CoverRule::*what)() const) {
     return std::any_of(layers.begin(), layers.end(),
                        [&](const CoverLayer& l) { return l.rule && ((*l.rule).*what)(); });
+}
+
+// As far as any rule looks at distances of that sort.
+float farthestAsked(const std::vector<CoverLayer>& layers, V2f CoverRule::*range) {
+    float most = 1;
+    for (const CoverLayer& l : layers)
+        for (int k = 0; l.rule && k < 2; ++k)
+            if (const float bound = ((*l.rule).*range)[k]; bound < kAnywhere) most = std::max(most, bound + 1);
+    return std::min(most, kFarthestAsked);
 }
 
 Box2f grown(const Box2f& box, float by) {
@@ -99,8 +110,8 @@ Differences differencesOf(const Project& project, const std::vector<Items::Slot>
                                   [](const auto& a, const auto& b) { return a->id == b->id; });
     Differences d(grid, n, !pairs);
     if (!pairs) return d;
-    const float byPaths = asks(layers, &CoverRule::asksPaths) ? kFarthestAsked : 0,
-                byWalls = asks(layers, &CoverRule::asksBuildings) ? kFarthestAsked : 0;
+    const float byPaths = asks(layers, &CoverRule::asksPaths) ? farthestAsked(layers, &CoverRule::path) : 0,
+                byWalls = asks(layers, &CoverRule::asksBuildings) ? farthestAsked(layers, &CoverRule::building) : 0;
     for (size_t i = 0; i < items.size(); ++i) {
         if (items[i] == then[i]) continue;
         if (const auto* c = std::get_if<Cover>(&items[i]->body)) {
@@ -147,7 +158,7 @@ CoverGround groundOf(const Project& project, const Land& land, const std::vector
         for (const CoverLayer& l : layers)
             for (size_t i = 0; i < l.line.segments(); ++i)
                 edges.push_back({l.line.from(i), l.line.to(i), 0.5f * l.width});
-        out.paths = PlanEdges(std::move(edges), site, kFarthestAsked);
+        out.paths = PlanEdges(std::move(edges), site, farthestAsked(layers, &CoverRule::path));
     }
     if (asks(layers, &CoverRule::asksBuildings)) {
         std::vector<KeepOut> outlines;
@@ -158,13 +169,13 @@ CoverGround groundOf(const Project& project, const Land& land, const std::vector
         for (const KeepOut& k : outlines)
             for (size_t i = 0; i < k.outline.size(); ++i)
                 edges.push_back({k.outline[i], k.outline[(i + 1) % k.outline.size()]});
-        out.walls = PlanEdges(std::move(edges), site, kFarthestAsked);
+        out.walls = PlanEdges(std::move(edges), site, farthestAsked(layers, &CoverRule::building));
     }
     if (asks(layers, &CoverRule::asksWater)) {
         std::vector<PlanEdge> edges;
         for (const WaterBody& w : waters)
             for (const auto& [a, b] : *w.shore) edges.push_back({a, b});
-        out.shores = PlanEdges(std::move(edges), site, kFarthestAsked);
+        out.shores = PlanEdges(std::move(edges), site, farthestAsked(layers, &CoverRule::water));
         out.wet = [&](const V2f& p) {
             return std::any_of(waters.begin(), waters.end(), [&](const WaterBody& w) {
                 return w.region->holds(p) && land.field.at(p) < w.water.level;
@@ -193,7 +204,8 @@ BuiltCovers coversOf(const Project& project, const Land& land, const std::vector
         const bool stale = before && std::find(before->covers.stale.begin(), before->covers.stale.end(), 1) !=
                                          before->covers.stale.end();
         out.flow = before ? before->covers.flow : nullptr;
-        if (!out.flow || (rest && (moved || stale))) out.flow = std::make_shared<const Flow>(flowOf(land.field));
+        if (!out.flow || (rest && (moved || stale)))
+            out.flow = std::make_shared<const Flow>(flowOf(land.field, kFlowCells));
         ground.flow = out.flow;
     }
     out.map = coverMapOf(layers, ground, before ? &before->covers.map : nullptr,
