@@ -52,7 +52,14 @@ Project withSteps(int cells) {
         l.points = {at, at + V2f(9, 3), at + V2f(16, 0)};
         p = added(p, "Wall", l);
     }
-    return p;
+    // And a cover by a rule all over it, so that the memory is that of ground with covers.
+    Cover moss;
+    moss.surface = shippedMaterials()->surface("Cushion moss");
+    moss.rule = CoverRule();
+    moss.rule->slope = {0, 0.4f};
+    moss.rule->amount = 0.5f;
+    moss.bare = false;
+    return added(p, "Moss", moss);
 }
 
 struct Bench {

@@ -139,7 +139,8 @@ void render(const RenderOptions& o) {
     const auto site = build(project, plantLibrary(), nullptr, BuildMode::Rest, &warnings);
     for (const Text& w : warnings) std::fprintf(stderr, "%s\n", w.english().c_str());
     SceneBuilder builder(false, shippedMaterials());
-    const auto scene = builder.update(site, visibilityOf(project, *shot));
+    builder.update(site, visibilityOf(project, *shot));
+    const auto scene = builder.strew(shot->camera.position);
     Panorama panorama;
     if (!o.panorama.empty()) panorama = panoramaOf(importLight(o.panorama), o.panorama);
     if (!panorama.warning.empty()) std::fprintf(stderr, "%s: %s.\n", o.panorama.c_str(), panorama.warning.c_str());

@@ -74,7 +74,7 @@ Project withWorks(Project p, Id house) {
     path.width = 1.7f;
     path.surface = of("River gravel");
     path.steps = true;
-    path.end = {house, 0};
+    path.end = {house, 0.25f};
     p = added(p, "Path to the door", path);
     Terrace hives;
     hives.points = {{-17.5f, -1.8f}, {-5.2f, -0.4f}, {-6.2f, 5.6f}, {-18.2f, 5}};
@@ -83,7 +83,12 @@ Project withWorks(Project p, Id house) {
     wall.points = {{10.6f, -9}, {12.2f, -3.5f}, {15.2f, 1.2f}};
     wall.height = 0.7f;
     wall.leftHigh = false;
-    return added(p, "Wall beside the path", wall);
+    p = added(p, "Wall beside the path", wall);
+    Stream brook;
+    brook.points = {{78, 48}, {66, 30}, {58, 14}, {56, -2}, {50, -14}, {39, -22}, {31, -30}, {24, -33}};
+    brook.width = 1.3f;
+    brook.depth = 0.2f;
+    return added(p, "Brook", brook);
 }
 
 // What lies on it: by rules first, by hand over that.
@@ -105,7 +110,7 @@ Project withCovers(Project p, const V2f& pond) {
     lay("Short turf", false, verge, {});
     lay("Wet silt", false, silt, {});
     const auto round = [&](const V2f& at, float radius, WeightLayer layer = {}) {
-        return painted(grid, layer, {BrushKind::Gravel, radius, 0.9f, 0.8f}, at);
+        return painted(grid, layer, {BrushKind::Paint, radius, 0.9f, 0.8f}, at);
     };
     lay("Needle litter", false, {}, paintedAlong(grid, {}, {{-66, 70}, {98, 76}}, 34, 5));
     lay("Leaf litter", false, {}, round({36, -6}, 17, round({21, 24}, 9, round({-15, 24}, 9))));

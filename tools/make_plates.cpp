@@ -182,8 +182,15 @@ std::vector<Plate> grounds() {
     terrace.points = {{7, 8}, {21, 6}, {22, 18}, {8, 20}};
     terrace.levels = 2;
     p = added(p, "Terrace", terrace);
+    Stream stream;
+    stream.points = {{60, 42}, {45, 24}, {36, 10}, {33, 0}, {26, -7}, {20, -14}};
+    stream.width = 1.2f;
+    stream.depth = 0.18f;
+    p = added(p, "Stream", stream);
     CoverRule shore, steep, hollows, verge;
-    shore.water = {0, 0.9f};
+    shore.water = {0, 0.45f};
+    shore.amount = 0.7f;
+    shore.patch = 1.5f;
     steep.slope = {0.3f, kPi / 2};
     hollows.amount = 0.22f;
     hollows.patch = 7;
@@ -192,7 +199,7 @@ std::vector<Plate> grounds() {
     verge.patch = 0.8f;
     Cover gravel;
     gravel.surface = of("River gravel");
-    gravel.painted = painted(p.ground->grid, {}, {BrushKind::Gravel, 5, 1, 0.7f}, {-14, -12}, 0, kUsualFinest);
+    gravel.painted = painted(p.ground->grid, {}, {BrushKind::Paint, 5, 1, 0.7f}, {-14, -12}, 0, kUsualFinest);
     p = added(p, "Litter", byRule("Leaf litter", hollows));
     p = added(p, "Verge", byRule("Short turf", verge));
     p = added(p, "Clay", byRule("Clay subsoil", steep));
@@ -214,7 +221,8 @@ std::vector<Plate> grounds() {
             seen("ground-air", {-20, -95}, 75, {2, 0}, 0, 40),
             seen("path-edge", {0.5f, -19}, 1.1f, {2.4f, -13}, 0, 40),
             seen("wall", {-13, -11}, 1.5f, {-13, -2.5f}, 0.5f, 36),
-            seen("shore", {11, -27}, 1.5f, {17, -18}, 0, 36)};
+            seen("shore", {11, -27}, 1.5f, {17, -18}, 0, 36),
+            seen("stream", {31.5f, -6}, 1.4f, {34.5f, 6}, 0, 34)};
 }
 
 } // namespace
@@ -234,7 +242,7 @@ int main(int argc, char** argv) {
         auto site = std::make_shared<BuiltSite>(*build(plate.project, plants));
         if (!plate.land) site->far = nullptr;
         SceneBuilder builder(false, shippedMaterials());
-        const auto scene = builder.update(site);
+        builder.update(site);
         Shot& shot = plate.shot;
         shot.camera.aspect = 1.6f;
         const Environment light = environmentOf(plate.project, shot);
@@ -244,6 +252,7 @@ int main(int argc, char** argv) {
             shot.camera =
                 aimed(shot.camera, shot.camera.position + flat * 10.0f + V3f(flat.y, -flat.x, 0) * 1.5f + V3f(0, 0, 1));
         }
+        const auto scene = builder.strew(shot.camera.position);
         PictureSettings settings;
         settings.size = V2i(960, 600);
         Progress progress;

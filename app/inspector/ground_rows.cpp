@@ -4,6 +4,7 @@
 #include "app/inspector/rows.h"
 #include "app/words/numbers.h"
 #include "app/words/text.h"
+#include "core/project/strewn.h"
 
 namespace thallos {
 
@@ -31,6 +32,17 @@ void reliefRows(Rows& rows) {
             session.document.edit(tr("Finest cell"),
                                   withFinest(session.document.project(), static_cast<float>(v < 0.01 ? 0 : v)),
                                   "finest", dragging ? BuildMode::Moving : BuildMode::Rest);
+        });
+    rows.value(
+        {"strewn", tr("Ground detail")}, ValueRange::percent(0, 2, 1),
+        tr("How many tufts, pebbles and fallen leaves lie on the ground within %1 of the camera, by its covers")
+            .arg(lengthText(kStrewnWithin, 0)),
+        [&session] { return session.document.project().ground->strewn; },
+        [&session](double v, bool dragging) {
+            Ground ground = *session.document.project().ground;
+            ground.strewn = static_cast<float>(v);
+            session.document.edit(tr("Ground detail"), withGround(session.document.project(), ground), "strewn",
+                                  dragging ? BuildMode::Moving : BuildMode::Rest);
         });
     auto relief = [&](const Label& label, const ValueRange& range, const QString& tip,
                       const std::function<double(const Relief&)>& get,

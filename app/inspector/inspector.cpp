@@ -194,10 +194,10 @@ QStringList Inspector::coverNames() const {
 void Inspector::coverRow() {
     rows_->choice(
         {"brushCover", tr("Cover")}, coverNames() << tr("New cover"),
-        tr("What the brush paints; a new one is of another material, which is chosen below"),
+        tr("Cover that the brush paints; a new one gets its material in the rows below"),
         [this] {
             const auto all = itemsOf<Cover>(session_.document.project());
-            const Id id = layerFor(session_.document.project(), BrushKind::Gravel, session_.selection.last());
+            const Id id = layerFor(session_.document.project(), BrushKind::Paint, session_.selection.last());
             const auto at = std::find_if(all.begin(), all.end(), [id](const Item* i) { return i->id == id; });
             return static_cast<int>(at - all.begin());
         },

@@ -61,6 +61,9 @@ public:
     // The same of a field of the items' bodies of type T.
     template <class T>
     void bodyValue(const Label& label, const ValueRange& range, const QString& tip, float T::*member);
+    // One of two things, `options` of no and yes.
+    template <class T>
+    void bodyEither(const Label& label, const QStringList& options, const QString& tip, bool T::*member);
     // Which way the items face, in degrees.
     template <class T> void turn(const QString& tip);
     // A whole number by which chance is dealt anew.
@@ -94,6 +97,17 @@ void Rows::bodyValue(const Label& label, const ValueRange& range, const QString&
             return b ? std::optional<double>(b->*member) : std::nullopt;
         },
         [member](Item& i, double v) { std::get<T>(i.body).*member = static_cast<float>(v); });
+}
+
+template <class T>
+void Rows::bodyEither(const Label& label, const QStringList& options, const QString& tip, bool T::*member) {
+    itemChoice(
+        label, options, tip,
+        [member](const Item& i) -> std::optional<int> {
+            const auto* b = std::get_if<T>(&i.body);
+            return b ? std::optional<int>(b->*member ? 1 : 0) : std::nullopt;
+        },
+        [member](Item& i, int k) { std::get<T>(i.body).*member = k == 1; });
 }
 
 template <class T> void Rows::turn(const QString& tip) {

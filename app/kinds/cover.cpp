@@ -3,7 +3,6 @@
 #include "app/kinds/surfaces.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
-#include "core/ground/flow.h"
 
 namespace thallos {
 
@@ -62,17 +61,17 @@ void ruleRows(const CoverRule& rule, Rows& rows) {
     bound(rows, {"coverHeightTo", tr("Height to")}, heights, tr("Lies only below this height"),
           {&CoverRule::height, 1});
     const ValueRange slopes{0, 90, false, Dimension::Angle, "°", 0, std::nullopt};
-    bound(rows, {"coverSlopeFrom", tr("Slope from")}, slopes, tr("Lies only on ground at least as steep"),
+    bound(rows, {"coverSlopeFrom", tr("Slope from")}, slopes, tr("Lies only on ground at least this steep"),
           {&CoverRule::slope, 0, 180 / static_cast<double>(kPi)});
-    bound(rows, {"coverSlopeTo", tr("Slope to")}, slopes, tr("Lies only on ground no steeper than this"),
+    bound(rows, {"coverSlopeTo", tr("Slope to")}, slopes, tr("Lies only on ground at most this steep"),
           {&CoverRule::slope, 1, 180 / static_cast<double>(kPi)});
     bound(rows, {"coverWetFrom", tr("Wetness from")}, ValueRange::percent(0, 1, 0),
-          tr("Lies only where at least as much of the rain gathers: 0 % dry ridge, 100 % wet hollow"),
+          tr("Lies only where at least this much of the rain gathers: 0 % dry ridge, 100 % wet hollow"),
           {&CoverRule::wetness, 0});
     bound(rows, {"coverWetTo", tr("Wetness to")}, ValueRange::percent(0, 1, 1),
-          tr("Lies only where no more of the rain gathers"), {&CoverRule::wetness, 1});
+          tr("Lies only where at most this much of the rain gathers"), {&CoverRule::wetness, 1});
     ofRule(rows, {"coverSector", tr("Facing within")}, {5, 180, false, Dimension::Angle, "°", 0, 180},
-           tr("How far from the direction it faces the slope may turn; 180° is all round"), &CoverRule::sector,
+           tr("How far the slope may face away from its direction; 180° is all round"), &CoverRule::sector,
            180 / static_cast<double>(kPi));
     if (rule.sector < kPi)
         ofRule(rows, {"coverFacing", tr("Facing")}, {0, 360, false, Dimension::Angle, "°", 0, 0},
@@ -84,14 +83,14 @@ void ruleRows(const CoverRule& rule, Rows& rows) {
         bound(rows, {from, fromText}, away, fromTip, {range, 0});
         bound(rows, {to, toText}, away, toTip, {range, 1});
     };
-    distance("coverPathFrom", "coverPathTo", tr("Off path from"), tr("Off path to"),
-             tr("Lies only as far from the edge of a path or farther"), tr("Lies only this near to a path"),
-             &CoverRule::path);
-    distance("coverWaterFrom", "coverWaterTo", tr("Off water from"), tr("Off water to"),
-             tr("Lies only as far from the shore or farther"),
-             tr("Lies only this near to the shore, on land and under water"), &CoverRule::water);
-    distance("coverWallsFrom", "coverWallsTo", tr("Off building from"), tr("Off building to"),
-             tr("Lies only as far from a building or farther"), tr("Lies only this near to a building"),
+    distance("coverPathFrom", "coverPathTo", tr("Min. from path"), tr("Max. from path"),
+             tr("Lies only at least this far from the edge of a path"),
+             tr("Lies only within this distance of the edge of a path"), &CoverRule::path);
+    distance("coverWaterFrom", "coverWaterTo", tr("Min. from water"), tr("Max. from water"),
+             tr("Lies only at least this far from the shore"),
+             tr("Lies only within this distance of the shore, and under water"), &CoverRule::water);
+    distance("coverWallsFrom", "coverWallsTo", tr("Min. from building"), tr("Max. from building"),
+             tr("Lies only at least this far from a building"), tr("Lies only within this distance of a building"),
              &CoverRule::building);
 }
 
@@ -99,18 +98,12 @@ void rows(const Cover& c, const Item& item, Rows& rows) {
     rows.heading(QString::fromStdString(item.name), tr("cover"));
     surfaceRow(rows, {"coverSurface", tr("Material")}, kCoverMaterials, tr("What the cover is made of, in true size"),
                &Cover::surface);
+    rows.bodyEither<Cover>({"coverBare", tr("Plants")}, {tr("Grow through it"), tr("Keep off it")},
+                           tr("Whether plants stand where it lies"), &Cover::bare);
     rows.itemChoice(
-        {"coverBare", tr("Plants")}, {tr("Grow through it"), tr("Keep off it")},
-        tr("Whether plants stand where it lies"),
-        [](const Item& i) -> std::optional<int> {
-            const auto* x = std::get_if<Cover>(&i.body);
-            return x ? std::optional<int>(x->bare ? 1 : 0) : std::nullopt;
-        },
-        [](Item& i, int k) { std::get<Cover>(i.body).bare = k == 1; });
-    rows.itemChoice(
-        {"coverRule", tr("Lies")}, {tr("Where it is painted"), tr("By a rule too")},
-        tr("Painted alone, or by itself where height, slope, wetness and distances suit it; the Cover brush adds to "
-           "that and wipes it off"),
+        {"coverRule", tr("Placed")}, {tr("By hand"), tr("By rule and by hand")},
+        tr("Where you paint it, or also by itself where height, slope, wetness and distances suit it; the Cover brush "
+           "adds to the rule and wipes off what it lays"),
         [](const Item& i) -> std::optional<int> {
             const auto* x = std::get_if<Cover>(&i.body);
             return x ? std::optional<int>(x->rule ? 1 : 0) : std::nullopt;

@@ -54,14 +54,8 @@ void rows(const Path& p, const Item& item, Rows& rows) {
     surfaceRow(rows, {"pathSurface", tr("Surface")}, kPathSurfaces, tr("What it is laid with"), &Path::surface);
     rows.bodyValue<Path>({"pathSteepest", tr("Steepest")}, {0.01, 0.3, false, Dimension::Percent, "%", 1, 0.08},
                          tr("Slope along it at most: the ground is cut and filled to keep it"), &Path::steepest);
-    rows.itemChoice(
-        {"pathSteps", tr("Steps")}, {tr("None"), tr("Where it is too steep")},
-        tr("Flights of steps instead of deep cuts where the land is steeper"),
-        [](const Item& i) -> std::optional<int> {
-            const auto* x = std::get_if<Path>(&i.body);
-            return x ? std::optional<int>(x->steps ? 1 : 0) : std::nullopt;
-        },
-        [](Item& i, int k) { std::get<Path>(i.body).steps = k == 1; });
+    rows.bodyEither<Path>({"pathSteps", tr("Steps")}, {tr("None"), tr("Where it is too steep")},
+                          tr("Flights of steps instead of deep cuts where the land is steeper"), &Path::steps);
     rows.bodyValue<Path>({"pathCrossfall", tr("Crossfall")}, {-0.06, 0.06, false, Dimension::Percent, "%", 1, 0.02},
                          tr("Fall across it to the right, so that water runs off"), &Path::crossfall);
     const ValueRange batter{0.5, 20, true, Dimension::Ratio, "", 1, 3};

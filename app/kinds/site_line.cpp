@@ -74,14 +74,8 @@ void rows(const SiteLine& l, const Item& item, Rows& rows) {
         size("lineWidth", l.sort == SiteLineSort::Ditch ? tr("Bottom") : tr("Width"), 0.2, 6, 1.5,
              l.sort == SiteLineSort::Ditch ? tr("Width of the bottom") : tr("Width to walk on"), &SiteLine::width);
     if (wall) {
-        rows.itemChoice(
-            {"lineLevel", tr("Top")}, {tr("Follows the ground"), tr("Level")},
-            tr("Whether the top runs along the ground or level"),
-            [](const Item& i) -> std::optional<int> {
-                const auto* x = std::get_if<SiteLine>(&i.body);
-                return x ? std::optional<int>(x->level ? 1 : 0) : std::nullopt;
-            },
-            [](Item& i, int k) { std::get<SiteLine>(i.body).level = k == 1; });
+        rows.bodyEither<SiteLine>({"lineLevel", tr("Top")}, {tr("Follows the ground"), tr("Level")},
+                                  tr("Whether the top runs along the ground or level"), &SiteLine::level);
         rows.bodyValue<SiteLine>({"lineLean", tr("Lean")}, ValueRange::percent(0, 0.4, 0),
                                  tr("How much the face leans back: run for 100 % of rise"), &SiteLine::lean);
     }

@@ -119,7 +119,7 @@ void Pane::mousePressEvent(QMouseEvent* event) {
     }
     if (event->button() != Qt::LeftButton) return;
     PanePoint point = pick(event->position(), event->modifiers());
-    point.pressure = pressure_;
+    point.pen = pen_;
     pressed_ = event->position();
     const Id under = session_.selection.firstSelectable(point.under);
     if (selecting() && (event->modifiers() & Qt::ShiftModifier) && !(tool_ && tool_->grips(*this, point))) {
@@ -270,7 +270,7 @@ void Pane::mouseMoveEvent(QMouseEvent* event) {
     if (event->buttons() == Qt::NoButton) giveUpDrag();
     if (drag_ == Drag::Tool && tool_) {
         PanePoint point = pick(at, event->modifiers());
-        point.pressure = pressure_;
+        point.pen = pen_;
         tool_->move(*this, point);
     } else if (drag_ == Drag::Orbit || drag_ == Drag::Turn || drag_ == Drag::Shift) {
         lookBy(at - last_, drag_, last_);
@@ -350,8 +350,10 @@ void Pane::mouseReleaseEvent(QMouseEvent* event) {
 }
 
 void Pane::tabletEvent(QTabletEvent* event) {
-    // A pen is a mouse that also says how firmly it is held.
-    pressure_ = event->type() == QEvent::TabletRelease ? 1 : static_cast<float>(event->pressure());
+    constexpr double kFlat = 60; // degrees
+    pen_ = {event->type() == QEvent::TabletRelease ? 1 : static_cast<float>(event->pressure()),
+            static_cast<float>(std::min(std::hypot(event->xTilt(), event->yTilt()) / kFlat, 1.0)),
+            event->pointerType() == QPointingDevice::PointerType::Eraser};
     const QEvent::Type type = event->type() == QEvent::TabletPress     ? QEvent::MouseButtonPress
                               : event->type() == QEvent::TabletRelease ? QEvent::MouseButtonRelease
                                                                        : QEvent::MouseMove;
@@ -363,7 +365,7 @@ void Pane::tabletEvent(QTabletEvent* event) {
         mouseReleaseEvent(&mouse);
     else
         mouseMoveEvent(&mouse);
-    if (type == QEvent::MouseButtonRelease) pressure_ = 1;
+    if (type == QEvent::MouseButtonRelease) pen_ = {};
     event->accept();
 }
 

@@ -15,6 +15,13 @@ namespace thallos {
 
 class Tool;
 
+// How a pen is held; a mouse is one that is held firmly and upright.
+struct Pen {
+    float pressure = 1;  // 0..1
+    float lean = 0;      // 0 upright .. 1 as flat as it can be told
+    bool turned = false; // with its eraser down
+};
+
 // A place under the pointer.
 struct PanePoint {
     QPointF at;                 // in the pane, device-independent pixels
@@ -27,7 +34,7 @@ struct PanePoint {
     bool inside = false;                // the picture, or the site in the plan
     int specimen = -1;                  // of the item, when that is a planting
     int part = -1, material = -1;       // of the item, when that is a building
-    float pressure = 1;                 // of a pen
+    Pen pen;
 };
 
 class HiddenLine;
@@ -127,7 +134,7 @@ private:
     bool probing_ = false;
     bool byKeys_ = false;
     QStringList probed_;
-    float pressure_ = 1;
+    Pen pen_;
     QElapsedTimer sinceView_; // the last paint for the view
     QTimer laterView_;
 };

@@ -6,6 +6,7 @@
 
 #include "app/panes/hidden_line.h"
 #include "app/panes/pane.h"
+#include "app/panes/plan_reading.h"
 #include "app/panes/tool.h"
 #include "app/widgets/theme.h"
 #include "app/words/numbers.h"
@@ -34,6 +35,16 @@ PlanPane::PlanPane(Session& session, Engine& engine, QWidget* parent) : Pane(ses
     });
     connect(&session_.files, &Files::changed, this, [this] { framed_ = framed_ && session_.document.built(); });
     connect(&session_.view, &View::changed, this, &PlanPane::updateView);
+    connect(&session_.view, &View::readingChanged, this, [this] {
+        session_.flow.setWanted(session_.view.reading().flow);
+        layerOf_ = {};
+        refreshPicture();
+        update();
+    });
+    connect(&session_.flow, &AfterRest::changed, this, [this] {
+        layerOf_ = {};
+        update();
+    });
 }
 
 void PlanPane::frame(const Box3f& box) {
@@ -95,7 +106,6 @@ void PlanPane::setPicture(const PlanPicture& picture) {
     const Raster<PlanPixel>& in = *picture.pixels;
     const Theme& t = Theme::now();
     QImage image(in.width, in.height, QImage::Format_RGB32);
-    const auto built = session_.document.built();
     const auto scene = engine_.scene();
     const Covers* covers = scene ? &scene->covers : nullptr;
     // A cover in its own colour, as far as it stays a drawing.
@@ -108,6 +118,7 @@ void PlanPane::setPicture(const PlanPicture& picture) {
         };
         tints.emplace_back(mixed(paper.red(), own.x), mixed(paper.green(), own.y), mixed(paper.blue(), own.z));
     }
+    const PlanTint tint = session_.view.reading().tint;
     for (int y = 0; y < in.height; ++y) {
         auto* line = reinterpret_cast<QRgb*>(image.scanLine(y));
         for (int x = 0; x < in.width; ++x) {
@@ -118,18 +129,15 @@ void PlanPane::setPicture(const PlanPicture& picture) {
             case PlanPixel::Outside:
                 c = t.chrome;
                 break;
-            case PlanPixel::Ground: {
-                if (built) {
-                    const V2f at(lerp(picture.window.min.x, picture.window.max.x,
-                                      (static_cast<float>(x) + 0.5f) / static_cast<float>(in.width)),
-                                 lerp(picture.window.max.y, picture.window.min.y,
-                                      (static_cast<float>(y) + 0.5f) / static_cast<float>(in.height)));
-                    if (const int cover = covers ? coverSeen(*covers, at) : 0; cover > 0)
-                        c = tints[static_cast<size_t>(cover)];
-                }
+            case PlanPixel::Ground:
+                if (tint == PlanTint::Slope)
+                    c = slopeTint(p);
+                else if (tint == PlanTint::Earthwork)
+                    c = earthTint(p, x, y);
+                else if (p.cover > 0 && p.cover < tints.size())
+                    c = tints[p.cover];
                 light = 1 + 0.5f * (p.facing - 0.7f);
                 break;
-            }
             case PlanPixel::Building:
                 c = t.building;
                 light = 1 + 0.5f * (p.facing - 0.7f);
@@ -431,10 +439,14 @@ void PlanPane::drawFurniture(QPainter& painter) {
         drawChip(painter, QPointF(8, 8), tr("Plan") + "   Tab", typeface(Type::Medium));
     else
         drawHint(painter, QPointF(x + w + 60, height() - 10), width() - x - w - 120);
-    if (!compact_)
-        drawChip(painter, QPointF(12, 12),
-                 tr("Site plan · north up · contour interval %1").arg(lengthText(contours_.interval)),
-                 typeface(Type::Medium));
+    if (compact_) return;
+    const PlanTint tint = session_.view.reading().tint;
+    const QString of = tint == PlanTint::Slope       ? tr("Site plan · slope")
+                       : tint == PlanTint::Earthwork ? tr("Site plan · cut and fill")
+                                                     : tr("Site plan");
+    drawChip(painter, QPointF(12, 12),
+             tr("%1 · north up · contour interval %2").arg(of, lengthText(contours_.interval)), typeface(Type::Medium));
+    drawTintKey(painter, QPointF(12, hiddenLine_->isVisible() ? 74 : 42), tint);
 }
 
 void PlanPane::drawLayer(QPainter& painter) {
@@ -442,7 +454,9 @@ void PlanPane::drawLayer(QPainter& painter) {
     drawPicture(painter);
     if (!session_.document.built()) return;
     drawContours(painter);
+    if (session_.view.reading().flow) drawFlow(painter, *this, session_.flow.lines());
     drawPlanting(painter);
+    if (session_.view.reading().spots && !compact_) drawSpotHeights(painter, *this, *session_.document.built());
 }
 
 void PlanPane::paintEvent(QPaintEvent*) {

@@ -178,6 +178,53 @@ void seeing(MainWindow& w) {
     commands.separator(menu);
 }
 
+// What the plan shows of the ground.
+void planning(MainWindow& w) {
+    Commands& commands = w.commands();
+    const QString menu = tr("&View") + "/" + tr("Plan shows");
+    const auto tint = [&](const char* id, const QString& text, const QString& tip, const QKeySequence& key,
+                          PlanTint of) {
+        commands.add({id,
+                      menu,
+                      text,
+                      tip,
+                      key,
+                      [&w, of] {
+                          PlanReading reading = w.session().view.reading();
+                          reading.tint = of;
+                          w.session().view.setReading(reading);
+                      },
+                      {},
+                      [&w, of] { return w.session().view.reading().tint == of; }});
+    };
+    const auto also = [&](const char* id, const QString& text, const QString& tip, const QKeySequence& key,
+                          bool PlanReading::*of) {
+        commands.add({id,
+                      menu,
+                      text,
+                      tip,
+                      key,
+                      [&w, of] {
+                          PlanReading reading = w.session().view.reading();
+                          reading.*of = !(reading.*of);
+                          w.session().view.setReading(reading);
+                      },
+                      {},
+                      [&w, of] { return w.session().view.reading().*of; }});
+    };
+    const auto key = [](Qt::Key k) { return QKeySequence(Qt::CTRL | Qt::ALT | k); };
+    tint("plan.covers", tr("Covers"), tr("Covers of the ground in their own colours"), key(Qt::Key_1),
+         PlanTint::Covers);
+    tint("plan.slope", tr("Slope"), tr("How steep the ground is, in six classes"), key(Qt::Key_2), PlanTint::Slope);
+    tint("plan.earthwork", tr("Cut and fill"), tr("How much was cut from the ground it started from, or filled"),
+         key(Qt::Key_3), PlanTint::Earthwork);
+    commands.separator(menu);
+    also("plan.spots", tr("Spot heights"), tr("Heights of tops, hollows and corners of buildings"), key(Qt::Key_4),
+         &PlanReading::spots);
+    also("plan.flow", tr("Flow lines"), tr("Where rain runs together, and which way"), key(Qt::Key_5),
+         &PlanReading::flow);
+}
+
 void arranging(MainWindow& w) {
     Commands& commands = w.commands();
     const QString menu = tr("&View");
@@ -210,6 +257,7 @@ void addLookCommands(MainWindow& w) {
     refining(w);
     shots(w);
     seeing(w);
+    planning(w);
     arranging(w);
 }
 

@@ -25,6 +25,7 @@ std::unique_ptr<Tool> makePickTool(Session& session);
 std::unique_ptr<Tool> makeBrushTool(Session& session, Tools& tools, const BrushKind& kind); // as it is chosen
 std::unique_ptr<Tool> makePadTool(Session& session);
 std::unique_ptr<Tool> makeWaterTool(Session& session);
+std::unique_ptr<Tool> makeSectionTool(Session& session);
 
 std::unique_ptr<Tool> makeSpecimenTool(Session& session, Tools& tools);
 std::unique_ptr<Tool> makeDriftTool(Session& session, const Tools& tools);

@@ -71,7 +71,8 @@ public:
     }
     void draw(QPainter& p, const Pane& pane) const override {
         if (!at_ || !at_->ground || pane.compact()) return;
-        const Brush& b = tools_.brushes.of(kind_);
+        Brush b = tools_.brushes.of(kind_);
+        b.radius = leant(b.radius);
         const V2f c = xy(*at_->ground);
         for (const QPolygonF& l : pane.groundCircle(c, b.radius)) haloLine(p, l, Theme::now().accent);
         if (b.falloff > 0.02f && b.falloff < 0.98f) {
@@ -110,8 +111,8 @@ public:
         case BrushKind::Protect:
         case BrushKind::Release:
             return tr("Drag to keep the ground from brushes · Ctrl releases it · %1").arg(radius);
-        case BrushKind::Gravel:
-        case BrushKind::MeadowSoil:
+        case BrushKind::Paint:
+        case BrushKind::Wipe:
             break;
         }
         return tr("Drag to paint · Ctrl wipes it off · %1").arg(radius);
@@ -144,6 +145,8 @@ private:
                        Qt::AlignVCenter, lines[i]);
         }
     }
+    // A pen that is held flat makes a broad mark, as the side of a pencil does.
+    float leant(float radius) const { return radius * (1 + (at_ ? at_->pen.lean : 0)); }
     void widen(double steps) {
         Brush& b = tools_.brushes.of(kind_);
         const float before = b.radius;
@@ -155,8 +158,10 @@ private:
     }
     void dabsTo(const V2f& p, const PanePoint& point) {
         Brush b = tools_.brushes.of(kind_);
-        b.strength *= point.pressure;
-        if (point.modifiers & Qt::ControlModifier) b.kind = inverse(b.kind);
+        b.strength *= point.pen.pressure;
+        b.radius = leant(b.radius);
+        // The eraser does the opposite, as Ctrl does; both together do what the brush does.
+        if (point.pen.turned != bool(point.modifiers & Qt::ControlModifier)) b.kind = inverse(b.kind);
         const auto& site = session_.document.built();
         const Id chosen = session_.selection.last();
         const Project& before = session_.document.project();

@@ -4,6 +4,7 @@
 
 #include "app/tools/makers.h"
 #include "app/words/text.h"
+#include "app/work/edits.h"
 #include "app/work/kind.h"
 
 namespace thallos {
@@ -48,6 +49,18 @@ Tools::Tools(Session& session) : session_(session) {
                       [this] { return speciesPicture(); }});
     eachItemKind([&](const auto& kind) { kind.addTools(session_, *this); });
     coverLeaves();
+    add(Verb::Shape, {"section",
+                      tr("Section"),
+                      "leaf-shape-section",
+                      tr("Draw a line and read the ground along it, as it is and as it was"),
+                      "X",
+                      own(makeSectionTool(session_)),
+                      {}});
+    add(Verb::Shape,
+        {"sight", tr("Sight line"), "leaf-shape-sight",
+         tr("Lower the ground where it hides the foot of the selected building, or of the one in the middle "
+            "of the shot"),
+         "E", nullptr, [this] { clearSight(session_); }});
     frameLeaves();
 }
 
@@ -126,7 +139,7 @@ void Tools::coverLeaves() {
     add(Verb::Shape, {"cover",
                       tr("Cover"),
                       "leaf-shape-gravel",
-                      tr("Paint a cover of the ground, or wipe it off; plants keep off it"),
+                      tr("Paint a cover of the ground, or wipe it off"),
                       "V",
                       painting_,
                       {}});

@@ -95,9 +95,7 @@ void SnagsWindow::choose() {
 void SnagsWindow::cure() {
     const Snag* s = current();
     const Item* item = s ? session_.document.item(s->item) : nullptr;
-    const auto* b = bodyOf<Building>(item);
-    const auto built = session_.document.built();
-    if (!b || !built) return;
+    if (!item || !session_.document.built()) return;
     const Snag snag = *s;
     if (fixed(session_.document.project(), *item)) return Q_EMIT session_.message(session_.lockedText(*item));
     session_.selection.set(snag.item);
@@ -111,6 +109,18 @@ void SnagsWindow::cure() {
         session_.document.editItem(tr("Raise above the water"), snag.item,
                                    [&](Item& i) { std::get<Building>(i.body).position.z += snag.figure + 0.15f; });
         break;
+    case SnagKind::FloorInGround:
+        session_.document.editItem(tr("Raise above the ground"), snag.item,
+                                   [&](Item& i) { std::get<Building>(i.body).position.z += 0.02f; });
+        break;
+    case SnagKind::PathTooSteep:
+        session_.document.editItem(tr("Add steps"), snag.item, [&](Item& i) { std::get<Path>(i.body).steps = true; });
+        break;
+    case SnagKind::GroundOverPath: { // after all that covered it
+        const Project& now = session_.document.project();
+        session_.document.edit(tr("Grade it last"), reordered(now, snag.item, static_cast<int>(now.items.size())));
+        break;
+    }
     case SnagKind::RepeatingTexture:
         session_.document.editItem(tr("Tiling"), snag.item, [&](Item& i) {
             for (Surface& surface : std::get<Building>(i.body).surfaces)

@@ -87,6 +87,12 @@ QString snagFigure(SnagKind kind, float figure) {
     case SnagKind::InsideOut:
     case SnagKind::CoplanarDoubles:
         return countText(std::lround(value));
+    case SnagKind::FloorInGround:
+        return areaText(value);
+    case SnagKind::PathTooSteep:
+        return tr("%1 %").arg(decimalText(value, 1));
+    case SnagKind::BankTooSteep:
+        return tr("%1°").arg(decimalText(value, 0));
     default:
         return lengthText(value);
     }
@@ -121,6 +127,16 @@ QString snagText(const Snag& s) {
         return tr("storeys %1 high").arg(figure);
     case SnagKind::StepHeight:
         return tr("steps %1 high").arg(figure);
+    case SnagKind::FloorInGround:
+        return tr("%1 of floor level with the ground flicker").arg(figure);
+    case SnagKind::PathTooSteep:
+        return tr("path too steep: %1").arg(figure);
+    case SnagKind::GroundOverPath:
+        return tr("ground stands %1 over the path").arg(figure);
+    case SnagKind::GroundOverDeck:
+        return tr("ground stands %1 over the walkway").arg(figure);
+    case SnagKind::BankTooSteep:
+        return tr("bank steeper than its soil stands: %1").arg(figure);
     }
     return {};
 }
@@ -139,6 +155,12 @@ QString snagCure(SnagKind kind) {
     case SnagKind::InsideOut:
     case SnagKind::CoplanarDoubles:
         return tr("Check model…");
+    case SnagKind::FloorInGround:
+        return tr("Raise above the ground");
+    case SnagKind::PathTooSteep:
+        return tr("Add steps");
+    case SnagKind::GroundOverPath:
+        return tr("Grade it last");
     default:
         return {};
     }

@@ -8,15 +8,17 @@ AfterRest::AfterRest(Document& document, int milliseconds, QObject* parent) : QO
     soon_.setSingleShot(true);
     soon_.setInterval(milliseconds);
     connect(&soon_, &QTimer::timeout, this, &AfterRest::start);
-    connect(&document_, &Document::builtChanged, this, [this] {
-        if (stopped_) *stopped_ = true;
-        soon_.start();
-    });
+    connect(&document_, &Document::builtChanged, this, &AfterRest::again);
     connect(&document_, &Document::replaced, this, [this] {
         if (stopped_) *stopped_ = true;
         forget();
         Q_EMIT changed();
     });
+}
+
+void AfterRest::again() {
+    if (stopped_) *stopped_ = true;
+    soon_.start();
 }
 
 AfterRest::~AfterRest() {

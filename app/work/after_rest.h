@@ -25,6 +25,7 @@ signals:
     void changed(); // what it found, or whether it is at work
 
 protected:
+    void again(); // what it looks for is another
     using Stop = std::function<bool()>;
     using Found = std::function<void()>; // takes over what was found, on the interface thread
     // Runs aside. Nothing comes of it once `stop` says so. It may refer to what the derived object shares with it, not

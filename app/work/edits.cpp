@@ -9,6 +9,7 @@
 #include "core/material/library.h"
 #include "core/project/kinds/kind.h"
 #include "core/project/move.h"
+#include "core/project/sight.h"
 
 namespace thallos {
 
@@ -191,6 +192,31 @@ void levelPad(Session& session, Id building) {
     session.document.edit(tr("Add pad"),
                           added(session.document.project(), item->name + " pad", BuildingPad{building}, &id));
     session.selection.set(id);
+}
+
+void clearSight(Session& session) {
+    const Project& project = session.document.project();
+    const HeightField* ground = session.document.ground();
+    const Camera camera = session.view.shot().camera;
+    const V3f ahead = viewDirection(camera);
+    const Item* building = session.selection.item();
+    if (!bodyOf<Building>(building)) {
+        float best = -1;
+        building = nullptr;
+        for (const Item* item : itemsOf<Building>(project)) {
+            const V3f way = spaceOf(*item, ground).center() - camera.position;
+            const float towards = way.normalized().dot(ahead);
+            if (!session.view.seen(*item) || towards < best) continue;
+            best = towards;
+            building = item;
+        }
+    }
+    if (!building || !ground) return Q_EMIT session.message(tr("The site has no building."));
+    Project next = sightCleared(project, *ground, camera.position, building->id);
+    if (next == project)
+        return Q_EMIT session.message(
+            tr("No ground hides the foot of %1 from this shot.").arg(QString::fromStdString(building->name)));
+    session.document.edit(tr("Clear sight line"), std::move(next));
 }
 
 void levelUnderParts(Session& session) {

@@ -21,6 +21,7 @@ enum class ShotPart { Light, Lens };
 void copyToShots(Session& session, ShotPart part); // of the shown shot to all that are not locked
 void addShot(Session& session);                    // the view as it is now, under a name of its own
 void addCover(Session& session);                   // of the first material that none is made of yet; selects it
+void clearSight(Session& session);                 // from the shot to the selected building, or the one in its middle
 void levelPad(Session& session, Id building);      // or selects the one that it has
 void levelUnderParts(Session& session);            // a pad of its own for the parts that are selected
 void flagPresentation(Session& session);           // or takes it back, as the last is for presentation only or not

@@ -258,7 +258,7 @@ void Engine::work(const Request& r, uint64_t generation, bool onward) {
     // Something is seen: now what was left for later.
     if (r.mode == BuildMode::Rest && !current_->plantScenes->complete(stop)) return;
     if (!makePlan(r, stop)) return;
-    if (!shown || r.mode == BuildMode::Moving || site_->stale || stop()) return;
+    if (!shown || r.mode == BuildMode::Moving || site_->stale || stop() || !strew(r, stop)) return;
     if (!quickDone_) {
         Shot metered = r.shot;
         metered.metered = metered.metered || r.visibility.neutral;
@@ -348,6 +348,20 @@ bool Engine::compare(const Request& r) {
                                r.shot.ev100 != done_.shot.ev100;
     done_ = r;
     return finishChanged;
+}
+
+// What lies on the ground near the camera. False: stopped.
+bool Engine::strew(const Request& r, const std::function<bool()>& stop) {
+    auto scene = builder_.strew(r.shot.camera.position, stop);
+    if (!scene || scene == current_) return scene != nullptr;
+    current_ = std::move(scene);
+    {
+        const std::lock_guard lock(mutex_);
+        shared_ = current_;
+    }
+    filmFresh_ = quickDone_ = false;
+    Q_EMIT sceneChanged();
+    return true;
 }
 
 // False: stopped.

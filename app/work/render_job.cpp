@@ -51,11 +51,14 @@ void RenderJob::run(const std::shared_ptr<const PlantLibrary>& library, std::sha
         order_.shot.camera.nearCut = 0;
         const Visibility visibility = visibilityOf(order_.project, order_.shot);
         if (!scene || !scene->fine || !scene->plantScenes->toned() || !(scene->site->project == order_.project) ||
-            scene->site->stale || !(scene->visibility == visibility)) {
+            scene->site->stale || !(scene->visibility == visibility) || !scene->strewn ||
+            scene->strewn->eye != strewingEye(order_.shot.camera.position)) {
             SceneBuilder builder(false, shippedMaterials());
             const auto site = build(order_.project, library, nullptr, BuildMode::Rest, &warnings_);
             progress_->throwIfCancelled();
-            scene = builder.update(site, visibility);
+            builder.update(site, visibility);
+            progress_->throwIfCancelled();
+            scene = builder.strew(order_.shot.camera.position);
             progress_->throwIfCancelled();
         }
         result_ = renderPicture(*scene, environmentOf(order_.project, order_.shot), order_.shot, settings,

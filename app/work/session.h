@@ -10,6 +10,7 @@
 #include "app/work/document.h"
 #include "app/work/earth_watch.h"
 #include "app/work/files.h"
+#include "app/work/flow_watch.h"
 #include "app/work/jobs.h"
 #include "app/work/selection.h"
 #include "app/work/snag_watch.h"
@@ -39,6 +40,7 @@ public:
     Jobs jobs;
     SnagWatch snags{document};
     EarthWatch earth{document};
+    FlowWatch flow{document};
 
     // Changes every selected item that is not locked: one step. Groups: what they hold.
     void editSelected(const QString& name, const std::function<void(Item&)>& change, const QString& mergeKey = {},

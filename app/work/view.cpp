@@ -159,6 +159,11 @@ void View::setNeutral(bool neutral) {
     if (std::exchange(neutral_, neutral) != neutral) Q_EMIT visibilityChanged();
 }
 
+void View::setReading(const PlanReading& reading) {
+    if (std::exchange(reading_, reading) == reading) return;
+    Q_EMIT readingChanged();
+}
+
 void View::setPlanting(bool shown) {
     if (std::exchange(planting_, shown) != shown) Q_EMIT visibilityChanged();
 }

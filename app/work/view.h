@@ -15,6 +15,14 @@
 
 namespace thallos {
 
+// What colours the ground in the plan.
+enum class PlanTint { Covers, Slope, Earthwork };
+struct PlanReading {
+    PlanTint tint = PlanTint::Covers;
+    bool spots = false, flow = false; // spot heights, where water runs
+    bool operator==(const PlanReading&) const = default;
+};
+
 class View : public QObject {
     Q_OBJECT
 public:
@@ -61,6 +69,8 @@ public:
     bool planting() const { return planting_; }
     void setPlanting(bool shown);
     Visibility visibility() const; // with what the shot leaves out
+    const PlanReading& reading() const { return reading_; }
+    void setReading(const PlanReading& reading);
 
     // Faces that the panes mark, three corners each, in the world.
     const std::vector<V3f>& highlight() const { return highlight_; }
@@ -83,6 +93,7 @@ signals:
     void refiningChanged(); // which part, or held
     void highlightChanged();
     void previewChanged();
+    void readingChanged();
     void zoomWanted(); // to what is selected
 
 private:
@@ -117,6 +128,7 @@ private:
     std::vector<HiddenParts> parts_; // for working
     bool isolated_ = false;
     bool neutral_ = false, planting_ = true;
+    PlanReading reading_;
     std::optional<Box2f> part_;
     bool held_ = false;
     std::vector<V3f> highlight_;

@@ -187,6 +187,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 lang, höchstens %2 % steil</translation>
   </message>
   <message>
+   <source>%1 long, falls %2</source>
+   <translation>%1 lang, fällt %2</translation>
+  </message>
+  <message>
    <source>%1 m</source>
    <translation>%1 m</translation>
   </message>
@@ -213,6 +217,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1 of %2 samples%3</source>
    <translation>%1 von %2 Samples%3</translation>
+  </message>
+  <message>
+   <source>%1 of floor level with the ground flicker</source>
+   <translation>%1 Boden auf Höhe des Geländes flimmern</translation>
   </message>
   <message>
    <source>%1 per shot</source>
@@ -253,6 +261,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1 to %2</source>
    <translation>%1 bis %2</translation>
+  </message>
+  <message>
+   <source>%1 to %2 %</source>
+   <translation>%1 bis %2 %</translation>
   </message>
   <message>
    <source>%1 triangles</source>
@@ -303,6 +315,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <source>%1 · memory %2, %3 free · disk about %4</source>
    <comment>time, memory, disk</comment>
    <translation>%1 · Speicher %2, frei %3 · Platte etwa %4</translation>
+  </message>
+  <message>
+   <source>%1 · north up · contour interval %2</source>
+   <translation>%1 · Norden oben · Höhenlinien alle %2</translation>
   </message>
   <message>
    <source>%1 · walls up to %2</source>
@@ -1097,6 +1113,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Jalousien anbringen</translation>
   </message>
   <message>
+   <source>Add steps</source>
+   <translation>Stufen einfügen</translation>
+  </message>
+  <message>
    <source>Add to favourites</source>
    <translation>Zu den Favoriten</translation>
   </message>
@@ -1407,6 +1427,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Bank</source>
    <translation>Wall</translation>
+  </message>
+  <message>
+   <source>Banks</source>
+   <translation>Ufer</translation>
   </message>
   <message>
    <source>Bare inside</source>
@@ -1725,8 +1749,8 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Pestwurz</translation>
   </message>
   <message>
-   <source>By a rule too</source>
-   <translation>Auch nach einer Regel</translation>
+   <source>By hand</source>
+   <translation>Von Hand</translation>
   </message>
   <message>
    <source>By kind</source>
@@ -1735,6 +1759,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>By name</source>
    <translation>Nach Name</translation>
+  </message>
+  <message>
+   <source>By rule and by hand</source>
+   <translation>Nach Regel und von Hand</translation>
   </message>
   <message>
    <source>Caches</source>
@@ -1929,6 +1957,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Klare Schicht obenauf</translation>
   </message>
   <message>
+   <source>Clear sight line</source>
+   <translation>Sichtlinie freilegen</translation>
+  </message>
+  <message>
    <source>Clear the selection; Esc in a pane does the same</source>
    <translation>Auswahl aufheben; Esc in einem Bereich tut dasselbe</translation>
   </message>
@@ -2041,6 +2073,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>In den Plan klicken, um Nordpfeil und Maßstab zu setzen</translation>
   </message>
   <message>
+   <source>Click the points of a stream</source>
+   <translation>Die Punkte eines Bachs klicken</translation>
+  </message>
+  <message>
    <source>Click the trunk of a single tree</source>
    <translation>Klicken Sie auf den Stamm eines einzelnen Baumes</translation>
   </message>
@@ -2067,6 +2103,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Click to see all messages</source>
    <translation>Klicken, um alle Meldungen zu sehen</translation>
+  </message>
+  <message>
+   <source>Click where it ends · Esc cancels</source>
+   <translation>Klicken, wo er endet · Esc bricht ab</translation>
+  </message>
+  <message>
+   <source>Click where the section begins</source>
+   <translation>Klicken, wo der Schnitt beginnt</translation>
   </message>
   <message>
    <source>Climber</source>
@@ -2324,6 +2368,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Belag</translation>
   </message>
   <message>
+   <source>Cover that the brush paints; a new one gets its material in the rows below</source>
+   <translation>Belag, den der Pinsel malt; ein neuer bekommt sein Material in den Zeilen darunter</translation>
+  </message>
+  <message>
+   <source>Covers</source>
+   <translation>Beläge</translation>
+  </message>
+  <message>
+   <source>Covers of the ground in their own colours</source>
+   <translation>Beläge des Geländes in ihren eigenen Farben</translation>
+  </message>
+  <message>
    <source>Cow parsley</source>
    <translation>Wiesenkerbel</translation>
   </message>
@@ -2410,6 +2466,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Cut %1 m³ · fill %2 m³ · balance %3 m³</source>
    <translation>Abtrag %1 m³ · Auftrag %2 m³ · Bilanz %3 m³</translation>
+  </message>
+  <message>
+   <source>Cut and fill</source>
+   <translation>Ab- und Auftrag</translation>
   </message>
   <message>
    <source>Cut batter 1 :</source>
@@ -2534,6 +2594,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Depth of the ruts that wheels leave; 0 has none</source>
    <translation>Tiefe der Spuren, die Räder lassen; bei 0 keine</translation>
+  </message>
+  <message>
+   <source>Depth of the water in its middle</source>
+   <translation>Tiefe des Wassers in seiner Mitte</translation>
   </message>
   <message>
    <source>Depth per dab</source>
@@ -2752,6 +2816,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Einen Wall oder eine Mulde zeichnen, die ein eigener Schritt bleibt</translation>
   </message>
   <message>
+   <source>Draw a line and read the ground along it, as it is and as it was</source>
+   <translation>Eine Linie ziehen und das Gelände daran ablesen, wie es ist und wie es war</translation>
+  </message>
+  <message>
    <source>Draw a path · an end on a building joins its door there</source>
    <translation>Einen Weg zeichnen · ein Ende an einem Gebäude schließt an dessen Tür an</translation>
   </message>
@@ -2762,6 +2830,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Draw a retaining wall, wall, kerb, ditch, steps or ramp</source>
    <translation>Stützmauer, Mauer, Bordstein, Graben, Treppe oder Rampe zeichnen</translation>
+  </message>
+  <message>
+   <source>Draw a stream: it cuts its channel, and its water falls along it</source>
+   <translation>Einen Bach zeichnen: er gräbt sein Bett, und sein Wasser fällt darin</translation>
   </message>
   <message>
    <source>Draw a walkway from a door: level before it, then at an even slope</source>
@@ -2798,6 +2870,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Draw path</source>
    <translation>Weg zeichnen</translation>
+  </message>
+  <message>
+   <source>Draw stream</source>
+   <translation>Bach zeichnen</translation>
   </message>
   <message>
    <source>Draw terrace</source>
@@ -3286,6 +3362,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Schwebt bis %1, im Boden bis %2</translation>
   </message>
   <message>
+   <source>Flow lines</source>
+   <translation>Fließlinien</translation>
+  </message>
+  <message>
    <source>Flower</source>
    <translation>Blüte</translation>
   </message>
@@ -3406,6 +3486,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Spiegelglatt bis windig</translation>
   </message>
   <message>
+   <source>From mirror-still to broken by stones</source>
+   <translation>Von spiegelglatt bis von Steinen gebrochen</translation>
+  </message>
+  <message>
    <source>From south to north; a larger or smaller site keeps what stands on it</source>
    <translation>Von Süd nach Nord; ein größeres oder kleineres Grundstück behält, was darauf steht</translation>
   </message>
@@ -3490,6 +3574,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Farbkorrektur</translation>
   </message>
   <message>
+   <source>Grade it last</source>
+   <translation>Zuletzt legen</translation>
+  </message>
+  <message>
    <source>Granite setts</source>
    <translation>Granitpflaster</translation>
   </message>
@@ -3512,6 +3600,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Ground</source>
    <translation>Boden</translation>
+  </message>
+  <message>
+   <source>Ground detail</source>
+   <translation>Bodendetails</translation>
   </message>
   <message>
    <source>Group</source>
@@ -3618,6 +3710,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Höhe des fertigen Bildes; die Breite folgt dem Seitenverhältnis</translation>
   </message>
   <message>
+   <source>Height of the land beside it over the water: how deep it has cut itself in</source>
+   <translation>Höhe des Landes daneben über dem Wasser: wie tief er sich eingegraben hat</translation>
+  </message>
+  <message>
    <source>Height of the longest shoots</source>
    <translation>Höhe der längsten Triebe</translation>
   </message>
@@ -3660,6 +3756,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Heights from %1 to %2</source>
    <translation>Höhen von %1 bis %2</translation>
+  </message>
+  <message>
+   <source>Heights of tops, hollows and corners of buildings</source>
+   <translation>Höhen von Kuppen, Senken und Gebäudeecken</translation>
   </message>
   <message>
    <source>Herb</source>
@@ -3746,10 +3846,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie tief die Räder bei jeder Fahrt drücken</translation>
   </message>
   <message>
-   <source>How far from the direction it faces the slope may turn; 180° is all round</source>
-   <translation>Wie weit sich der Hang von der Ausrichtung wegdrehen darf; 180° ist ringsum</translation>
-  </message>
-  <message>
    <source>How far it reaches to either side of the line</source>
    <translation>Wie weit es nach beiden Seiten der Linie reicht</translation>
   </message>
@@ -3766,6 +3862,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie weit die Höhe zum Rand hin ausläuft: 0 % hat einen harten Rand</translation>
   </message>
   <message>
+   <source>How far the slope may face away from its direction; 180° is all round</source>
+   <translation>Wie weit der Hang von seiner Ausrichtung abweichen darf; 180° ist ringsum</translation>
+  </message>
+  <message>
    <source>How lengths are shown; any unit can be typed in either</source>
    <translation>Wie Längen gezeigt werden; eingeben lässt sich jede Einheit</translation>
   </message>
@@ -3780,6 +3880,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>How many levels lie one above the other up the slope</source>
    <translation>Wie viele Stufen den Hang hinauf übereinander liegen</translation>
+  </message>
+  <message>
+   <source>How many tufts, pebbles and fallen leaves lie on the ground within %1 of the camera, by its covers</source>
+   <translation>Wie viele Grasbüschel, Kiesel und gefallene Blätter bis %1 um die Kamera am Boden liegen, nach seinen Belägen</translation>
   </message>
   <message>
    <source>How much of each window a curtain or blind covers</source>
@@ -3804,6 +3908,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>How much the repair does</source>
    <translation>Wie viel die Abhilfe tut</translation>
+  </message>
+  <message>
+   <source>How much was cut from the ground it started from, or filled</source>
+   <translation>Wie viel vom Ausgangsgelände abgetragen oder aufgetragen wurde</translation>
+  </message>
+  <message>
+   <source>How steep the ground is, in six classes</source>
+   <translation>Wie steil das Gelände ist, in sechs Klassen</translation>
   </message>
   <message>
    <source>How the line runs from point to point</source>
@@ -3952,6 +4064,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Isolate</source>
    <translation>Alleinstellen</translation>
+  </message>
+  <message>
+   <source>It runs from its higher end to the lower one and ends where it meets a pond.</source>
+   <translation>Er läuft vom höheren Ende zum tieferen und endet, wo er auf einen Teich trifft.</translation>
   </message>
   <message>
    <source>Italian cypress</source>
@@ -4306,23 +4422,19 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Lizenzen</translation>
   </message>
   <message>
-   <source>Lies</source>
-   <translation>Liegt</translation>
-  </message>
-  <message>
    <source>Lies only above this height</source>
    <translation>Liegt nur über dieser Höhe</translation>
   </message>
   <message>
-   <source>Lies only as far from a building or farther</source>
+   <source>Lies only at least this far from a building</source>
    <translation>Liegt erst ab dieser Entfernung von einem Gebäude</translation>
   </message>
   <message>
-   <source>Lies only as far from the edge of a path or farther</source>
+   <source>Lies only at least this far from the edge of a path</source>
    <translation>Liegt erst ab dieser Entfernung vom Rand eines Wegs</translation>
   </message>
   <message>
-   <source>Lies only as far from the shore or farther</source>
+   <source>Lies only at least this far from the shore</source>
    <translation>Liegt erst ab dieser Entfernung vom Ufer</translation>
   </message>
   <message>
@@ -4330,32 +4442,32 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Liegt nur unter dieser Höhe</translation>
   </message>
   <message>
-   <source>Lies only on ground at least as steep</source>
+   <source>Lies only on ground at least this steep</source>
    <translation>Liegt nur auf mindestens so steilem Gelände</translation>
   </message>
   <message>
-   <source>Lies only on ground no steeper than this</source>
+   <source>Lies only on ground at most this steep</source>
    <translation>Liegt nur auf höchstens so steilem Gelände</translation>
   </message>
   <message>
-   <source>Lies only this near to a building</source>
-   <translation>Liegt nur so nah an einem Gebäude</translation>
-  </message>
-  <message>
-   <source>Lies only this near to a path</source>
-   <translation>Liegt nur so nah an einem Weg</translation>
-  </message>
-  <message>
-   <source>Lies only this near to the shore, on land and under water</source>
-   <translation>Liegt nur so nah am Ufer, an Land und unter Wasser</translation>
-  </message>
-  <message>
-   <source>Lies only where at least as much of the rain gathers: 0 % dry ridge, 100 % wet hollow</source>
+   <source>Lies only where at least this much of the rain gathers: 0 % dry ridge, 100 % wet hollow</source>
    <translation>Liegt nur, wo mindestens so viel Regen zusammenläuft: 0 % trockener Rücken, 100 % nasse Senke</translation>
   </message>
   <message>
-   <source>Lies only where no more of the rain gathers</source>
+   <source>Lies only where at most this much of the rain gathers</source>
    <translation>Liegt nur, wo höchstens so viel Regen zusammenläuft</translation>
+  </message>
+  <message>
+   <source>Lies only within this distance of a building</source>
+   <translation>Liegt nur bis zu dieser Entfernung von einem Gebäude</translation>
+  </message>
+  <message>
+   <source>Lies only within this distance of the edge of a path</source>
+   <translation>Liegt nur bis zu dieser Entfernung vom Rand eines Wegs</translation>
+  </message>
+  <message>
+   <source>Lies only within this distance of the shore, and under water</source>
+   <translation>Liegt nur bis zu dieser Entfernung vom Ufer und unter Wasser</translation>
   </message>
   <message>
    <source>Light</source>
@@ -4530,6 +4642,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Senken</translation>
   </message>
   <message>
+   <source>Lower the ground where it hides the foot of the selected building, or of the one in the middle of the shot</source>
+   <translation>Das Gelände senken, wo es den Fuß des gewählten Gebäudes verdeckt, oder dessen in der Mitte der Aufnahme</translation>
+  </message>
+  <message>
    <source>Lowest level</source>
    <translation>Unterste Höhe</translation>
   </message>
@@ -4592,6 +4708,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Mattes as PNG (RGB)</source>
    <translation>Masken als PNG (RGB)</translation>
+  </message>
+  <message>
+   <source>Max. from building</source>
+   <translation>Höchst. vom Gebäude</translation>
+  </message>
+  <message>
+   <source>Max. from path</source>
+   <translation>Höchst. vom Weg</translation>
+  </message>
+  <message>
+   <source>Max. from water</source>
+   <translation>Höchst. vom Wasser</translation>
   </message>
   <message>
    <source>Maximum per pixel; four times as many halve the noise</source>
@@ -4674,6 +4802,18 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Millimeter</translation>
   </message>
   <message>
+   <source>Min. from building</source>
+   <translation>Mind. vom Gebäude</translation>
+  </message>
+  <message>
+   <source>Min. from path</source>
+   <translation>Mind. vom Weg</translation>
+  </message>
+  <message>
+   <source>Min. from water</source>
+   <translation>Mind. vom Wasser</translation>
+  </message>
+  <message>
    <source>Minutes go up to 59</source>
    <translation>Minuten gehen bis 59</translation>
   </message>
@@ -4728,6 +4868,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Move %1 parts</source>
    <translation>%1 Teile verschieben</translation>
+  </message>
+  <message>
+   <source>Move along the line to read it · click a new one · Shift adds a bend · Esc removes it</source>
+   <translation>Der Linie entlang ablesen · Klick beginnt eine neue · Umschalt fügt einen Knick an · Esc entfernt sie</translation>
   </message>
   <message>
    <source>Move down in the order</source>
@@ -4926,6 +5070,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kein Alpha; einfarbiger Hintergrund entfernt</translation>
   </message>
   <message>
+   <source>No ground hides the foot of %1 from this shot.</source>
+   <translation>Kein Gelände verdeckt in dieser Aufnahme den Fuß von %1.</translation>
+  </message>
+  <message>
    <source>No pad: the ground is as it was.</source>
    <translation>Kein Planum: Der Boden ist, wie er war.</translation>
   </message>
@@ -5050,32 +5198,8 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Des Bogens oder der Biegung: Der Mittelpunkt liegt so weit quer von den Teilen</translation>
   </message>
   <message>
-   <source>Off building from</source>
-   <translation>Ab Gebäude von</translation>
-  </message>
-  <message>
-   <source>Off building to</source>
-   <translation>Ab Gebäude bis</translation>
-  </message>
-  <message>
    <source>Off leaves out everything that is not fixed to the building</source>
    <translation>Aus lässt alles weg, was nicht fest zum Gebäude gehört</translation>
-  </message>
-  <message>
-   <source>Off path from</source>
-   <translation>Ab Weg von</translation>
-  </message>
-  <message>
-   <source>Off path to</source>
-   <translation>Ab Weg bis</translation>
-  </message>
-  <message>
-   <source>Off water from</source>
-   <translation>Ab Wasser von</translation>
-  </message>
-  <message>
-   <source>Off water to</source>
-   <translation>Ab Wasser bis</translation>
   </message>
   <message>
    <source>Off: hidden in the panes and left out of renders</source>
@@ -5218,16 +5342,12 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Malen</translation>
   </message>
   <message>
-   <source>Paint a cover of the ground, or wipe it off; plants keep off it</source>
-   <translation>Einen Belag des Geländes malen oder wegwischen; Pflanzen bleiben ihm fern</translation>
+   <source>Paint a cover of the ground, or wipe it off</source>
+   <translation>Einen Belag des Geländes malen oder wegwischen</translation>
   </message>
   <message>
    <source>Paint cover</source>
    <translation>Belag malen</translation>
-  </message>
-  <message>
-   <source>Painted alone, or by itself where height, slope, wetness and distances suit it; the Cover brush adds to that and wipes it off</source>
-   <translation>Nur gemalt, oder von selbst, wo Höhe, Neigung, Nässe und Entfernungen passen; der Belagpinsel ergänzt es und wischt es weg</translation>
   </message>
   <message>
    <source>Painted weatherboarding</source>
@@ -5414,6 +5534,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>In der Szene aufstellen</translation>
   </message>
   <message>
+   <source>Placed</source>
+   <translation>Gesetzt</translation>
+  </message>
+  <message>
    <source>Plain clay tiles</source>
    <translation>Biberschwanzziegel</translation>
   </message>
@@ -5424,6 +5548,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Plan</source>
    <translation>Plan</translation>
+  </message>
+  <message>
+   <source>Plan shows</source>
+   <translation>Plan zeigt</translation>
   </message>
   <message>
    <source>Plan – Thallos</source>
@@ -5636,6 +5764,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Raise</source>
    <translation>Heben</translation>
+  </message>
+  <message>
+   <source>Raise above the ground</source>
+   <translation>Über das Gelände heben</translation>
   </message>
   <message>
    <source>Raise above the water</source>
@@ -6381,6 +6513,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Zweite Taste für %1</translation>
   </message>
   <message>
+   <source>Section</source>
+   <translation>Schnitt</translation>
+  </message>
+  <message>
+   <source>Section · %1 long</source>
+   <translation>Schnitt · %1 lang</translation>
+  </message>
+  <message>
    <source>Sedum roof</source>
    <translation>Sedumdach</translation>
   </message>
@@ -6721,6 +6861,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Seiten von Gebäuden und Umrissen</translation>
   </message>
   <message>
+   <source>Sight line</source>
+   <translation>Sichtlinie</translation>
+  </message>
+  <message>
    <source>Site</source>
    <translation>Grundstück</translation>
   </message>
@@ -6733,8 +6877,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Tiefe des Grundstücks</translation>
   </message>
   <message>
-   <source>Site plan · north up · contour interval %1</source>
-   <translation>Lageplan · Norden oben · Höhenlinien alle %1</translation>
+   <source>Site plan</source>
+   <translation>Lageplan</translation>
+  </message>
+  <message>
+   <source>Site plan · cut and fill</source>
+   <translation>Lageplan · Ab- und Auftrag</translation>
+  </message>
+  <message>
+   <source>Site plan · slope</source>
+   <translation>Lageplan · Neigung</translation>
   </message>
   <message>
    <source>Site width</source>
@@ -6783,6 +6935,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Slatted screen</source>
    <translation>Lattenwand</translation>
+  </message>
+  <message>
+   <source>Slope</source>
+   <translation>Neigung</translation>
   </message>
   <message>
    <source>Slope along it at most: the ground is cut and filled to keep it</source>
@@ -6953,6 +7109,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Teilen oder vereinfachen Sie es und importieren Sie erneut</translation>
   </message>
   <message>
+   <source>Spot heights</source>
+   <translation>Höhenpunkte</translation>
+  </message>
+  <message>
    <source>Spread</source>
    <translation>Spreizung</translation>
   </message>
@@ -7119,6 +7279,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Streaks</source>
    <translation>Schlieren</translation>
+  </message>
+  <message>
+   <source>Stream</source>
+   <translation>Bach</translation>
   </message>
   <message>
    <source>Strength</source>
@@ -7443,6 +7607,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>The scene is still being built; try again shortly.</source>
    <translation>Die Szene wird noch aufgebaut; versuchen Sie es gleich noch einmal.</translation>
+  </message>
+  <message>
+   <source>The site has no building.</source>
+   <translation>Auf dem Grundstück steht kein Gebäude.</translation>
   </message>
   <message>
    <source>The site takes the location and the true north of the model, and so its sun</source>
@@ -8097,10 +8265,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Was der Pinsel mit dem Gelände tut</translation>
   </message>
   <message>
-   <source>What the brush paints; a new one is of another material, which is chosen below</source>
-   <translation>Was der Pinsel malt; ein neuer ist aus einem anderen Material, das unten gewählt wird</translation>
-  </message>
-  <message>
    <source>What the building is judged against</source>
    <translation>Woran das Gebäude gemessen wird</translation>
   </message>
@@ -8145,10 +8309,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Rad, zwei Finger spreizen</translation>
   </message>
   <message>
-   <source>Where it is painted</source>
-   <translation>Wo er gemalt ist</translation>
-  </message>
-  <message>
    <source>Where it is too steep</source>
    <translation>Wo es zu steil ist</translation>
   </message>
@@ -8169,8 +8329,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wo es fallen gelassen wurde</translation>
   </message>
   <message>
+   <source>Where rain runs together, and which way</source>
+   <translation>Wo Regen zusammenläuft und wohin</translation>
+  </message>
+  <message>
    <source>Where the centre of the terrain lies, from the centre of the site</source>
    <translation>Wo die Mitte des Geländes liegt, von der Mitte des Grundstücks</translation>
+  </message>
+  <message>
+   <source>Where you paint it, or also by itself where height, slope, wetness and distances suit it; the Cover brush adds to the rule and wipes off what it lays</source>
+   <translation>Wo er gemalt wird, oder auch von selbst, wo Höhe, Neigung, Nässe und Entfernungen passen; der Belagpinsel ergänzt die Regel und wischt weg, was sie legt</translation>
   </message>
   <message>
    <source>Whether plants stand where it lies</source>
@@ -8239,6 +8407,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Width of a rut</source>
    <translation>Breite einer Spur</translation>
+  </message>
+  <message>
+   <source>Width of its water from bank to bank</source>
+   <translation>Breite seines Wassers von Ufer zu Ufer</translation>
   </message>
   <message>
    <source>Width of level ground round the building</source>
@@ -8477,6 +8649,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Arme schwingen</translation>
   </message>
   <message>
+   <source>at %1</source>
+   <translation>bei %1</translation>
+  </message>
+  <message>
    <source>bag at her side</source>
    <translation>Tasche an der Seite</translation>
   </message>
@@ -8487,6 +8663,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>bank</source>
    <translation>Wall</translation>
+  </message>
+  <message>
+   <source>bank steeper than its soil stands: %1</source>
+   <translation>Böschung steiler, als ihr Boden steht: %1</translation>
   </message>
   <message>
    <source>bare red stem, crown on top</source>
@@ -8507,6 +8687,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>bells on one side</source>
    <translation>Glocken auf einer Seite</translation>
+  </message>
+  <message>
+   <source>below %1 %</source>
+   <translation>unter %1 %</translation>
   </message>
   <message>
    <source>bends forward</source>
@@ -8801,6 +8985,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Vorhänge aus hängenden Zweigen</translation>
   </message>
   <message>
+   <source>cut by %1</source>
+   <translation>%1 abgetragen</translation>
+  </message>
+  <message>
    <source>cut leaves</source>
    <translation>geschlitzte Blätter</translation>
   </message>
@@ -8958,6 +9146,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>few-leaved with large flowers</source>
    <translation>wenige Blätter, große Blüten</translation>
+  </message>
+  <message>
+   <source>filled by %1</source>
+   <translation>%1 aufgetragen</translation>
   </message>
   <message>
    <source>fine needles</source>
@@ -9124,6 +9316,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Boden steht %1 über dem Rand eines Fußbodens</translation>
   </message>
   <message>
+   <source>ground stands %1 over the path</source>
+   <translation>Gelände steht %1 über dem Weg</translation>
+  </message>
+  <message>
+   <source>ground stands %1 over the walkway</source>
+   <translation>Gelände steht %1 über dem Zugang</translation>
+  </message>
+  <message>
    <source>group</source>
    <translation>Gruppe</translation>
   </message>
@@ -9201,6 +9401,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>height %1</source>
    <translation>Höhe %1</translation>
+  </message>
+  <message>
+   <source>heights × %1</source>
+   <translation>Höhen × %1</translation>
   </message>
   <message>
    <source>held level</source>
@@ -9619,6 +9823,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Obstschnitt, niedrig und offen</translation>
   </message>
   <message>
+   <source>over %1 %</source>
+   <translation>über %1 %</translation>
+  </message>
+  <message>
    <source>overhanging edges</source>
    <translation>überstehende Kanten</translation>
   </message>
@@ -9661,6 +9869,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>path</source>
    <translation>Weg</translation>
+  </message>
+  <message>
+   <source>path too steep: %1</source>
+   <translation>Weg zu steil: %1</translation>
   </message>
   <message>
    <source>paused · %1 resumes</source>
@@ -10173,6 +10385,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>straw-coloured in late summer</source>
    <translation>strohfarben im Spätsommer</translation>
+  </message>
+  <message>
+   <source>stream</source>
+   <translation>Bach</translation>
   </message>
   <message>
    <source>sun altitude %1°, azimuth %2°</source>

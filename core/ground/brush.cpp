@@ -25,10 +25,10 @@ BrushKind inverse(BrushKind kind) {
         return BrushKind::Release;
     case BrushKind::Release:
         return BrushKind::Protect;
-    case BrushKind::Gravel:
-        return BrushKind::MeadowSoil;
-    case BrushKind::MeadowSoil:
-        return BrushKind::Gravel;
+    case BrushKind::Paint:
+        return BrushKind::Wipe;
+    case BrushKind::Wipe:
+        return BrushKind::Paint;
     case BrushKind::Level:
     case BrushKind::Slump:
     case BrushKind::Rut:
@@ -39,7 +39,7 @@ BrushKind inverse(BrushKind kind) {
 }
 
 bool paints(BrushKind kind) {
-    return kind == BrushKind::Gravel || kind == BrushKind::MeadowSoil;
+    return kind == BrushKind::Paint || kind == BrushKind::Wipe;
 }
 
 bool asksHeights(const Brush& b) {
@@ -246,8 +246,8 @@ Sculpting sculpted(const Sculpting& layer, const HeightField& now, const Brush& 
         });
         break;
     }
-    case BrushKind::Gravel:
-    case BrushKind::MeadowSoil:
+    case BrushKind::Paint:
+    case BrushKind::Wipe:
         break;
     }
     return out;
@@ -268,7 +268,7 @@ std::vector<V2f> StrokeWalk::to(const V2f& p) {
 WeightLayer painted(const GroundGrid& grid, const WeightLayer& layer, const Brush& brush, const V2f& at,
                     uint64_t number, float finest) {
     const Box2f box(at - V2f(brush.radius), at + V2f(brush.radius));
-    const float full = (brush.kind == BrushKind::Gravel ? 255.0f : -255.0f) * clamp01(brush.strength);
+    const float full = (brush.kind == BrushKind::Paint ? 255.0f : -255.0f) * clamp01(brush.strength);
     return edited(
         grid, layer, box, densityFor(grid, finest, brush.radius), [&](uint8_t& value, const V2i& s, const V2f& p, int) {
             const float w = brushWeight(brush, (p - at).length());

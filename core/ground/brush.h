@@ -19,8 +19,8 @@ enum class BrushKind {
     Restore, // what was sculpted goes
     Protect, // sculpting keeps off; Release takes that back
     Release,
-    Gravel, // paints the cover; MeadowSoil wipes it off
-    MeadowSoil
+    Paint, // a cover; Wipe takes it off
+    Wipe
 };
 
 struct Brush {

@@ -50,7 +50,11 @@ float graded(const Corridor& c, const NearLine& near, float z, const V2f& p) {
     const float beside = std::max(off - half, 0.0f);
     const float out = on.beyond > 0 ? std::hypot(on.beyond, beside) : beside;
     const float level = middle + bedAt(c, std::clamp(on.side, -half, half));
-    return out <= c.shoulder ? level : battered(z, level, out - c.shoulder, c.batter, c.cutBatter);
+    const auto to = [&](float bed) {
+        return out <= c.shoulder ? bed : battered(z, bed, out - c.shoulder, c.batter, c.cutBatter);
+    };
+    const float full = to(level);
+    return c.fillShort > 0 && full > z ? std::max(z, to(level - c.fillShort)) : full;
 }
 
 std::vector<float> profileOf(const PlanLine& line, const std::function<float(const V2f&)>& ground,

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <span>
 
 #include "core/base/noise.h"
 #include "core/ground/far_land.h"
@@ -13,7 +14,7 @@ namespace {
 
 // Noise whose octaves are turned against each other: no line of one falls on a line of the next, so that nothing looks
 // woven. About -1..1.
-float turnedNoise(V2f p, float size, uint64_t seed, int octaves, float gain = 0.5f) {
+float turnedNoise(V2f p, float size, uint64_t seed, int octaves) {
     constexpr float kCos = 0.7987f, kSin = 0.6018f; // 37 degrees
     float sum = 0, weight = 1, all = 0;
     p /= size;
@@ -21,13 +22,13 @@ float turnedNoise(V2f p, float size, uint64_t seed, int octaves, float gain = 0.
         sum += weight * valueNoise(p.x, p.y, seed + static_cast<uint64_t>(k));
         all += weight;
         p = V2f(kCos * p.x - kSin * p.y, kSin * p.x + kCos * p.y) * 2.03f + V2f(17.3f, 9.1f);
-        weight *= gain;
+        weight *= 0.5f;
     }
     return sum / all * 1.5f;
 }
 
-// A surface of the ground by its share, and how high its relief stands there, about -1..1.
-struct Lain {
+// One of several surfaces at a place: its share, and how high its relief stands there, about -1..1.
+struct Part {
     SurfacePoint surface;
     float share = 0, relief = 0;
 };
@@ -47,29 +48,31 @@ float reliefOf(const SurfacePoint& s, const Material& m) {
 
 // Laid over each other by their shares. Near by the one that stands highest shows, so that borders run between stones
 // and blades and not across them; far away all show, as their mean does.
-template <size_t N> SurfacePoint blended(std::array<Lain, N>& all, size_t n, float footprint) {
+SurfacePoint blended(std::span<const Part> parts, float footprint) {
     const float far = smoothstep(0.06f, 0.5f, footprint), band = lerp(0.16f, 1, far);
+    const auto standing = [far](const Part& p) {
+        return p.share + (1 - far) * 0.45f * p.relief * 4 * p.share * (1 - p.share);
+    };
     float most = -1e30f;
-    for (size_t i = 0; i < n; ++i) {
-        Lain& l = all[i];
-        l.relief = l.share + (1 - far) * 0.45f * l.relief * 4 * l.share * (1 - l.share);
-        most = std::max(most, l.relief);
-    }
-    float sum = 0;
-    for (size_t i = 0; i < n; ++i)
-        sum += all[i].share = lerp(std::max(all[i].relief - most + band, 0.0f), all[i].share, far);
-    SurfacePoint out = all[0].surface;
+    for (const Part& p : parts) most = std::max(most, standing(p));
+    SurfacePoint out = parts[0].surface;
     out.albedo = Rgb(0);
     out.roughness = out.specular = out.metalness = 0;
     V3f tilt(0);
-    for (size_t i = 0; i < n; ++i) {
-        const float k = all[i].share / sum;
-        out.albedo += all[i].surface.albedo * k;
-        out.roughness += all[i].surface.roughness * k;
-        out.specular += all[i].surface.specular * k;
-        out.metalness += all[i].surface.metalness * k;
-        tilt += all[i].surface.normal * k;
+    float sum = 0;
+    for (const Part& p : parts) {
+        const float k = lerp(std::max(standing(p) - most + band, 0.0f), p.share, far);
+        out.albedo += p.surface.albedo * k;
+        out.roughness += p.surface.roughness * k;
+        out.specular += p.surface.specular * k;
+        out.metalness += p.surface.metalness * k;
+        tilt += p.surface.normal * k;
+        sum += k;
     }
+    out.albedo /= sum;
+    out.roughness /= sum;
+    out.specular /= sum;
+    out.metalness /= sum;
     out.normal = tilt.normalized();
     return out;
 }
@@ -79,19 +82,23 @@ V3f onSlope(const V3f& relief, const V3f& normal) {
     return (normal + V3f(relief.x, relief.y, 0) / std::max(relief.z, 0.2f)).normalized();
 }
 
+// Noise without detail that is smaller than the pixel, which is neither shown nor computed.
+float fadedNoise(const V2f& p, float size, uint64_t seed, int octaves, float footprint) {
+    const float fade = 1 - smoothstep(0.3f * size, 1.5f * size, footprint);
+    return fade > 0 ? fade * turnedNoise(p, size, seed, octaves) : 0.0f;
+}
+
+// Seasons and wet feet: a little greener here, drier there, never in blots.
+Rgb drynessOf(const MeadowMix& mix) {
+    const float dry = 0.6f * mix.large + 0.5f * mix.middle;
+    return Rgb(1 + 0.24f * dry, 1 + 0.1f * dry, 1 + 0.08f * dry);
+}
+
 // Rough grass and low turf that run into each other, worn thin to the soil in small places.
 SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float footprint) {
-    // Detail smaller than the pixel is neither shown nor computed.
-    const auto faded = [&](float size, uint64_t seed, int octaves) {
-        const float fade = 1 - smoothstep(0.3f * size, 1.5f * size, footprint);
-        return fade > 0 ? fade * turnedNoise(p, size, seed, octaves) : 0.0f;
-    };
-    const float large = turnedNoise(p, 31, 301, 3), middle = faded(4.3f, 304, 4), small = faded(0.7f, 302, 4);
-    const float tussock = faded(0.32f, 306, 2);
-    const float bare = 0.06f + 0.24f * small + 0.14f * middle + 0.05f * large,
-                low = clamp01(0.45f + 0.6f * middle + 0.45f * large + 0.3f * small);
-    std::array<Lain, 3> all;
-    const float soil = clamp01(bare), grass = 1 - soil;
+    const MeadowMix mix = meadowMix(p, footprint);
+    const float tussock = fadedNoise(p, 0.32f, 306, 2, footprint);
+    std::array<Part, 3> all;
     size_t n = 0;
     const auto lay = [&](const Material& m, float share, float turn) {
         if (share < 0.02f) return;
@@ -100,14 +107,11 @@ SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float
         all[n].relief = reliefOf(all[n].surface, m);
         ++n;
     };
-    lay(covers.roughGrass, grass * (1 - low), 0.4f);
-    lay(covers.turf, grass * low, 1.3f);
-    lay(covers.materials[0], soil, 0);
-    SurfacePoint s = blended(all, n, footprint);
-    // Seasons and wet feet: a little greener here, drier there, never in blots.
-    const float dry = 0.6f * large + 0.5f * middle;
-    s.albedo *=
-        Rgb(1 + 0.24f * dry, 1 + 0.1f * dry, 1 + 0.08f * dry) * (1 + 0.14f * small + 0.12f * tussock + 0.07f * middle);
+    lay(covers.roughGrass, 1 - mix.soil - mix.turf, 0.4f);
+    lay(covers.turf, mix.turf, 1.3f);
+    lay(covers.materials[0], mix.soil, 0);
+    SurfacePoint s = blended(std::span(all).first(n), footprint);
+    s.albedo *= drynessOf(mix) * (1 + 0.14f * mix.small + 0.12f * tussock + 0.07f * mix.middle);
     s.specular *= 0.3f;
     s.normal = onSlope(s.normal, normal);
     return s;
@@ -115,15 +119,32 @@ SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float
 
 } // namespace
 
+Rgb meadowColour(const Covers& covers, const V2f& p) {
+    const MeadowMix mix = meadowMix(p, 0.5f);
+    return lerp(covers.roughGrass.base.albedo, covers.turf.base.albedo,
+                clamp01(mix.turf / std::max(1 - mix.soil, 0.01f))) *
+           drynessOf(mix);
+}
+
+MeadowMix meadowMix(const V2f& p, float footprint) {
+    MeadowMix out;
+    out.large = turnedNoise(p, 31, 301, 3);
+    out.middle = fadedNoise(p, 4.3f, 304, 4, footprint);
+    out.small = fadedNoise(p, 0.7f, 302, 4, footprint);
+    out.soil = clamp01(0.06f + 0.24f * out.small + 0.14f * out.middle + 0.05f * out.large);
+    out.turf = (1 - out.soil) * clamp01(0.45f + 0.6f * out.middle + 0.45f * out.large + 0.3f * out.small);
+    return out;
+}
+
 SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint) {
     const CoverShares shares = covers.map.at(p);
     if (shares.count == 1 && shares.covers[0].of == 0) return meadow(covers, p, normal, footprint);
-    std::array<Lain, 4> all;
+    std::array<Part, 4> all;
     const auto n = static_cast<size_t>(std::min(shares.count, 4));
     for (size_t i = 0; i < n; ++i) {
         const int of = shares.covers[i].of;
         const Material& m = covers.materials[static_cast<size_t>(of)];
-        Lain& l = all[i];
+        Part& l = all[i];
         l.share = shares.covers[i].share;
         const auto seed = 311 + static_cast<uint64_t>(of);
         if (of == 0)
@@ -137,12 +158,14 @@ SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal,
         // Borders wander, and what lies loose is carried over them.
         if (n > 1 && footprint < 0.5f) l.relief += 0.9f * turnedNoise(p, 0.4f, seed, footprint < 0.05f ? 4 : 2);
     }
-    return n == 1 ? all[0].surface : blended(all, n, footprint);
+    return n == 1 ? all[0].surface : blended(std::span(all).first(n), footprint);
 }
 
 void wetten(SurfacePoint& s, const V2f& p, float above, float footprint) {
     const float ragged = 0.05f * fractalNoise(p.x / 1.1f, p.y / 1.1f, 321, 4);
-    const float wet = 1 - smoothstep(0.03f, 0.16f, above + ragged);
+    // Trodden down here, overgrown there: nowhere a ring of even width.
+    const float reach = 0.11f + 0.06f * valueNoise(p.x / 4.3f, p.y / 4.3f, 323);
+    const float wet = 1 - smoothstep(0.2f * reach, reach, above + ragged);
     if (wet <= 0) return;
     const float fine = footprint < 0.3f ? fractalNoise(p.x / 0.12f, p.y / 0.12f, 322, 3) : 0;
     const Rgb mud = fromSrgb(0.29f, 0.25f, 0.18f) * (1 + 0.25f * fine + 2.0f * ragged);

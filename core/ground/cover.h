@@ -1,4 +1,4 @@
-// What the bare ground looks like: meadow soil, gravel, and the land around.
+// What the bare ground looks like: a meadow, covers over it, and the land around.
 #pragma once
 
 #include <vector>
@@ -28,6 +28,15 @@ struct Covers {
     Material roughGrass = plain(roughGrassSurface()), turf = plain(turfSurface());
     CoverMap map;
 };
+
+// Shares of what the meadow is made of at a place; the rest is rough grass.
+struct MeadowMix {
+    float soil = 0, turf = 0;
+    float large = 0, middle = 0, small = 0; // its unevenness in patches of 31 m, 4.3 m and 0.7 m, about -1..1
+};
+MeadowMix meadowMix(const V2f& p, float footprint);
+// The mean colour of what grows there.
+Rgb meadowColour(const Covers& covers, const V2f& p);
 
 // `footprint` is the width of the pixel there in metres.
 SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint);

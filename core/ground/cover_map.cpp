@@ -13,13 +13,9 @@ namespace {
 constexpr float kRuleStep = 0.5f; // metres at least between places where rules are asked
 constexpr int kMostShares = 16;
 
-// Shares of covers, strongest first, without those beyond `most`.
+// Shares of covers while they are summed up; more than fit are left out.
 struct Gathered {
-    struct One {
-        int of;
-        float share;
-    };
-    std::array<One, kMostShares> all;
+    std::array<CoverShare, kMostShares> all;
     int count = 0;
     void add(int of, float share) {
         if (share <= 0) return;
@@ -31,8 +27,9 @@ struct Gathered {
         if (count < kMostShares) all[static_cast<size_t>(count++)] = {of, share};
     }
     void sort() {
-        std::sort(all.begin(), all.begin() + count,
-                  [](const One& a, const One& b) { return a.share != b.share ? a.share > b.share : a.of < b.of; });
+        std::sort(all.begin(), all.begin() + count, [](const CoverShare& a, const CoverShare& b) {
+            return a.share != b.share ? a.share > b.share : a.of < b.of;
+        });
     }
 };
 
@@ -70,11 +67,9 @@ float onPath(const CoverLayer& l, float off, const V2f& p) {
 class RuleWeights {
 public:
     RuleWeights(const LandBlock& b, const std::vector<CoverLayer>& layers, const CoverGround& ground)
-        : step_(std::max(1, static_cast<int>(std::lround(kRuleStep / b.cell())))) {
-        for (const CoverLayer& l : layers) asked_ = asked_ || l.rule;
-        if (!asked_) return;
+        : step_(std::max(1, static_cast<int>(std::lround(kRuleStep / b.cell())))), weights_(layers.size()) {
+        if (std::none_of(layers.begin(), layers.end(), [](const CoverLayer& l) { return l.rule.has_value(); })) return;
         for (int k = 0; k < 2; ++k) size_[k] = (b.cells[k] + step_ - 1) / step_ + 1;
-        weights_.resize(layers.size());
         for (size_t i = 0; i < layers.size(); ++i)
             if (layers[i].rule) weights_[i].resize(static_cast<size_t>(size_.x) * size_.y);
         const auto asks = [&](auto of) {
@@ -105,10 +100,10 @@ public:
     }
     // Whether it lies anywhere by its rule.
     bool lies(size_t layer) const {
-        return asked_ && std::any_of(weights_[layer].begin(), weights_[layer].end(), [](float w) { return w > 0; });
+        return std::any_of(weights_[layer].begin(), weights_[layer].end(), [](float w) { return w > 0; });
     }
     float at(size_t layer, int x, int y) const {
-        if (!asked_ || weights_[layer].empty()) return 0;
+        if (weights_[layer].empty()) return 0;
         const std::vector<float>& w = weights_[layer];
         const int cx = std::min(x / step_, size_.x - 2), cy = std::min(y / step_, size_.y - 2);
         if (step_ == 1) return w[static_cast<size_t>(y) * size_.x + x];
@@ -120,7 +115,6 @@ public:
 
 private:
     int step_;
-    bool asked_ = false;
     V2i size_{0};
     std::vector<std::vector<float>> weights_; // by layer; empty: it has no rule
 };
@@ -128,34 +122,23 @@ private:
 std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vector<CoverLayer>& layers,
                                              const CoverGround& ground) {
     const Box2f box = b.box();
-    // Layers that lie in the block at all.
+    const RuleWeights rules(b, layers, ground);
+    // Layers that lie in the block at all: of most rules nothing does in most blocks.
     std::vector<size_t> here;
     std::vector<std::optional<NearLine>> lines(layers.size());
     for (size_t i = 0; i < layers.size(); ++i) {
         const CoverLayer& l = layers[i];
-        bool lies = l.rule || paintedIn(l.painted, b.tile);
-        if (l.line.segments() > 0) {
-            const float reach = 0.5f * l.width + 0.5f;
-            const Box2f around = l.line.box();
-            if (Box2f(around.min - V2f(reach), around.max + V2f(reach)).intersects(box)) {
-                lines[i].emplace(l.line, box, reach);
-                lies = true;
-            }
-        }
-        if (lies) here.push_back(i);
+        const float reach = 0.5f * l.width + 0.5f;
+        if (const Box2f line = l.line.box(); Box2f(line.min - V2f(reach), line.max + V2f(reach)).intersects(box))
+            lines[i].emplace(l.line, box, reach);
+        if (lines[i] || paintedIn(l.painted, b.tile) || rules.lies(i)) here.push_back(i);
     }
     auto out = std::make_shared<CoverBlock>();
     out->cells = b.cells;
-    std::optional<RuleWeights> asked;
-    if (!here.empty()) asked.emplace(b, layers, ground);
-    // Of most rules nothing lies in most blocks.
-    std::erase_if(here,
-                  [&](size_t i) { return !lines[i] && !paintedIn(layers[i].painted, b.tile) && !asked->lies(i); });
     if (here.empty()) {
         out->samples.resize(1);
         return out;
     }
-    const RuleWeights& rules = *asked;
     out->samples.reserve(static_cast<size_t>(b.cells.x + 1) * (b.cells.y + 1));
     std::vector<float> path(here.size());
     bool alike = true;
@@ -188,10 +171,7 @@ std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vect
             out->samples.push_back(cellOf(g));
             alike = alike && out->samples.back() == out->samples.front();
         }
-    if (alike) {
-        out->samples.resize(1);
-        out->samples.shrink_to_fit();
-    }
+    if (alike) out->samples = {out->samples.front()};
     return out;
 }
 
@@ -231,18 +211,10 @@ CoverShares CoverMap::at(const V2f& p) const {
     }
     const int i = grid.tileAt(p);
     const CoverTile& tile = *tiles[static_cast<size_t>(i)];
-    const auto fine = static_cast<float>(tile.fine);
-    const V2i start = grid.tileStart(i) * tile.fine;
-    const V2f at = (p - grid.origin) / (grid.cell / fine);
-    const float px = std::clamp(at.x - static_cast<float>(start.x), 0.0f, static_cast<float>(tile.cells.x)),
-                py = std::clamp(at.y - static_cast<float>(start.y), 0.0f, static_cast<float>(tile.cells.y));
-    int x = std::min(static_cast<int>(px), tile.cells.x - 1), y = std::min(static_cast<int>(py), tile.cells.y - 1);
-    const float u = px - static_cast<float>(x), v = py - static_cast<float>(y);
-    const int across = (tile.cells.x + kBlockCells - 1) / kBlockCells, bx = std::min(x / kBlockCells, across - 1),
-              by = y / kBlockCells;
+    const auto [cx, cy, u, v] = cellOf(grid, i, tile.fine, p);
+    const int across = (tile.cells.x + kBlockCells - 1) / kBlockCells, bx = cx / kBlockCells, by = cy / kBlockCells,
+              x = cx - bx * kBlockCells, y = cy - by * kBlockCells;
     const CoverBlock& block = *tile.blocks[static_cast<size_t>(by) * across + bx];
-    x -= bx * kBlockCells;
-    y -= by * kBlockCells;
     Gathered g;
     const auto add = [&](const CoverCell& c, float w) {
         for (size_t k = 0; k < 4 && c.share[k] > 0; ++k) g.add(c.of[k], w * static_cast<float>(c.share[k]) / 255);
@@ -259,17 +231,8 @@ CoverShares CoverMap::at(const V2f& p) const {
     out.count = std::min(g.count, static_cast<int>(out.covers.size()));
     float sum = 0;
     for (int k = 0; k < out.count; ++k) sum += g.all[static_cast<size_t>(k)].share;
-    for (int k = 0; k < out.count; ++k)
-        out.covers[static_cast<size_t>(k)] = {g.all[static_cast<size_t>(k)].of,
-                                              g.all[static_cast<size_t>(k)].share / sum};
+    for (size_t k = 0; k < static_cast<size_t>(out.count); ++k) out.covers[k] = {g.all[k].of, g.all[k].share / sum};
     return out;
-}
-
-size_t CoverMap::bytes() const {
-    size_t n = 0;
-    for (const auto& tile : tiles)
-        for (const auto& block : tile->blocks) n += block->samples.size() * sizeof(CoverCell);
-    return n;
 }
 
 } // namespace thallos

@@ -33,12 +33,12 @@ struct CoverTile {
     std::vector<std::shared_ptr<const CoverBlock>> blocks;
 };
 
+struct CoverShare {
+    int of;
+    float share;
+};
 struct CoverShares {
-    struct One {
-        int of;
-        float share;
-    };
-    std::array<One, 8> covers; // the strongest first
+    std::array<CoverShare, 8> covers; // the strongest first
     int count = 0;
 };
 struct CoverMap {
@@ -46,7 +46,6 @@ struct CoverMap {
     TileGrid<CoverTile> tiles; // none null; empty: cover 0 lies everywhere
 
     CoverShares at(const V2f& p) const; // shares sum up to one, 1..8 covers
-    size_t bytes() const;
 };
 
 inline constexpr int kMostCovers = 250; // besides cover 0

@@ -184,6 +184,16 @@ WeightLayer resized(const GroundGrid& from, const WeightLayer& layer, const Grou
                      [](float v) { return static_cast<uint8_t>(std::lround(std::clamp(v, 0.0f, 255.0f))); });
 }
 
+CellOfTile cellOf(const GroundGrid& grid, int tile, int fine, const V2f& p) {
+    const V2i cells = grid.tileSize(tile) * fine, start = grid.tileStart(tile) * fine;
+    // From the grid's corner, so that a cell is the same one wherever the tiles' borders lie.
+    const V2f at = (p - grid.origin) / (grid.cell / static_cast<float>(fine));
+    const float px = std::clamp(at.x - static_cast<float>(start.x), 0.0f, static_cast<float>(cells.x)),
+                py = std::clamp(at.y - static_cast<float>(start.y), 0.0f, static_cast<float>(cells.y));
+    const int x = std::min(static_cast<int>(px), cells.x - 1), y = std::min(static_cast<int>(py), cells.y - 1);
+    return {x, y, px - static_cast<float>(x), py - static_cast<float>(y)};
+}
+
 template <class Value>
 Box2f differing(const GroundGrid& grid, int tile, const GridTile<Value>* a, const GridTile<Value>* b) {
     if (!a || !b || a->cells != b->cells) return grid.tileBox(tile);

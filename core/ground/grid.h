@@ -78,6 +78,14 @@ template <class Value> int densityOf(const GroundGrid& grid, int tile, const Gri
     return of.cells.x / grid.tileSize(tile).x;
 }
 
+// The cell of a tile with samples `fine` times as dense as the grid's that holds a place, and where in it that lies;
+// of a place outside the tile the nearest.
+struct CellOfTile {
+    int x, y;
+    float u, v; // 0..1
+};
+CellOfTile cellOf(const GroundGrid& grid, int tile, int fine, const V2f& p);
+
 // The area in which two tiles of a layer differ, with the cells that are told from the samples there; empty: nowhere.
 template <class Value>
 Box2f differing(const GroundGrid& grid, int tile, const GridTile<Value>* a, const GridTile<Value>* b);

@@ -16,23 +16,14 @@ V2f within(const GroundGrid& grid, const V2f& p) {
     return {std::clamp(p.x, box.min.x, box.max.x), std::clamp(p.y, box.min.y, box.max.y)};
 }
 
-// The cell of a tile that holds a place of the grid, and where in it that lies.
-struct InTile {
-    int tile, x, y;
-    float u, v;
-    InTile(const HeightField& field, const V2f& p) : tile(field.grid.tileAt(p)) {
-        const HeightTile& t = *field.tiles[static_cast<size_t>(tile)];
-        const V2i start = field.grid.tileStart(tile);
-        const auto fine = static_cast<float>(t.fine);
-        // From the grid's corner, so that a cell is the same one wherever the tiles' borders lie.
-        const V2f at = (p - field.grid.origin) / (field.grid.cell / fine);
-        const float px = std::clamp(at.x - static_cast<float>(start.x) * fine, 0.0f, static_cast<float>(t.cells.x)),
-                    py = std::clamp(at.y - static_cast<float>(start.y) * fine, 0.0f, static_cast<float>(t.cells.y));
-        x = std::min(static_cast<int>(px), t.cells.x - 1);
-        y = std::min(static_cast<int>(py), t.cells.y - 1);
-        u = px - static_cast<float>(x);
-        v = py - static_cast<float>(y);
-    }
+// The tile that holds a place of the grid, and the cell of it.
+struct InTile : CellOfTile {
+    int tile;
+    InTile(const HeightField& field, const V2f& p) : InTile(field, field.grid.tileAt(p), p) {}
+
+private:
+    InTile(const HeightField& field, int of, const V2f& p)
+        : CellOfTile(cellOf(field.grid, of, field.tiles[static_cast<size_t>(of)]->fine, p)), tile(of) {}
 };
 
 } // namespace
@@ -129,6 +120,32 @@ V2f slopeBesideWalls(const HeightTile& t, int x, int y) {
 
 } // namespace
 
+namespace {
+
+// Rise to the east and to the north over a cell of a tile, at its samples and those around it.
+class Rises {
+public:
+    Rises(const HeightField& field, int tile)
+        : field_(field), tile_(*field.tiles[static_cast<size_t>(tile)]),
+          start_(field.grid.tileStart(tile) * tile_.fine) {}
+    V2f at(int x, int y) const {
+        return tile_.broken ? slopeBesideWalls(tile_, x, y)
+                            : V2f(z(x + 1, y) - z(x - 1, y), z(x, y + 1) - z(x, y - 1)) * 0.5f;
+    }
+
+private:
+    float z(int x, int y) const {
+        if (x >= 0 && y >= 0 && x <= tile_.cells.x && y <= tile_.cells.y) return tile_.at(x, y);
+        const V2i there = start_ + V2i(x, y);
+        return tile_.fine == 1 ? field_.sample(there.x, there.y) : field_.at(field_.grid.place(there, tile_.fine));
+    }
+    const HeightField& field_;
+    const HeightTile& tile_;
+    V2i start_;
+};
+
+} // namespace
+
 V3f HeightField::normal(const V2f& place) const {
     // Differences over a cell at the four corners, blended: continuous across cells and tiles.
     const InTile in(*this, within(grid, place));
@@ -139,23 +156,39 @@ V3f HeightField::normal(const V2f& place) const {
         if (block.broken)
             if (const auto spot = block.broken->at(y * block.z.cells.x + x, place)) return spot->normal;
     }
-    const V2i start = grid.tileStart(in.tile) * t.fine;
-    const auto z = [&](int x, int y) {
-        if (x >= 0 && y >= 0 && x <= t.cells.x && y <= t.cells.y) return t.at(x, y);
-        return t.fine == 1 ? sample(start.x + x, start.y + y) : at(grid.place(start + V2i(x, y), t.fine));
-    };
+    const Rises rises(*this, in.tile);
     const float cell = grid.cell / static_cast<float>(t.fine);
     V2f slope(0);
-    for (int k = 0; k < 4; ++k) {
-        const int cx = in.x + (k & 1), cy = in.y + (k >> 1);
-        const float w = (k & 1 ? in.u : 1 - in.u) * (k >> 1 ? in.v : 1 - in.v);
-        if (t.broken) {
-            slope += slopeBesideWalls(t, cx, cy) * (w / cell);
-            continue;
-        }
-        slope += V2f(z(cx + 1, cy) - z(cx - 1, cy), z(cx, cy + 1) - z(cx, cy - 1)) * (w * 0.5f / cell);
-    }
+    for (int k = 0; k < 4; ++k)
+        slope +=
+            rises.at(in.x + (k & 1), in.y + (k >> 1)) * ((k & 1 ? in.u : 1 - in.u) * (k >> 1 ? in.v : 1 - in.v) / cell);
     return V3f(-slope.x, -slope.y, 1).normalized();
+}
+
+float HeightField::roundedOver(const V2f& place) const {
+    const InTile in(*this, within(grid, place));
+    const HeightTile& t = *tiles[static_cast<size_t>(in.tile)];
+    if (t.broken) {
+        int x = in.x, y = in.y;
+        const HeightBlock& block = t.blockAt(x, y);
+        if (block.broken && block.broken->broken(y * block.z.cells.x + x)) return 0;
+    }
+    const Rises rises(*this, in.tile);
+    // Of the planes that touch the smooth form at the triangle's corners, those over it.
+    const bool lower = in.u + in.v <= 1;
+    const V2i corners[3] = {lower ? V2i(0, 0) : V2i(1, 1), {1, 0}, {0, 1}};
+    const float shares[3] = {lower ? 1 - in.u - in.v : in.u + in.v - 1, lower ? in.u : 1 - in.v,
+                             lower ? in.v : 1 - in.u};
+    float z[3], here = 0, out = 0;
+    for (int k = 0; k < 3; ++k) {
+        z[k] = t.at(in.x + corners[k].x, in.y + corners[k].y);
+        here += shares[k] * z[k];
+    }
+    for (int k = 0; k < 3; ++k) {
+        const V2f off = V2f(in.u, in.v) - V2f(corners[k]);
+        out += shares[k] * std::max(z[k] + rises.at(in.x + corners[k].x, in.y + corners[k].y).dot(off) - here, 0.0f);
+    }
+    return out;
 }
 
 V2f HeightField::range() const {

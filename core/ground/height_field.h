@@ -65,7 +65,10 @@ struct HeightField {
     float at(const V2f& p) const;     // on the two triangles of the cell, as traced
     // As one comes there from another place: beside a wall the height on that one's side.
     float at(const V2f& p, const V2f& from) const;
-    V3f normal(const V2f& p) const;   // smooth, unit
+    V3f normal(const V2f& p) const; // smooth, unit
+    // How high the smooth form of the ground lies over the triangle at a place, about; 0 in hollows and beside walls.
+    // Light that leaves there does not meet the next triangle of a rounded bank (Hanika, Ray Tracing Gems II, 2021).
+    float roundedOver(const V2f& p) const;
     V2f range() const;                // lowest and highest sample
     float cellAt(const V2f& p) const; // metres between the samples there
 };

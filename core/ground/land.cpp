@@ -195,19 +195,20 @@ private:
                 out_.natural.tiles[t] = before_->natural.tiles[t];
                 out_.field.tiles[t] = before_->field.tiles[t];
             } else
-                makeTile(i, whole[t] ? nullptr : &*changes_);
+                makeTile(i, whole[t]);
         });
     }
 
-    void makeTile(int i, const LandChanges* changes) {
+    // `whole`: nothing of it is known; else only blocks that changed are made anew.
+    void makeTile(int i, bool whole) {
         const auto t = static_cast<size_t>(i);
         auto natural = emptyTile(i), field = emptyTile(i);
-        const HeightTile *oldField = changes ? before_->field.tiles[t].get() : nullptr,
-                         *oldNatural = changes ? before_->natural.tiles[t].get() : nullptr;
+        const HeightTile *oldField = whole ? nullptr : before_->field.tiles[t].get(),
+                         *oldNatural = whole ? nullptr : before_->natural.tiles[t].get();
         bool apart = false;
         for (size_t b = 0; b < field->blocks.size(); ++b) {
             const LandBlock w = blockOf(out_.grid, i, *field, static_cast<int>(b));
-            if (changes && !changes->block(w, *oldField)) {
+            if (!whole && !changes_->block(w, *oldField)) {
                 field->blocks[b] = oldField->blocks[b];
                 natural->blocks[b] = oldNatural->blocks[b];
             } else

@@ -65,13 +65,16 @@ LaidPath layPath(const PathShape& shape, const std::function<float(const V2f&)>&
         for (size_t i = 0; i < laid.line.points.size(); ++i)
             if (laid.line.along[i] >= f.from && laid.line.along[i] <= f.to)
                 laid.heights[i] = heightOn(f, laid.line.along[i]);
-    for (size_t i = 0; i < laid.line.segments(); ++i) {
-        const float middle = 0.5f * (laid.line.along[i] + laid.line.along[i + 1]);
+    // Over a pace at least: what is shorter nobody feels as a slope.
+    constexpr float kPace = 0.9f; // metres
+    const std::vector<float>& along = laid.line.along;
+    for (size_t i = 0, j = 0; i < laid.line.segments(); ++i) {
+        while (j < laid.line.segments() && along[j] - along[i] < std::min(kPace, along.back())) ++j;
+        if (along[j] - along[i] < std::min(kPace, along.back())) break;
         if (std::any_of(laid.flights.begin(), laid.flights.end(),
-                        [&](const Flight& f) { return middle > f.from && middle < f.to; }))
+                        [&](const Flight& f) { return along[j] > f.from && along[i] < f.to; }))
             continue;
-        laid.steepest = std::max(laid.steepest, std::abs(laid.heights[i + 1] - laid.heights[i]) /
-                                                    (laid.line.along[i + 1] - laid.line.along[i]));
+        laid.steepest = std::max(laid.steepest, std::abs(laid.heights[j] - laid.heights[i]) / (along[j] - along[i]));
     }
     return laid;
 }

@@ -45,18 +45,41 @@ WaterRegion WaterRegion::of(const HeightField& field, const Water& water) {
             open.push_back(n);
         }
     }
-    const int wide = static_cast<int>(std::ceil(kBankWidth / grid.cell));
-    for (const V2i& c : out.cells_) {
+    out.addBank();
+    return out;
+}
+
+WaterRegion WaterRegion::under(const GroundGrid& grid, const Mesh& sheet) {
+    WaterRegion out;
+    out.grid_ = grid;
+    if (sheet.empty()) return out;
+    out.marks_.assign(static_cast<size_t>(grid.cells.x) * grid.cells.y, 0);
+    for (const V3f& p : sheet.positions) {
+        const V2i c(static_cast<int>(std::floor((p.x - grid.origin.x) / grid.cell)),
+                    static_cast<int>(std::floor((p.y - grid.origin.y) / grid.cell)));
+        if (c.x < 0 || c.y < 0 || c.x >= grid.cells.x || c.y >= grid.cells.y) continue;
+        char& mark = out.marks_[static_cast<size_t>(c.y) * grid.cells.x + c.x];
+        if (!mark) out.cells_.push_back(c);
+        mark = kWet;
+    }
+    out.addBank();
+    return out;
+}
+
+void WaterRegion::addBank() {
+    const auto inside = [&](int x, int y) { return x >= 0 && y >= 0 && x < grid_.cells.x && y < grid_.cells.y; };
+    const auto mark = [&](const V2i& c) -> char& { return marks_[static_cast<size_t>(c.y) * grid_.cells.x + c.x]; };
+    const int wide = static_cast<int>(std::ceil(kBankWidth / grid_.cell));
+    for (const V2i& c : cells_) {
         // Only cells at the region's edge have a bank.
         bool edge = false;
         for (const V2i& d : {V2i(1, 0), V2i(-1, 0), V2i(0, 1), V2i(0, -1)})
             edge |= inside(c.x + d.x, c.y + d.y) && !(mark(c + d) & kWet);
         if (!edge) continue;
-        for (int y = std::max(c.y - wide, 0); y <= std::min(c.y + wide, grid.cells.y - 1); ++y)
-            for (int x = std::max(c.x - wide, 0); x <= std::min(c.x + wide, grid.cells.x - 1); ++x)
+        for (int y = std::max(c.y - wide, 0); y <= std::min(c.y + wide, grid_.cells.y - 1); ++y)
+            for (int x = std::max(c.x - wide, 0); x <= std::min(c.x + wide, grid_.cells.x - 1); ++x)
                 mark({x, y}) |= kBank;
     }
-    return out;
 }
 
 char WaterRegion::at(const V2f& p) const {

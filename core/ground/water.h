@@ -24,12 +24,15 @@ class WaterRegion {
 public:
     // Empty when the spot is dry or outside the site.
     static WaterRegion of(const HeightField& field, const Water& water);
+    // Where a sheet of water lies.
+    static WaterRegion under(const GroundGrid& grid, const Mesh& sheet);
     bool holds(const V2f& p) const;                          // in a cell that the water covers, or in the rim
     bool reaches(const V2f& p) const;                        // there, or within 3 m of the shore
     const std::vector<V2i>& cells() const { return cells_; } // covered and rim, in no order
 
 private:
     char at(const V2f& p) const;
+    void addBank();
     GroundGrid grid_;
     std::vector<V2i> cells_;
     std::vector<char> marks_; // of every cell of the grid; empty: none

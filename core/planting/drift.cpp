@@ -183,7 +183,8 @@ bool isBare(const Drift& drift, const Candidate& c) {
     return patch + 0.15f * (unitFloat(mix(c.key, 9)) - 0.5f) < drift.patchiness * 0.75f;
 }
 
-PlantRecord recordOf(const Drift& drift, const Candidate& c, int species, uint32_t item, const PlantingSite& site) {
+PlantRecord recordOf(const Drift& drift, const Candidate& c, const MixSpecies& species, uint32_t item,
+                     const PlantingSite& site) {
     PlantRecord r{};
     r.x = c.at.x;
     r.y = c.at.y;
@@ -192,17 +193,18 @@ PlantRecord recordOf(const Drift& drift, const Candidate& c, int species, uint32
     r.yaw = static_cast<uint16_t>(mix(c.key, 5));
     const float size = 1 + drift.sizeSpread * (2 * unitFloat(mix(c.key, 6)) - 1);
     r.scale = static_cast<uint16_t>(std::clamp(size * 4096, 1.0f, 65535.0f));
-    if (drift.lean > 0) {
+    if (species.lies) {
         const V3f n = site.normal(c.at);
-        auto tilt = [&](float slope) {
-            return static_cast<int8_t>(std::clamp(slope * drift.lean * (127 / 0.785f), -127.0f, 127.0f));
-        };
-        r.tiltEast = tilt(n.x);
-        r.tiltNorth = tilt(n.y);
+        r.tiltEast = tiltOf(-n.x / n.z);
+        r.tiltNorth = tiltOf(-n.y / n.z);
+    } else if (drift.lean > 0) {
+        const V3f n = site.normal(c.at) * (drift.lean / 0.785f);
+        r.tiltEast = tiltOf(n.x);
+        r.tiltNorth = tiltOf(n.y);
     }
     r.tint = static_cast<uint8_t>(mix(c.key, 7));
     r.rank = static_cast<uint8_t>(mix(c.key, 8));
-    r.individual = IndividualId::of(species, static_cast<int>(mix(c.key, 10) % kIndividuals));
+    r.individual = IndividualId::of(species.species, static_cast<int>(mix(c.key, 10) % kIndividuals));
     r.item = item;
     return r;
 }
@@ -251,7 +253,7 @@ void scatter(const Drift& drift, uint64_t id, uint32_t item, const std::vector<M
             if (!low) continue;
             s = *low;
         }
-        if (site.open(c.at, mixSpecies[s].spread)) out.push_back(recordOf(drift, c, mixSpecies[s].species, item, site));
+        if (site.open(c.at, mixSpecies[s].spread)) out.push_back(recordOf(drift, c, mixSpecies[s], item, site));
     }
 }
 

@@ -54,6 +54,7 @@ struct MixSpecies {
     int species;       // index in the library
     float spread;      // metres
     float spacing = 0; // metres from others that have one; 0: none of its own
+    bool lies = false; // it follows the slope whatever the drift's lean
 };
 
 // The drift's plants whose feet stand in `window`, ordered by place. A plant's place depends on `id`, seed and place

@@ -55,6 +55,11 @@ inline constexpr const char* kSpeciesKindNames[] = {
     "broadleaf tree", "conifer", "shrub", "hedge", "climber", "boulder",         "dead wood", "person",
     "thing",          "grass",   "herb",  "fern",  "moss",    "floating leaves", "litter",    "stones"};
 
+// Lies on the ground and follows its slope, as stones, litter and cushions do; else it stands.
+inline bool lies(SpeciesKind kind) {
+    return kind == SpeciesKind::Moss || kind == SpeciesKind::Litter || kind == SpeciesKind::Stones;
+}
+
 struct SpeciesRecipe {
     std::string name;                     // "Apple"
     std::string latin;                    // "Malus domestica"; empty: no plant

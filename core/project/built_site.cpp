@@ -55,29 +55,71 @@ private:
         out_->works = worksOf(out_->project, out_->land, previous_ ? previous_->works : std::vector<BuiltWork>());
     }
 
+    // Ponds first: streams end where they meet one.
     void waters() {
         const bool moved =
             (previous_ && previous_->watersStale) || std::find(moved_.begin(), moved_.end(), 1) != moved_.end();
-        for (const auto& item : out_->project.items) {
-            const auto* water = std::get_if<Water>(&item->body);
-            if (!water || !shown(out_->project, *item)) continue;
-            const WaterBody* same = nullptr;
+        const auto before = [&](Id item) -> const WaterBody* {
             if (previous_ && (!moved || mode_ == BuildMode::Moving))
                 for (const WaterBody& w : previous_->waters)
-                    if (w.item == item->id && w.water.level == water->level && w.water.spot == water->spot) same = &w;
-            if (same && moved) out_->watersStale = true;
-            WaterBody body{item->id, *water, nullptr, nullptr, {}, nullptr};
-            if (same) {
-                body.region = same->region;
-                body.surface = same->surface;
-                body.box = same->box;
-                body.shore = same->shore;
+                    if (w.item == item) return &w;
+            return nullptr;
+        };
+        const auto keep = [&](WaterBody& body, const WaterBody& same) {
+            if (moved) out_->watersStale = true;
+            body.region = same.region;
+            body.surface = same.surface;
+            body.box = same.box;
+            body.shore = same.shore;
+        };
+        const auto lay = [&](WaterBody& body, Mesh surface, std::vector<std::pair<V2f, V2f>> shore) {
+            for (const V3f& p : surface.positions) body.box.extendBy(xy(p));
+            body.surface = std::make_shared<const Mesh>(std::move(surface));
+            body.shore = std::make_shared<const std::vector<std::pair<V2f, V2f>>>(std::move(shore));
+        };
+        const HeightField& field = out_->land.field;
+        for (const Item* item : itemsOf<Water>(out_->project)) {
+            const Water& water = std::get<Water>(item->body);
+            if (!shown(out_->project, *item)) continue;
+            WaterBody body{item->id, water, nullptr, nullptr, nullptr, {}, nullptr};
+            const WaterBody* then = before(item->id);
+            if (then && then->water.level == water.level && then->water.spot == water.spot)
+                keep(body, *then);
+            else {
+                body.region = std::make_shared<const WaterRegion>(WaterRegion::of(field, water));
+                lay(body, waterSurface(field, water, *body.region), shoreLine(field, water, *body.region));
+            }
+            out_->waters.push_back(std::move(body));
+        }
+        const size_t ponds = out_->waters.size();
+        const bool same = previous_ && !waterChanged(); // no pond is another
+        for (const Item* item : itemsOf<Stream>(out_->project)) {
+            const Stream& stream = std::get<Stream>(item->body);
+            if (!shown(out_->project, *item)) continue;
+            WaterBody body{item->id, {.clarity = stream.clarity, .ripple = stream.ripple, .tint = stream.tint},
+                           nullptr,  nullptr,
+                           nullptr,  {},
+                           nullptr};
+            const WaterBody* then = before(item->id);
+            const Item* old = then ? find(previous_->project, item->id) : nullptr;
+            const StreamShape shape = shapeOf(stream);
+            if (old && (same || mode_ == BuildMode::Moving) && shapeOf(std::get<Stream>(old->body)) == shape) {
+                body.stream = then->stream;
+                body.water.level = then->water.level;
+                keep(body, *then);
             } else {
-                body.region = std::make_shared<const WaterRegion>(WaterRegion::of(out_->land.field, *water));
-                body.surface = std::make_shared<const Mesh>(waterSurface(out_->land.field, *water, *body.region));
-                for (const V3f& p : body.surface->positions) body.box.extendBy(xy(p));
-                body.shore = std::make_shared<const std::vector<std::pair<V2f, V2f>>>(
-                    shoreLine(out_->land.field, *water, *body.region));
+                auto laid = std::make_shared<const LaidStream>(layStream(shape, groundBefore(out_->land, item->id)));
+                StreamWater water = waterOf(shape, *laid, field, [&](const V2f& p) {
+                    float level = -1e30f;
+                    for (size_t i = 0; i < ponds; ++i)
+                        if (out_->waters[i].region->holds(p)) level = std::max(level, out_->waters[i].water.level);
+                    return level;
+                });
+                if (laid->line.segments() == 0) continue;
+                body.water.level = *std::max_element(laid->levels.begin(), laid->levels.end());
+                body.stream = std::move(laid);
+                body.region = std::make_shared<const WaterRegion>(WaterRegion::under(field.grid, water.surface));
+                lay(body, std::move(water.surface), std::move(water.shore));
             }
             out_->waters.push_back(std::move(body));
         }
@@ -181,8 +223,15 @@ private:
                 out_->plants[i].push_back(onGround(tile, out_->land.field, *out_->library));
     }
 
+    // Of the waters so far, which come in the same order.
     bool waterChanged() const {
-        if (out_->waters.size() != previous_->waters.size()) return true;
+        const auto stands = [](const WaterBody& w) { return !w.stream; };
+        const auto ponds = [&](const std::vector<WaterBody>& all) {
+            return std::count_if(all.begin(), all.end(), stands);
+        };
+        const bool all = std::any_of(out_->waters.begin(), out_->waters.end(), std::not_fn(stands));
+        if (all ? out_->waters.size() != previous_->waters.size() : ponds(out_->waters) != ponds(previous_->waters))
+            return true;
         for (size_t i = 0; i < out_->waters.size(); ++i)
             if (out_->waters[i].surface != previous_->waters[i].surface) return true;
         return false;
@@ -215,7 +264,7 @@ private:
     float waterLevel(const V2f& p) const {
         float level = std::numeric_limits<float>::lowest();
         for (const WaterBody& w : out_->waters)
-            if (w.region->holds(p)) level = std::max(level, w.water.level);
+            if (w.region->holds(p)) level = std::max(level, w.levelAt(p));
         return level;
     }
 

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/base/text.h"
+#include "core/ground/stream.h"
 #include "core/ground/water.h"
 #include "core/project/covers.h"
 #include "core/project/land.h"
@@ -18,11 +19,14 @@ namespace thallos {
 
 struct WaterBody {
     Id item;
-    Water water;
+    Water water;                              // of a stream its highest level
+    std::shared_ptr<const LaidStream> stream; // null: it stands
     std::shared_ptr<const Mesh> surface;
     std::shared_ptr<const WaterRegion> region;
     Box2f box;                                                     // of the surface
     std::shared_ptr<const std::vector<std::pair<V2f, V2f>>> shore; // segments in plan
+
+    float levelAt(const V2f& p) const { return stream ? stream->level(p) : water.level; } // of its surface there
 };
 
 // A climber as it grew on what it climbs.

@@ -54,46 +54,47 @@ float farthestAsked(const std::vector<CoverLayer>& layers, V2f CoverRule::*range
     return std::min(most, kFarthestAsked);
 }
 
+bool any(const std::vector<char>& tiles) {
+    return std::find(tiles.begin(), tiles.end(), 1) != tiles.end();
+}
+
 Box2f grown(const Box2f& box, float by) {
     return box.isEmpty() ? box : Box2f(box.min - V2f(by), box.max + V2f(by));
 }
 
 // Where covers may be others than before.
-class Differences {
-public:
-    Differences(const GroundGrid& grid, size_t tiles, bool all)
-        : grid_(grid), whole(tiles, all ? 1 : 0), later(tiles, 0) {}
+struct Differences {
+    const GroundGrid& grid;
+    std::vector<char> whole; // tiles
+    std::vector<char> later; // tiles that wait for rest
+    std::vector<Box2f> areas;
+
+    Differences(const GroundGrid& g, bool all)
+        : grid(g), whole(static_cast<size_t>(g.tileCount()), all ? 1 : 0), later(whole.size(), 0) {}
     void add(const Box2f& box) {
         if (!box.isEmpty()) areas.push_back(box);
     }
     void wait(const Box2f& box) {
         if (!box.isEmpty())
-            for (const int i : grid_.tilesTouching(box)) later[static_cast<size_t>(i)] = 1;
+            for (const int i : grid.tilesTouching(box)) later[static_cast<size_t>(i)] = 1;
     }
     void add(const WeightLayer& now, const WeightLayer& then) {
-        for (size_t i = 0; i < std::max(now.size(), then.size()); ++i) {
-            const GridTile<uint8_t>*a = i < now.size() ? now[i].get() : nullptr,
-                  *b = i < then.size() ? then[i].get() : nullptr;
-            if (a != b) add(differing(grid_, static_cast<int>(i), a, b));
-        }
+        const auto tileOf = [](const WeightLayer& layer, size_t i) { return layer.empty() ? nullptr : layer[i].get(); };
+        for (size_t i = 0; i < whole.size(); ++i)
+            if (const auto* a = tileOf(now, i), *b = tileOf(then, i); a != b)
+                add(differing(grid, static_cast<int>(i), a, b));
     }
     bool block(const LandBlock& b) const {
         if (whole[static_cast<size_t>(b.tile)]) return true;
         const Box2f box = b.box();
         return std::any_of(areas.begin(), areas.end(), [&](const Box2f& a) { return a.intersects(box); });
     }
-
-private:
-    const GroundGrid& grid_;
-
-public:
-    std::vector<char> whole; // tiles
-    std::vector<char> later; // tiles that wait for rest
-    std::vector<Box2f> areas;
 };
 
-void allWait(Differences& d, bool rest) {
-    std::fill((rest ? d.whole : d.later).begin(), (rest ? d.whole : d.later).end(), 1);
+// All of it: at rest at once.
+void addAll(Differences& d, bool rest) {
+    std::vector<char>& tiles = rest ? d.whole : d.later;
+    std::fill(tiles.begin(), tiles.end(), 1);
 }
 
 bool alike(const Project& a, const Project& b, Id id) {
@@ -104,11 +105,10 @@ bool alike(const Project& a, const Project& b, Id id) {
 Differences differencesOf(const Project& project, const std::vector<Items::Slot>& items,
                           const std::vector<CoverLayer>& layers, const CoversBefore& before, bool rest) {
     const GroundGrid& grid = project.ground->grid;
-    const size_t n = static_cast<size_t>(grid.tileCount());
     const std::vector<Items::Slot> then = coverItems(before.project);
     const bool pairs = std::equal(items.begin(), items.end(), then.begin(), then.end(),
                                   [](const auto& a, const auto& b) { return a->id == b->id; });
-    Differences d(grid, n, !pairs);
+    Differences d(grid, !pairs);
     if (!pairs) return d;
     const float byPaths = asks(layers, &CoverRule::asksPaths) ? farthestAsked(layers, &CoverRule::path) : 0,
                 byWalls = asks(layers, &CoverRule::asksBuildings) ? farthestAsked(layers, &CoverRule::building) : 0;
@@ -116,7 +116,7 @@ Differences differencesOf(const Project& project, const std::vector<Items::Slot>
         if (items[i] == then[i]) continue;
         if (const auto* c = std::get_if<Cover>(&items[i]->body)) {
             const Cover& old = std::get<Cover>(then[i]->body);
-            if (c->rule != old.rule) allWait(d, rest);
+            if (c->rule != old.rule) addAll(d, rest);
             d.add(c->painted, old.painted);
             d.add(c->wiped, old.wiped);
         } else
@@ -137,12 +137,11 @@ Differences differencesOf(const Project& project, const std::vector<Items::Slot>
                         byWalls);
                     rest ? d.add(box) : d.wait(box);
                 }
-    if (before.waterMoved && asks(layers, &CoverRule::asksWater)) allWait(d, rest);
+    if (before.waterMoved && asks(layers, &CoverRule::asksWater)) addAll(d, rest);
     const bool ruled =
         std::any_of(layers.begin(), layers.end(), [](const CoverLayer& l) { return l.rule.has_value(); });
-    const bool moved = std::find(before.moved.begin(), before.moved.end(), 1) != before.moved.end();
-    if (moved && asks(layers, &CoverRule::asksWetness)) allWait(d, rest);
-    for (size_t t = 0; t < n; ++t) {
+    if (any(before.moved) && asks(layers, &CoverRule::asksWetness)) addAll(d, rest);
+    for (size_t t = 0; t < d.whole.size(); ++t) {
         if (ruled && before.moved[t]) (rest ? d.whole : d.later)[t] = 1;
         if (before.covers.stale[t]) (rest ? d.whole : d.later)[t] = 1;
     }
@@ -178,7 +177,7 @@ CoverGround groundOf(const Project& project, const Land& land, const std::vector
         out.shores = PlanEdges(std::move(edges), site, farthestAsked(layers, &CoverRule::water));
         out.wet = [&](const V2f& p) {
             return std::any_of(waters.begin(), waters.end(), [&](const WaterBody& w) {
-                return w.region->holds(p) && land.field.at(p) < w.water.level;
+                return w.region->holds(p) && land.field.at(p) < w.levelAt(p);
             });
         };
     }
@@ -190,21 +189,17 @@ CoverGround groundOf(const Project& project, const Land& land, const std::vector
 BuiltCovers coversOf(const Project& project, const Land& land, const std::vector<WaterBody>& waters,
                      const CoversBefore* before, bool rest) {
     const GroundGrid& grid = land.grid;
-    const auto n = static_cast<size_t>(grid.tileCount());
     const std::vector<Items::Slot> items = coverItems(project);
     std::vector<CoverLayer> layers;
     for (const Items::Slot& item : items) layers.push_back(layerOf(*item, static_cast<int>(layers.size()) + 1));
     BuiltCovers out;
     for (const Items::Slot& item : items) out.items.push_back(item->id);
-    const Differences d = before ? differencesOf(project, items, layers, *before, rest) : Differences(grid, n, true);
+    const Differences d = before ? differencesOf(project, items, layers, *before, rest) : Differences(grid, true);
     out.stale = d.later;
     CoverGround ground = groundOf(project, land, waters, layers);
     if (asks(layers, &CoverRule::asksWetness)) {
-        const bool moved = before && std::find(before->moved.begin(), before->moved.end(), 1) != before->moved.end();
-        const bool stale = before && std::find(before->covers.stale.begin(), before->covers.stale.end(), 1) !=
-                                         before->covers.stale.end();
         out.flow = before ? before->covers.flow : nullptr;
-        if (!out.flow || (rest && (moved || stale)))
+        if (!out.flow || (rest && (any(before->moved) || any(before->covers.stale))))
             out.flow = std::make_shared<const Flow>(flowOf(land.field, kFlowCells));
         ground.flow = out.flow;
     }

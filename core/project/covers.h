@@ -14,8 +14,6 @@ struct BuiltCovers {
     CoverMap map;
     std::shared_ptr<const Flow> flow; // that rules went by; null: none asks
     std::vector<char> stale;          // tiles that are older than what they go by
-
-    Id itemOf(int number) const { return number == 0 ? Id{} : items[static_cast<size_t>(number) - 1]; }
 };
 
 // What was there before, so that what comes out the same is shared.

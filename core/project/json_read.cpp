@@ -64,6 +64,8 @@ public:
             ground.grid.tileCells = 256; // as first files had it, which do not say
         if (in.has("finest_m")) ground.finest = in.at("finest_m").real();
         if (!(ground.finest >= 0)) in.at("finest_m").fail("is out of range");
+        if (in.has("strewn")) ground.strewn = in.at("strewn").real();
+        if (!(ground.strewn >= 0 && ground.strewn <= 2)) in.at("strewn").fail("is out of range");
         return ground;
     }
 

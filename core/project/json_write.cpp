@@ -30,6 +30,7 @@ json dump(const Project& project, const BlobSink& sink) {
     if (!site.timeZone.empty()) j["site"]["time_zone"] = site.timeZone;
     j["ground"] = {{"size_m", toJson(g.grid.size())}, {"cell_m", g.grid.cell}, {"tile_cells", g.grid.tileCells}};
     if (g.finest > 0) j["ground"]["finest_m"] = g.finest;
+    if (g.strewn != 1) j["ground"]["strewn"] = g.strewn;
     for (const auto& c : project.species) {
         json one = {{"name", c->name}, {"recipe", c->text}};
         if (const auto model = c->model ? c->model->get() : nullptr)

@@ -71,19 +71,32 @@ bool KeptOut::cut(const Area& a, const V2f& p, float spread) const {
     return a.keeps.walls ? signedDistance(a.keeps.outline, p) < margin : contains(a.keeps.outline, p);
 }
 
-bool KeptOut::open(const V2f& p, float spread) const {
-    if (!areas_.empty()) {
-        const V2f margin(marginOf(spread));
-        if (const Box2f near(p - margin, p + margin); near.intersects(box_)) {
-            const V2i a = cellOf(near.min), b = cellOf(near.max);
-            for (int y = a.y; y <= b.y; ++y)
-                for (int x = a.x; x <= b.x; ++x) {
-                    const size_t cell = static_cast<size_t>(y) * cells_.x + x;
-                    for (uint32_t k = first_[cell]; k < first_[cell + 1]; ++k)
-                        if (cut(areas_[inCell_[k]], p, spread)) return false;
-                }
+bool KeptOut::cutByAny(const V2f& p, float spread, bool wallsAlone) const {
+    const V2f margin(marginOf(spread));
+    const Box2f near(p - margin, p + margin);
+    if (areas_.empty() || !near.intersects(box_)) return false;
+    const V2i a = cellOf(near.min), b = cellOf(near.max);
+    for (int y = a.y; y <= b.y; ++y)
+        for (int x = a.x; x <= b.x; ++x) {
+            const size_t cell = static_cast<size_t>(y) * cells_.x + x;
+            for (uint32_t k = first_[cell]; k < first_[cell + 1]; ++k)
+                if (const Area& area = areas_[inCell_[k]]; (area.keeps.walls || !wallsAlone) && cut(area, p, spread))
+                    return true;
         }
-    }
+    return false;
+}
+
+bool KeptOut::dry(const V2f& p) const {
+    return std::none_of(waters_.begin(), waters_.end(),
+                        [&](const WaterBody& w) { return w.region->holds(p) && field_.at(p) < w.levelAt(p) - 0.04f; });
+}
+
+bool KeptOut::clear(const V2f& p, float spread) const {
+    return !cutByAny(p, spread, true) && dry(p) && project_.ground->grid.box().intersects(p);
+}
+
+bool KeptOut::open(const V2f& p, float spread) const {
+    if (cutByAny(p, spread, false)) return false;
     if (anyBare_) {
         const CoverShares shares = covers_.at(p);
         float weight = 0;
@@ -92,9 +105,7 @@ bool KeptOut::open(const V2f& p, float spread) const {
                 weight += share;
         if (weight > 0 && weight > 0.42f + 0.3f * valueNoise(p.x * 1.7f, p.y * 1.7f, 5)) return false;
     }
-    for (const WaterBody& w : waters_)
-        if (w.region->holds(p) && field_.at(p) < w.water.level - 0.04f) return false;
-    return project_.ground->grid.box().intersects(p);
+    return dry(p) && project_.ground->grid.box().intersects(p);
 }
 
 } // namespace thallos

@@ -13,6 +13,8 @@ public:
             const BuiltCovers& covers);
     // Whether a plant `spread` metres wide may stand there.
     bool open(const V2f& p, float spread) const;
+    // Whether something `spread` metres wide may lie there: outside walls and water, on the site.
+    bool clear(const V2f& p, float spread) const;
 
 private:
     struct Area {
@@ -20,6 +22,8 @@ private:
         Box2f box;
     };
     bool cut(const Area& area, const V2f& p, float spread) const;
+    bool cutByAny(const V2f& p, float spread, bool wallsAlone) const;
+    bool dry(const V2f& p) const;
     V2i cellOf(const V2f& p) const;
     const Project& project_;
     const HeightField& field_;

@@ -41,11 +41,9 @@ Land landOf(const Project& project, const Land* before, Id upTo) {
 }
 
 Project withFinest(const Project& project, float finest) {
-    Project out = project;
     Ground ground = *project.ground;
     ground.finest = finest;
-    out.ground = std::make_shared<const Ground>(ground);
-    return out;
+    return withGround(project, ground);
 }
 
 namespace {
@@ -140,19 +138,19 @@ Project dabbed(const Project& project, const HeightField& now, const Brush& brus
     const GroundGrid& grid = project.ground->grid;
     Project out = project;
     Id id = layerFor(project, brush.kind, chosen);
-    if (!id && brush.kind == BrushKind::MeadowSoil) return project;
+    if (!id && brush.kind == BrushKind::Wipe) return project;
     if (!id)
         out =
             paints(brush.kind) ? added(project, "Gravel", Cover(), &id) : added(project, "Sculpting", Sculpting(), &id);
     auto item = std::make_shared<Item>(*find(out, id));
     if (auto* cover = std::get_if<Cover>(&item->body)) {
         const float finest = project.ground->finest;
-        const bool lays = brush.kind == BrushKind::Gravel;
+        const bool lays = brush.kind == BrushKind::Paint;
         cover->painted = painted(grid, cover->painted, brush, at, number, finest);
         // Where a rule lays it by itself it is wiped off there, and painting takes that back.
         if (cover->rule && (!lays || !cover->wiped.empty())) {
             Brush other = brush;
-            other.kind = lays ? BrushKind::MeadowSoil : BrushKind::Gravel;
+            other.kind = lays ? BrushKind::Wipe : BrushKind::Paint;
             cover->wiped = painted(grid, cover->wiped, other, at, number, finest);
         }
     } else

@@ -6,6 +6,7 @@
 #include <Imath/ImathBoxAlgo.h>
 
 #include "core/ground/contact.h"
+#include "core/snags/land_snags.h"
 #include "core/view/camera.h"
 
 namespace thallos {
@@ -15,7 +16,9 @@ namespace {
 constexpr float kNone = -1e30f;
 
 // Over these a snag is told.
-constexpr float kFloats = 0.03f, kCovers = 0.02f, kSmallest = 0.05f, kLargest = 500, kTexel = 2.5f, kRepeats = 6;
+constexpr float kFloats = 0.03f, kCovers = 0.02f, kSmallest = 0.05f, kLargest = 500, kTexel = 2.5f, kRepeats = 6,
+                kLevelArea = 0.5f;
+constexpr float kLevel = 0.004f; // metres, nearer than which two surfaces flicker
 
 bool isIn(const V3f& picture) {
     return picture.z > 0 && picture.x >= 0 && picture.x <= 1 && picture.y >= 0 && picture.y <= 1;
@@ -55,7 +58,8 @@ struct Search {
         std::vector<Polygon> outlines = b.model->outlines;
         Snag soil{SnagKind::SoilInRoom, item.id, V3f(0), 0, kCovers, {}, {}},
             buried{SnagKind::BuriedFloor, item.id, V3f(0), 0, kCovers, {}, {}},
-            wet{SnagKind::WaterAtFloor, item.id, V3f(0), 0, kCovers, {}, {}};
+            wet{SnagKind::WaterAtFloor, item.id, V3f(0), 0, kCovers, {}, {}},
+            level{SnagKind::FloorInGround, item.id, V3f(0), 0, kLevelArea, {}, {}};
         const auto worse = [](Snag& s, float figure, const V3f& place) {
             if (figure <= s.figure) return;
             s.figure = figure;
@@ -72,6 +76,10 @@ struct Search {
                 if (edge > 0) continue;
                 const V3f floor = V3f(p.x, p.y, z) * at;
                 const float over = site.land.field.at(xy(floor)) - floor.z;
+                if (std::abs(over) < kLevel) {
+                    level.figure += map.cell * map.cell * b.scale * b.scale;
+                    level.at = floor;
+                }
                 // The last hand's breadth belongs to the wall.
                 if (edge * b.scale < -0.45f)
                     worse(soil, over, V3f(floor.x, floor.y, floor.z + over));
@@ -79,10 +87,11 @@ struct Search {
                     worse(buried, over, V3f(floor.x, floor.y, floor.z + over));
                 for (const WaterBody& w : site.waters)
                     if (w.region && w.water.level > floor.z && w.region->reaches(xy(floor)))
-                        worse(wet, w.water.level - floor.z, V3f(floor.x, floor.y, w.water.level));
+                        if (const float level = w.levelAt(xy(floor)); level > floor.z)
+                            worse(wet, level - floor.z, V3f(floor.x, floor.y, level));
             }
-        for (const Snag& s : {soil, buried, wet})
-            if (s.figure > kCovers) add(s);
+        for (const Snag& s : {soil, buried, wet, level})
+            if (s.figure > s.limit) add(s);
     }
 
     void size(const Item& item, const Building& b) {
@@ -234,6 +243,7 @@ std::vector<Snag> snagsOf(const BuiltSite& site, KnownModels& known, const std::
         search.health(*item, *b);
         search.textures(*item, *b);
     }
+    if (!search.stopped()) addLandSnags(site, stop, search.found);
     return std::move(search.found);
 }
 

@@ -28,13 +28,18 @@ enum class SnagKind {
     RepeatingTexture, // repeats of a texture in a shot
     DoorHeight,       // metres that no door has
     StoreyHeight,     // metres from floor to floor
-    StepHeight        // metres of rise
+    StepHeight,       // metres of rise
+    FloorInGround,    // m2 of floor that lie in one plane with the ground and flicker
+    PathTooSteep,     // percent along it
+    GroundOverPath,   // metres
+    GroundOverDeck,   // metres over a walkway
+    BankTooSteep      // degrees
 };
-inline constexpr int kSnagKinds = 13;
+inline constexpr int kSnagKinds = 18;
 
 struct Snag {
     SnagKind kind;
-    Id item;          // a building
+    Id item;          // a building, or what lies on the ground or shapes it
     V3f at{0};        // in the world
     float figure = 0; // in the unit of its kind
     float limit = 0;

@@ -66,7 +66,8 @@ struct Way {
 // One path, with what it has gathered. Its parts are steps of follow().
 class LightPath {
 public:
-    LightPath(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler, const PathSettings& settings)
+    LightPath(const Scene& scene, const Environment& env, const Start& start, Sampler& sampler,
+              const PathSettings& settings)
         : scene_(scene), env_(env), sampler_(sampler), settings_(settings), camera_(start.camera), o_(start.origin),
           d_(start.direction), medium_(start.medium), mode_(start.mode), travelled_(start.travelled),
           spread_(settings.pixelAngle), left_(settings.bounces), seesSunDisc_(start.seesSunDisc),
@@ -390,9 +391,11 @@ private:
         last_ = {hit.position, next.density, false};
         if (!next.glossy) spread_ = std::max(spread_, 0.08f);
         d_ = next.direction;
-        o_ = offset(hit.position, onSide >= 0 ? point.normal : -point.normal, hit.t);
+        o_ = offset(leavingAt(hit, point), onSide >= 0 ? point.normal : -point.normal, hit.t);
         return true;
     }
+
+    static V3f leavingAt(const Hit& hit, const ShadingPoint& point) { return hit.position + V3f(0, 0, point.lift); }
 
     // What of the light from `direction` the surface sends on, if it arrives; before visibility.
     struct Aimed {
@@ -407,7 +410,7 @@ private:
         if (!scattering.passes() && side <= 0) return a;
         a.share = scattering.evaluate(direction);
         a.counts = !black(a.share.sum());
-        a.origin = offset(hit.position, side >= 0 ? point.normal : -point.normal, hit.t);
+        a.origin = offset(leavingAt(hit, point), side >= 0 ? point.normal : -point.normal, hit.t);
         return a;
     }
     // Adds light that arrives at the surface by aiming, `light` times what the surface sends on.

@@ -49,17 +49,18 @@ struct TileData {
 void boundsOf(const RTCBoundsFunctionArguments* args) {
     const auto& data = *static_cast<const TileData*>(args->geometryUserPtr);
     const PlantRecord& r = data.record(args->primID);
-    const PlantPose pose(r);
-    const float s = pose.scale, top = s * data.plants->grown(r.individual).top, e = pose.east * top,
-                n = pose.north * top, yaw = yawOf(r);
+    const PlantScenes::Grown& grown = data.plants->grown(r.individual);
+    const PlantPose pose(r, grown.lies);
+    const float s = pose.scale, top = s * grown.top, e = pose.east * top, n = pose.north * top, yaw = yawOf(r),
+                rise = std::hypot(pose.riseEast, pose.riseNorth) * s * grown.reach;
     // Tight boxes pay: where crowns overlap every box that a ray enters costs a descent.
     auto reach = [&](float world) { return s * data.plants->reach(r.individual, world - yaw) + 1e-3f; };
     args->bounds_o->lower_x = r.x - reach(kPi) + std::min(e, 0.0f);
     args->bounds_o->upper_x = r.x + reach(0) + std::max(e, 0.0f);
     args->bounds_o->lower_y = r.y - reach(1.5f * kPi) + std::min(n, 0.0f);
     args->bounds_o->upper_y = r.y + reach(0.5f * kPi) + std::max(n, 0.0f);
-    args->bounds_o->lower_z = r.z - 0.2f * s - 0.02f; // the foot is rooted a little below the ground
-    args->bounds_o->upper_z = r.z + top + 1e-3f;
+    args->bounds_o->lower_z = r.z - 0.2f * s - 0.02f - rise; // the foot is rooted a little below the ground
+    args->bounds_o->upper_z = r.z + top + 1e-3f + rise;
 }
 
 void toLocal(RTCRay& ray, const PlantPose& pose) {
@@ -101,8 +102,9 @@ void intersectPlant(const RTCIntersectFunctionNArguments* args) {
     if (thinned(context.detail, data, r)) return;
     const Level level = context.leaves == &r ? context.leavesAs : levelOf(context.detail, data, r);
     const RTCScene plant = data.plants->scene(r.individual, level);
-    const PlantPose stands(r);
-    const bool turns = data.plants->grown(r.individual).turns;
+    const PlantScenes::Grown& grown = data.plants->grown(r.individual);
+    const PlantPose stands(r, grown.lies);
+    const bool turns = grown.turns;
     if (turns && context.leaves == &r) return; // what is flat casts no shadow on itself
     const unsigned n = args->N;
     RTCRayN* rays = RTCRayHitN_RayN(args->rayhit, n);
@@ -149,8 +151,9 @@ void occludePlant(const RTCOccludedFunctionNArguments* args) {
     const auto& context = *reinterpret_cast<const RayContext*>(args->context);
     const PlantRecord& r = data.record(args->primID);
     RTCRay local = ray;
-    PlantPose pose(r);
-    if (data.plants->grown(r.individual).turns) {
+    const PlantScenes::Grown& grown = data.plants->grown(r.individual);
+    PlantPose pose(r, grown.lies);
+    if (grown.turns) {
         if (context.leaves == &r) return;
         pose = pose.facing({ray.dir_x, ray.dir_y, ray.dir_z});
     }
@@ -228,9 +231,9 @@ std::shared_ptr<const Mask> PlantScenes::maskOf(int species, unsigned part) cons
     return mask->empty() ? nullptr : mask;
 }
 
-PlantPose::PlantPose(const PlantRecord& r)
-    : foot(r.x, r.y, r.z), scale(scaleOf(r)), east(static_cast<float>(r.tiltEast) * (1 / 127.0f)),
-      north(static_cast<float>(r.tiltNorth) * (1 / 127.0f)) {
+PlantPose::PlantPose(const PlantRecord& r, bool lies) : foot(r.x, r.y, r.z), scale(scaleOf(r)) {
+    (lies ? riseEast : east) = static_cast<float>(r.tiltEast) * (1 / 127.0f);
+    (lies ? riseNorth : north) = static_cast<float>(r.tiltNorth) * (1 / 127.0f);
     const V2f& t = yawTable()[r.yaw * kYaws / 65536];
     cosine = t.x;
     sine = t.y;
@@ -238,7 +241,7 @@ PlantPose::PlantPose(const PlantRecord& r)
 
 PlantPose PlantPose::facing(const V3f& direction) const {
     PlantPose turned = *this;
-    turned.east = turned.north = 0;
+    turned.east = turned.north = turned.riseEast = turned.riseNorth = 0;
     const float length = xy(direction).length();
     if (length > 1e-3f * std::abs(direction.z) && length > 1e-6f) { // its front is towards -y
         turned.cosine = direction.y / length;
@@ -448,6 +451,7 @@ void PlantScenes::measure(IndividualId id, const Individual& plant) const {
     Grown& g = grown_[id.value];
     const auto* proxy = std::get_if<ProxyRecipe>(&library_->species()[id.species()].recipe.growth);
     g.turns = proxy && proxy->turns;
+    g.lies = lies(library_->species()[id.species()].recipe.kind);
     if (g.turns) std::fill(reaches.begin(), reaches.end(), *std::max_element(reaches.begin(), reaches.end()));
     for (int level = 0; level < kLevels; ++level) g.grain[level] = plant.forms[level].grain;
     g.top = 1.01f * top + 0.03f;

@@ -42,6 +42,7 @@ public:
                              Rgb(1)}; // multiplies colours: levels look as bright as the near one
         float top = 0, reach = 0;     // metres above the foot and around it, of all forms
         bool turns = false;           // a flat picture, that faces every ray
+        bool lies = false;            // follows the slope of the ground
     };
     const Grown& grown(IndividualId id) const { return grown_[id.value]; }
     RTCScene scene(IndividualId id, Level level) const {
@@ -89,29 +90,31 @@ private:
     mutable std::atomic<bool> untoned_{false};
 };
 
-// How a record's plant lies in the world: turned, sized, sheared by its tilt, moved.
+// How a record's plant stands or lies in the world: turned, sized, sheared by its tilt, moved.
 struct PlantPose {
     V3f foot;
     float cosine, sine, scale;
-    float east, north; // metres of shear a metre of height
+    float east = 0, north = 0;         // metres of shear a metre of height
+    float riseEast = 0, riseNorth = 0; // metres of height a metre along
 
-    explicit PlantPose(const PlantRecord& r);
+    PlantPose(const PlantRecord& r, bool lies);
     // A flat picture that shows its face to where `direction` comes from, or, below the zenith, keeps its own turn.
     PlantPose facing(const V3f& direction) const;
     V3f toLocal(const V3f& world) const { return dirToLocal(world - foot); }
     V3f dirToLocal(const V3f& d) const {
-        const float x = d.x - east * d.z, y = d.y - north * d.z;
+        const float z = d.z - riseEast * d.x - riseNorth * d.y;
+        const float x = d.x - east * z, y = d.y - north * z;
         const float s = 1 / scale;
-        return {(cosine * x + sine * y) * s, (cosine * y - sine * x) * s, d.z * s};
+        return {(cosine * x + sine * y) * s, (cosine * y - sine * x) * s, z * s};
     }
     V3f toWorld(const V3f& local) const {
         const float x = (cosine * local.x - sine * local.y) * scale, y = (sine * local.x + cosine * local.y) * scale,
                     z = local.z * scale;
-        return foot + V3f(x + east * z, y + north * z, z);
+        return foot + V3f(x + east * z, y + north * z, z + riseEast * x + riseNorth * y);
     }
     V3f normalToWorld(const V3f& n) const { // not normalised
         const float x = cosine * n.x - sine * n.y, y = sine * n.x + cosine * n.y;
-        return {x, y, n.z - east * x - north * y};
+        return {x - riseEast * n.z, y - riseNorth * n.z, n.z - east * x - north * y};
     }
 };
 

@@ -21,7 +21,8 @@ Probed probe(const Scene& scene, const V3f& origin, const V3f& direction) {
     out.onSite = field.grid.box().intersects(at);
     if (out.onSite) out.overGround = hit.position.z - field.at(at);
     const SceneObject& object = scene.objects[hit.object];
-    switch (object.kind) {
+    const bool strewn = hit.plant && !itemAt(scene, hit); // it belongs to the ground
+    switch (strewn ? ObjectKind::Ground : object.kind) {
     case ObjectKind::Ground:
         out.material = scene.covers.materials[static_cast<size_t>(coverSeen(scene.covers, at))].name;
         break;

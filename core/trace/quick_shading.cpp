@@ -56,7 +56,8 @@ Rgb quickShading(const Scene& scene, const Environment& env, const V3f& origin, 
             Rgb share = near ? neighbour->share : Rgb(0);
             if (!near) {
                 const V3f side = point.normal.dot(env.toSun) >= 0 ? point.normal : -point.normal;
-                share = transmittance(scene, offset(hit.position, side, hit.t), env.toSun, detail, kFarAway, hit);
+                share = transmittance(scene, offset(hit.position + V3f(0, 0, point.lift), side, hit.t), env.toSun,
+                                      detail, kFarAway, hit);
                 if (neighbour && clear == 0) *neighbour = {hit.t, hit.object, share};
             }
             lit = env.sunIlluminance * matt * std::abs(c) * share;

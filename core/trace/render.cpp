@@ -152,6 +152,11 @@ bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, c
         pixel.item = static_cast<uint32_t>(object.item.value);
         const V3f n = hit.normal.z < 0 ? -hit.normal : hit.normal;
         pixel.facing = n.dot(paper);
+        if (pixel.kind == PlanPixel::Ground) {
+            pixel.cover = static_cast<uint8_t>(coverSeen(scene.covers, p));
+            pixel.slope = std::min(V2f(n.x, n.y).length() / std::max(n.z, 1e-3f), 100.0f);
+            pixel.moved = scene.site->land.field.at(p) - scene.site->land.bare.at(p);
+        }
         pixel.shaded = toSun.z > 0.02f && // by buildings and land only
                        trace(scene, offset(hit.position, n, hit.t), toSun, from, kFarAway, kMaskSolid);
     });

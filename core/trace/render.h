@@ -35,11 +35,14 @@ bool quickPicture(Image& out, const Scene& scene, const Environment& environment
 // Seen straight from above, north up: for the plan.
 struct PlanPixel {
     enum Kind : uint8_t { Outside, Ground, Building, Water, Figure } kind;
-    bool shaded;   // from the sun
-    float height;  // metres
-    float facing;  // of the surface towards the north-west light of drawings, -1..1
-    uint32_t item; // id
-    explicit PlanPixel(int = 0) : kind(Outside), shaded(false), height(0), facing(0), item(0) {}
+    bool shaded = false; // from the sun
+    uint8_t cover = 0;   // the number of the ground's
+    float height = 0;    // metres
+    float facing = 0;    // of the surface towards the north-west light of drawings, -1..1
+    float slope = 0;     // of the ground, rise for a run of one
+    float moved = 0;     // metres that the ground lies over what it started from; negative: cut
+    uint32_t item = 0;   // id
+    explicit PlanPixel(int = 0) : kind(Outside) {}
 };
 // `window` in metres. Plants are neither drawn nor cast a shadow: the plan shows their symbols.
 bool planPicture(Raster<PlanPixel>& out, const Scene& scene, const V3f& toSun, const Box2f& window,

@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "core/ground/cover.h"
-#include "core/project/built_site.h"
+#include "core/project/strewn.h"
 #include "core/trace/embree.h"
 #include "core/trace/lamps.h"
 #include "core/trace/rounding.h"
@@ -64,6 +64,7 @@ struct SceneObject {
 struct Scene {
     std::shared_ptr<const BuiltSite> site;
     std::shared_ptr<const PlantScenes> plantScenes;
+    std::shared_ptr<const Strewn> strewn; // null: no eye was told
     Visibility visibility;
     Covers covers;
     std::vector<std::shared_ptr<const std::vector<Material>>> plants; // by species; null: none stands

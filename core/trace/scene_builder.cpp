@@ -18,11 +18,14 @@ namespace thallos {
 
 namespace {
 
-std::vector<char> individualsOf(const BuiltSite& site) {
+std::vector<char> individualsOf(const BuiltSite& site, const Strewn* strewn) {
     std::vector<char> wanted(site.library->individualCount(), 0);
-    for (const auto& tiles : site.plants)
+    const auto want = [&](const std::vector<std::shared_ptr<const PlantTile>>& tiles) {
         for (const auto& tile : tiles)
             for (const IndividualId individual : tile->individuals) wanted[individual.value] = 1;
+    };
+    for (const auto& tiles : site.plants) want(tiles);
+    if (strewn) want(strewn->tiles);
     return wanted;
 }
 
@@ -113,7 +116,7 @@ void addPlants(Making& m) {
     const bool sameScenes = m.last && m.last->plantScenes == m.plants;
     const bool sameHidden =
         m.last && m.last->visibility.hidden == m.visibility.hidden && m.last->visibility.plants == m.visibility.plants;
-    for (const auto& tiles : m.site.plants)
+    const auto addTiles = [&](const std::vector<std::shared_ptr<const PlantTile>>& tiles) {
         for (const auto& tile : tiles) {
             const SceneObject* old = sameScenes ? m.before(tile.get()) : nullptr;
             SceneObject o{
@@ -128,6 +131,9 @@ void addPlants(Making& m) {
                 made.scene = makePlantTileScene(made.plants, plants, quick);
             });
         }
+    };
+    for (const auto& tiles : m.site.plants) addTiles(tiles);
+    if (m.scene.strewn) addTiles(m.scene.strewn->tiles);
 }
 
 void addWaters(Making& m) {
@@ -315,11 +321,16 @@ std::shared_ptr<const Scene> SceneBuilder::update(std::shared_ptr<const BuiltSit
         plantScenes_ = std::make_shared<PlantScenes>(site->library, fast_);
         last_ = nullptr;
     }
+    if (strewn_ && (!last_ || last_->site != site))
+        strewn_ = last_ && site->mode == BuildMode::Moving && site->project.ground == last_->site->project.ground
+                      ? onGround(strewn_, *site)
+                      : strewnOf(*site, strewn_->eye, last_ ? strewn_.get() : nullptr);
     auto scene = std::make_shared<Scene>();
     scene->site = site;
     scene->visibility = visibility;
-    plantScenes_->prepare(individualsOf(*site));
+    plantScenes_->prepare(individualsOf(*site, strewn_.get()));
     scene->plantScenes = plantScenes_;
+    scene->strewn = strewn_;
     const MaterialsOf materials = resolveMaterials(*site, *scene);
     scene->fine = materials_.fine();
 
@@ -358,7 +369,7 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
     for (const auto& figure : figures_) lists.push_back({kFigure + lists.size(), &figure->materials, figure});
     // Of species only what stands on the site: a texture takes time and memory.
     const auto& species = site.library->species();
-    const std::vector<char> wanted = individualsOf(site);
+    const std::vector<char> wanted = individualsOf(site, scene.strewn.get());
     std::vector<size_t> standing;
     for (size_t i = 0; i < species.size(); ++i) {
         const auto from = wanted.begin() + static_cast<std::ptrdiff_t>(i * kIndividuals);
@@ -386,11 +397,20 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
     return out;
 }
 
+std::shared_ptr<const Scene> SceneBuilder::strew(const V3f& camera, const std::function<bool()>& stop) {
+    const V3f eye = strewingEye(camera);
+    if (!last_ || (strewn_ && strewn_->eye == eye)) return last_;
+    auto strewn = strewnOf(*last_->site, eye, strewn_.get());
+    if (!plantScenes_->prepare(individualsOf(*last_->site, strewn.get()), stop)) return nullptr;
+    strewn_ = std::move(strewn);
+    return update(last_->site, last_->visibility);
+}
+
 SceneBuilder::Refine SceneBuilder::refine() const {
     if (!last_ || !plantScenes_) return {};
     const auto finer = materials_.finer();
     if (!plantScenes_->fast() && !finer) return {};
-    return [site = last_->site, plants = plantScenes_->fast(),
+    return [site = last_->site, strewn = last_->strewn, plants = plantScenes_->fast(),
             finer](const std::function<bool()>& stop) -> std::shared_ptr<const Refined> {
         auto out = std::make_shared<Refined>();
         try {
@@ -400,7 +420,7 @@ SceneBuilder::Refine SceneBuilder::refine() const {
         }
         if (plants) {
             out->plants = std::make_shared<PlantScenes>(site->library, false);
-            if (!out->plants->prepare(individualsOf(*site), stop)) return nullptr;
+            if (!out->plants->prepare(individualsOf(*site, strewn.get()), stop)) return nullptr;
         }
         return out;
     };

@@ -23,6 +23,10 @@ public:
     // Tiles that are the same as in the last scene made here are shared with it.
     std::shared_ptr<const Scene> update(std::shared_ptr<const BuiltSite> site, const Visibility& visibility = {});
 
+    // The last scene with what is strewn on the ground around a camera there, which later updates keep; itself when
+    // its eye is that already. What has to be grown for it may take a second; null: `stop` returned true before.
+    std::shared_ptr<const Scene> strew(const V3f& camera, const std::function<bool()>& stop = nullptr);
+
     // Returns a job that rebuilds the last scene's plant BVHs at high quality and loads its textures at full
     // resolution, for adopt(). Takes seconds; may run on another thread while this builder goes on. Gives null if
     // `stop` returned true; `stop` is asked every few milliseconds and may block, which pauses the work. Empty: nothing
@@ -44,6 +48,7 @@ private:
     MaterialResolver materials_;
     std::shared_ptr<const Scene> last_;
     std::shared_ptr<PlantScenes> plantScenes_;
+    std::shared_ptr<const Strewn> strewn_;               // around the last eye that was told
     std::vector<std::shared_ptr<const Model>> figures_;  // by yardstick
     std::shared_ptr<const std::vector<Surface>> covers_; // what grows low, soil, and the covers
 };

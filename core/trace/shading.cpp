@@ -110,6 +110,7 @@ struct Shading {
     void years(const Material& material, const HitPoint& spot);
     void climber();
     void water();
+    void takeOn(const SpeciesRecipe& recipe, const Material& material);
     void snowOnPlants() {
         if (snows() && n.z > 0.15f) snow(out.surface, std::clamp((n.z - 0.15f) / 0.5f, 0.0f, 0.9f));
     }
@@ -117,10 +118,16 @@ struct Shading {
 
 void Shading::ground() {
     const V2f p = xy(hit.position);
-    out.surface = coverSurface(scene.covers, p, site.land.field.normal(p), footprint);
+    const V3f smooth = site.land.field.normal(p);
+    out.surface = coverSurface(scene.covers, p, smooth, footprint);
+    // A rounded bank near by is no stair of lit and dark triangles.
+    if (smooth.dot(n) < 0.9998f && smooth.dot(outward) > 0.02f && footprint < site.land.field.cellAt(p)) {
+        out.normal = smooth;
+        out.lift = site.land.field.roundedOver(p);
+    }
     for (const WaterBody& w : site.waters)
         if (hit.position.z < w.water.level + 0.25f && w.region->reaches(p))
-            wetten(out.surface, p, hit.position.z - w.water.level, footprint);
+            if (const float over = hit.position.z - w.levelAt(p); over < 0.25f) wetten(out.surface, p, over, footprint);
     if (snows())
         snow(out.surface,
              0.93f * std::clamp(3 * n.z - 1.2f + 0.5f * fractalNoise(p.x / 3, p.y / 3, 71, 3), 0.0f, 1.0f));
@@ -174,13 +181,44 @@ void Shading::foliage(const Form& form, const SpeciesRecipe& recipe, const V3f& 
              recipe);
 }
 
+// What is strewn on the ground belongs to it: grass has the meadow's colour, stones that of what they lie on, and
+// leaves have lost most of theirs.
+void Shading::takeOn(const SpeciesRecipe& recipe, const Material& material) {
+    const V2f foot(hit.plant->x, hit.plant->y);
+    const auto towards = [&](const Rgb& colour, float share) {
+        Rgb factor;
+        for (int k = 0; k < 3; ++k)
+            factor[k] = lerp(1.0f, std::clamp(colour[k] / std::max(material.base.albedo[k], 0.01f), 0.3f, 3.0f), share);
+        out.surface.albedo *= factor;
+        out.surface.through *= factor;
+    };
+    if (recipe.kind == SpeciesKind::Grass && site.project.site->season < Season::Bare)
+        // Blades stand in the light; the ground's mean has the shade between them.
+        towards(meadowColour(scene.covers, foot) * 1.3f, 0.8f);
+    if (recipe.kind == SpeciesKind::Stones) { // of soil they are what rain has washed clean
+        const int cover = coverSeen(scene.covers, foot);
+        towards(scene.covers.materials[static_cast<size_t>(cover)].base.albedo * (cover == 0 ? 1.5f : 1.1f), 0.7f);
+        for (const WaterBody& w : site.waters)
+            if (hit.position.z < w.water.level + 0.2f && w.region->reaches(foot) &&
+                hit.position.z < w.levelAt(foot) + 0.2f) { // wet
+                out.surface.albedo *= 0.45f;
+                out.surface.roughness = std::min(out.surface.roughness, 0.4f);
+                out.surface.specular = 0.6f;
+            }
+    }
+    if (recipe.kind == SpeciesKind::Litter)
+        out.surface.albedo =
+            lerp(out.surface.albedo, Rgb(1.1f, 0.86f, 0.62f) * luminance(out.surface.albedo), 0.75f) * 1.1f;
+}
+
 void Shading::plant() {
     const PlantRecord& r = *hit.plant;
     const Form& form = site.library->form(r.individual, hit.level);
     const Mesh& mesh = form.parts[hit.part];
     const SpeciesRecipe& recipe = site.library->species()[r.individual.species()].recipe;
     const auto* proxyRecipe = std::get_if<ProxyRecipe>(&recipe.growth);
-    const PlantPose pose = proxyRecipe && proxyRecipe->turns ? PlantPose(r).facing(-hit.normal) : PlantPose(r);
+    const PlantPose stands(r, lies(recipe.kind));
+    const PlantPose pose = proxyRecipe && proxyRecipe->turns ? stands.facing(-hit.normal) : stands;
     const Material& material = scene.plantMaterial(r.individual, hit.part);
     if (proxyRecipe)
         proxy(*proxyRecipe, mesh, pose, material);
@@ -188,6 +226,7 @@ void Shading::plant() {
         wood(mesh, pose, material);
     else
         foliage(form, recipe, pose.toLocal(hit.position), material);
+    if (!r.item) takeOn(recipe, material);
     const Rgb& tone = scene.plantScenes->grown(r.individual).tone[static_cast<size_t>(hit.level)];
     out.surface.albedo *= tone;
     out.surface.through *= tone;
@@ -291,6 +330,12 @@ void Shading::water() {
     out.water = object.water;
     // Between the pixel's width and its length on a surface seen at a slant.
     out.ripples = ripples(*object.water, xy(hit.position), footprint / std::sqrt(std::max(outward.z, 0.01f)));
+    // A stream falls: its waves lie on a slope.
+    const V3f up = hit.normal.z < 0 ? -hit.normal : hit.normal;
+    if (up.z < 0.999999f && up.z > 0.1f) {
+        const V3f& w = out.ripples.normal;
+        out.ripples.normal = V3f(w.x / w.z + up.x / up.z, w.y / w.z + up.y / up.z, 1).normalized();
+    }
     out.surface = {.albedo = object.water->tint, .roughness = 0.03f, .transmission = 1, .normal = out.ripples.normal};
 }
 

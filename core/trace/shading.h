@@ -9,7 +9,8 @@ namespace thallos {
 
 struct ShadingPoint {
     SurfacePoint surface;
-    V3f normal;                   // geometric, towards the viewer
+    V3f normal;                   // geometric, towards the viewer; of the ground near by that of its smooth form
+    float lift = 0;               // metres over the hit at which light leaves: of a rounded form made of triangles
     bool front = true;            // seen from the surface's front
     const Water* water = nullptr; // the surface of a water body
     Ripples ripples;              // of it

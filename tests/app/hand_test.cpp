@@ -383,26 +383,32 @@ TEST_P(Hands, APenMovesAsAMouseDoes) {
     EXPECT_EQ(barn().position.y, start.y);
 }
 
-TEST(HandsOnTheGround, AFirmerPenRaisesMore) {
-    const auto raisedBy = [](double pressure) {
+TEST(HandsOnTheGround, AFirmerPenRaisesMoreAFlatOneWiderAndItsEraserLowers) {
+    const auto raisedBy = [](double pressure, const V2f& beside = V2f(0), float tilt = 0, bool eraser = false) {
         freshSite(false);
         verb(Verb::Shape);
         choosePlanAsMain(true);
         brush("raise");
         Pane& plan = window().mainPane();
-        const float before = session().document.built()->land.field.at({5, 5});
-        const QPointingDevice pen("pen", 8, QInputDevice::DeviceType::Stylus, QPointingDevice::PointerType::Pen,
+        const V2f place = V2f(5, 5) + beside;
+        const float before = session().document.built()->land.field.at(place);
+        const QPointingDevice pen("pen", 8, QInputDevice::DeviceType::Stylus,
+                                  eraser ? QPointingDevice::PointerType::Eraser : QPointingDevice::PointerType::Pen,
                                   QInputDevice::Capability::Pressure, 1, 1);
         for (const auto type : {QEvent::TabletPress, QEvent::TabletRelease}) {
             const QPointF p = at(plan, {5, 5});
-            QTabletEvent e(type, &pen, p, plan.mapToGlobal(p), pressure, 0, 0, 0, 0, 0, Qt::NoModifier, Qt::LeftButton,
-                           Qt::LeftButton);
+            QTabletEvent e(type, &pen, p, plan.mapToGlobal(p), pressure, tilt, 0, 0, 0, 0, Qt::NoModifier,
+                           Qt::LeftButton, Qt::LeftButton);
             QApplication::sendEvent(&plan, &e);
         }
         settle();
-        return session().document.built()->land.field.at({5, 5}) - before;
+        return session().document.built()->land.field.at(place) - before;
     };
     const float light = raisedBy(0.25), firm = raisedBy(1);
     EXPECT_GT(light, 0.01f);
     EXPECT_NEAR(firm / light, 4, 0.5f);
+    EXPECT_LT(raisedBy(1, V2f(0), 0, true), -0.01f);
+    const V2f outside(7, 0); // of a brush of 6 m
+    EXPECT_NEAR(raisedBy(1, outside), 0, 1e-3f);
+    EXPECT_GT(raisedBy(1, outside, 45), 0.01f);
 }

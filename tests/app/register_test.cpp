@@ -279,7 +279,7 @@ TEST(StemKeys, LeavesArePickedWithoutAMouse) {
     leaves->setFocus();
     const QString first = leaves->current();
     QStringList seen;
-    for (int i = 0; i < 9; ++i) {
+    for (int i = 0; i < 16; ++i) {
         key(Qt::Key_Down);
         leaves->setFocus();
         key(Qt::Key_Return);

@@ -49,6 +49,29 @@ TEST_P(WorksInEitherPane, ABankIsDrawnChangedAndTakenBack) {
     EXPECT_GT(bodyOf<Bank>(session().selection.item())->points.back().y, end.y + 1);
 }
 
+TEST_P(WorksInEitherPane, AStreamIsDrawnCutsItsChannelAndIsChanged) {
+    Pane& p = pane("stream");
+    const std::string before = documentHash();
+    const float was = heightAt({0, -8});
+    click(p, at(p, {-6, -8}));
+    click(p, at(p, {6, -8}));
+    p.setFocus();
+    key(Qt::Key_Return);
+    ASSERT_EQ(itemsOf<Stream>(session().document.project()).size(), 1u);
+    EXPECT_LT(heightAt({0, -8}), was - 0.2f);
+    const auto& waters = session().document.built()->waters;
+    ASSERT_EQ(waters.size(), 1u);
+    EXPECT_FALSE(waters[0].surface->empty());
+    expectOneStep(before);
+    session().selection.set(last()->id);
+    setField("streamDepth", "0.6");
+    settle();
+    EXPECT_NEAR(session().document.built()->waters[0].levelAt({0, -8}) - heightAt({0, -8}), 0.6f, 0.12f);
+    const V2f end = bodyOf<Stream>(session().selection.item())->points.back();
+    drag(p, at(p, end), at(p, end + V2f(0.5f, 2)));
+    EXPECT_GT(bodyOf<Stream>(session().selection.item())->points.back().y, end.y + 1);
+}
+
 TEST_P(WorksInEitherPane, ATerraceLevelsTheGroundWithWalls) {
     Pane& p = pane("terrace");
     const std::string before = documentHash();

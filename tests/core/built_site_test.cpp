@@ -55,7 +55,7 @@ INSTANTIATE_TEST_SUITE_P(
                }},
         Change{"gravel",
                [](const Project& p) {
-                   return dabbed(p, naturalOf(p), {BrushKind::Gravel, 5, 1, 0.5f}, {10, -20});
+                   return dabbed(p, naturalOf(p), {BrushKind::Paint, 5, 1, 0.5f}, {10, -20});
                }},
         Change{"relief", [](const Project& p) { return withTerrain(p, [](Terrain& t) { t.relief.seed = 8; }); }},
         Change{"house",

@@ -4,8 +4,11 @@
 #include <gtest/gtest.h>
 
 #include "core/base/assets.h"
+#include "core/base/error.h"
 #include "core/ground/cover.h"
 #include "core/project/built_site.h"
+#include "core/project/move.h"
+#include "tests/core/sample_site.h"
 #include "tests/core/test_land.h"
 
 namespace thallos {
@@ -168,7 +171,7 @@ TEST(Covers, APathBringsItsOwn) {
     Project p = pathSite();
     const auto site = build(p, library);
     ASSERT_EQ(site->covers.items.size(), 1u);
-    EXPECT_EQ(site->covers.itemOf(1), find(p, "Path")->id);
+    EXPECT_EQ(site->covers.items[0], find(p, "Path")->id);
     EXPECT_GT(shareOf(site->covers.map, 1, {0, 3}), 0.95f);
     EXPECT_EQ(shareOf(site->covers.map, 1, {0, 9}), 0);
     // It is dragged: its cover goes with it at once, and only tiles near it are others.
@@ -209,10 +212,10 @@ TEST(Covers, ABrushWipesOffWhatARuleLays) {
     cover.rule = CoverRule();
     p = added(p, "Stone", cover);
     const Land land = landOf(p);
-    for (int i = 0; i < 3; ++i) p = dabbed(p, land.field, {BrushKind::MeadowSoil, 6, 1, 0.2f}, {0, 0});
+    for (int i = 0; i < 3; ++i) p = dabbed(p, land.field, {BrushKind::Wipe, 6, 1, 0.2f}, {0, 0});
     const auto& wiped = bodyOf<Cover>(find(p, "Stone"))->wiped;
     EXPECT_GT(layerAt(p.ground->grid, wiped, {0, 0}), 0.95f);
-    for (int i = 0; i < 3; ++i) p = dabbed(p, land.field, {BrushKind::Gravel, 6, 1, 0.2f}, {0, 0});
+    for (int i = 0; i < 3; ++i) p = dabbed(p, land.field, {BrushKind::Paint, 6, 1, 0.2f}, {0, 0});
     EXPECT_LT(layerAt(p.ground->grid, bodyOf<Cover>(find(p, "Stone"))->wiped, {0, 0}), 0.05f)
         << "painting takes it back";
 }
@@ -223,6 +226,138 @@ TEST(PlanEdgesTest, TellTheDistanceToTheNearest) {
     EXPECT_NEAR(edges.distance({5, 17}), 3, 1e-5f);
     EXPECT_EQ(edges.distance({5, 0.2f}), 0) << "within its width";
     EXPECT_EQ(edges.distance({-29, -29}), 12);
+}
+
+// The sample site with covers by every sort of rule, and a path.
+Project covered() {
+    Project p = test::sample();
+    Path path;
+    path.points = {{-45, 20}, {-20, 26}, {10, 18}};
+    p = added(p, "Footpath", path);
+    const auto lay = [&p](const char* name, const CoverRule& rule) {
+        Cover cover;
+        cover.rule = rule;
+        p = added(p, name, cover);
+    };
+    CoverRule high, wet, shore, side, verge;
+    high.height = {1, kAnywhere};
+    high.slope = {0.02f, 0.5f};
+    wet.wetness = {0.6f, 1};
+    wet.amount = 0.6f;
+    shore.water = {0, 2};
+    side.path = {0.5f, 3};
+    verge.building = {0, 4};
+    lay("High", high);
+    lay("Wet", wet);
+    lay("Shore", shore);
+    lay("Side", side);
+    lay("Verge", verge);
+    return p;
+}
+
+struct Edit {
+    const char* name;
+    std::function<Project(const Project&)> act;
+};
+Project changed(const Project& p, const char* name, const std::function<void(Body&)>& change) {
+    Item item = *find(p, name);
+    change(item.body);
+    return replaced(p, item);
+}
+
+class CoversAfterEdits : public testing::TestWithParam<Edit> {};
+
+TEST_P(CoversAfterEdits, AreAsMadeFromNothing) {
+    const auto same = [](const CoverMap& a, const CoverMap& b) {
+        for (size_t i = 0; i < a.tiles.size(); ++i)
+            for (size_t k = 0; k < a.tiles[i]->blocks.size(); ++k)
+                if (a.tiles[i]->blocks[k]->samples != b.tiles[i]->blocks[k]->samples) return false;
+        return true;
+    };
+    const Project before = covered(), after = GetParam().act(before);
+    const auto built = build(before, test::library()), fresh = build(after, test::library());
+    EXPECT_FALSE(same(built->covers.map, fresh->covers.map)) << "the edit shows";
+    EXPECT_TRUE(same(build(after, test::library(), built)->covers.map, fresh->covers.map));
+    const auto moving = build(after, test::library(), built, BuildMode::Moving);
+    EXPECT_TRUE(same(build(after, test::library(), moving)->covers.map, fresh->covers.map)) << "first while it moves";
+    EXPECT_TRUE(same(build(before, test::library(), moving)->covers.map, built->covers.map)) << "and back";
+}
+
+INSTANTIATE_TEST_SUITE_P(
+    Edits, CoversAfterEdits,
+    testing::Values(
+        Edit{"rule",
+             [](const Project& p) {
+                 return changed(p, "Verge", [](Body& b) { std::get<Cover>(b).rule->building.y = 9; });
+             }},
+        Edit{"norule",
+             [](const Project& p) { return changed(p, "Wet", [](Body& b) { std::get<Cover>(b).rule.reset(); }); }},
+        Edit{"painted",
+             [](const Project& p) {
+                 return dabbed(p, naturalOf(p), {BrushKind::Paint, 5, 1, 0.5f}, {-30, -30}, find(p, "High")->id);
+             }},
+        Edit{"wiped",
+             [](const Project& p) {
+                 return dabbed(p, naturalOf(p), {BrushKind::Wipe, 5, 1, 0.5f}, {6, 5}, find(p, "Verge")->id);
+             }},
+        Edit{"hidden",
+             [](const Project& p) {
+                 Item item = *find(p, "Shore");
+                 item.visible = false;
+                 return replaced(p, item);
+             }},
+        Edit{"path",
+             [](const Project& p) {
+                 return changed(p, "Footpath", [](Body& b) { std::get<Path>(b).points[1] += V2f(2, 3); });
+             }},
+        Edit{"house",
+             [](const Project& p) {
+                 return changed(p, "Shed", [](Body& b) { std::get<Building>(b).position += V3f(6, -4, 0); });
+             }},
+        Edit{"nohouse", [](const Project& p) { return removed(p, find(p, "Shed")->id); }},
+        Edit{"water",
+             [](const Project& p) { return changed(p, "Pond", [](Body& b) { std::get<Water>(b).level += 0.3f; }); }},
+        Edit{"ground",
+             [](const Project& p) {
+                 return dabbed(p, naturalOf(p), {BrushKind::Raise, 10, 1.5f, 0.5f}, {-35, -10});
+             }},
+        Edit{"order", [](const Project& p) { return reordered(p, find(p, "Verge")->id, -3); }}),
+    [](const auto& info) { return info.param.name; });
+
+TEST(Covers, AreWrittenAndReadWithTheirRules) {
+    Project p = covered();
+    p = changed(p, "High", [&](Body& b) {
+        auto& cover = std::get<Cover>(b);
+        cover.rule->facing = radians(200);
+        cover.rule->sector = radians(40);
+        cover.rule->patch = 7;
+        cover.wiped = paintedAlong(p.ground->grid, {}, {{-9, 0}, {9, 0}}, 3, 0.3f);
+        cover.bare = false;
+    });
+    const Project again = test::reread(p);
+    for (const char* name : {"High", "Wet", "Shore", "Side", "Verge"}) {
+        const auto &a = *bodyOf<Cover>(find(p, name)), &b = *bodyOf<Cover>(find(again, name));
+        ASSERT_TRUE(b.rule) << name;
+        EXPECT_EQ(a.bare, b.bare) << name;
+        for (const auto range :
+             {&CoverRule::height, &CoverRule::wetness, &CoverRule::path, &CoverRule::water, &CoverRule::building})
+            EXPECT_EQ((*a.rule).*range, (*b.rule).*range) << name;
+        for (int k = 0; k < 2; ++k) EXPECT_NEAR(a.rule->slope[k], b.rule->slope[k], 1e-6f) << name;
+        EXPECT_NEAR(a.rule->facing, b.rule->facing, 1e-6f);
+        EXPECT_NEAR(a.rule->sector, b.rule->sector, 1e-6f);
+        EXPECT_EQ(a.rule->amount, b.rule->amount);
+        EXPECT_EQ(a.rule->patch, b.rule->patch);
+    }
+    EXPECT_GT(layerAt(p.ground->grid, bodyOf<Cover>(find(again, "High"))->wiped, {0, 0}), 0.95f);
+    EXPECT_FALSE(bodyOf<Cover>(find(again, "Gravel"))->rule) << "what is painted alone has none";
+    const auto refused = [&](const std::function<void(CoverRule&)>& change) {
+        EXPECT_THROW(check(changed(p, "High", [&](Body& b) { change(*std::get<Cover>(b).rule); })), Error);
+    };
+    refused([](CoverRule& r) { r.wetness = {-0.1f, 1}; });
+    refused([](CoverRule& r) { r.amount = 1.5f; });
+    refused([](CoverRule& r) { r.patch = 0; });
+    refused([](CoverRule& r) { r.sector = 4; });
+    refused([](CoverRule& r) { r.slope.y = 2; });
 }
 
 } // namespace

@@ -102,7 +102,7 @@ TEST(Ground, IsEnlargedAndCroppedKeepingWhatWasMade) {
     const Relief relief{3, 8, 40, 0.45f, {0.02f, -0.01f}};
     Project p = test::withRelief(newProject({120, 90}, 0.5f, "x"), relief);
     for (int i = 0; i < 5; ++i) p = dabbed(p, naturalOf(p), {BrushKind::Raise, 8, 0.5f, 0.5f}, {10, 5});
-    p = dabbed(p, naturalOf(p), {BrushKind::Gravel, 6, 1, 0.5f}, {-20, 10});
+    p = dabbed(p, naturalOf(p), {BrushKind::Paint, 6, 1, 0.5f}, {-20, 10});
     p = dabbed(p, naturalOf(p), {BrushKind::Raise, 8, 2, 0}, {60, 0}); // at the edge
     const HeightField before = naturalOf(p);
     for (const V2f& size : {V2f(200, 160), V2f(80, 60)}) {
@@ -178,21 +178,21 @@ TEST(Brush, SmoothFlattensBumps) {
 
 TEST(Brush, TheHeldKeyInverts) {
     EXPECT_EQ(inverse(BrushKind::Raise), BrushKind::Lower);
-    EXPECT_EQ(inverse(BrushKind::Gravel), BrushKind::MeadowSoil);
+    EXPECT_EQ(inverse(BrushKind::Paint), BrushKind::Wipe);
     EXPECT_EQ(inverse(BrushKind::Smooth), BrushKind::Roughen);
     EXPECT_EQ(inverse(BrushKind::Level), BrushKind::Level);
-    for (int k = 0; k <= static_cast<int>(BrushKind::MeadowSoil); ++k)
+    for (int k = 0; k <= static_cast<int>(BrushKind::Wipe); ++k)
         EXPECT_EQ(inverse(inverse(static_cast<BrushKind>(k))), static_cast<BrushKind>(k));
 }
 
 TEST(Cover, PaintsAndWipes) {
     const GroundGrid grid = GroundGrid::make({60, 60}, 0.5f);
     WeightLayer g;
-    for (int i = 0; i < 3; ++i) g = painted(grid, g, {BrushKind::Gravel, 4, 0.7f, 0.3f}, {0, 0});
+    for (int i = 0; i < 3; ++i) g = painted(grid, g, {BrushKind::Paint, 4, 0.7f, 0.3f}, {0, 0});
     EXPECT_NEAR(layerAt(grid, g, {0, 0}), 1, 0.01);
     EXPECT_EQ(layerAt(grid, g, {10, 0}), 0);
     EXPECT_EQ(layerAt(grid, g, {1000, 0}), 0);
-    for (int i = 0; i < 3; ++i) g = painted(grid, g, {BrushKind::MeadowSoil, 4, 0.7f, 0.3f}, {0, 0});
+    for (int i = 0; i < 3; ++i) g = painted(grid, g, {BrushKind::Wipe, 4, 0.7f, 0.3f}, {0, 0});
     EXPECT_NEAR(layerAt(grid, g, {0, 0}), 0, 0.01);
     const WeightLayer path = paintedAlong(grid, {}, {{-20, 0}, {20, 0}}, 2, 0.3f);
     EXPECT_GT(layerAt(grid, path, {0, 0.3f}), 0.9f);

@@ -98,7 +98,7 @@ TEST(History, OldStepsGoToDiskAndComeBack) {
 TEST(History, LayersOfAnySortGoToDisk) {
     History h(added(newProject({200, 200}, 0.5f, "x"), "Gravel", Cover()), 1);
     const std::string start = text(h.now());
-    h.commit("Paint", dabbed(h.now(), {h.now().ground->grid, {}}, {BrushKind::Gravel, 9, 1, 0.2f}, {10, 10}));
+    h.commit("Paint", dabbed(h.now(), {h.now().ground->grid, {}}, {BrushKind::Paint, 9, 1, 0.2f}, {10, 10}));
     const std::string painted = text(h.now());
     h.commit("Survey", withTerrain(h.now(), [&](Terrain& t) {
                  for (int i = 0; i < h.now().ground->grid.tileCount(); ++i)

@@ -22,6 +22,7 @@
 #include "core/project/kinds/shot.h"
 #include "core/project/kinds/site_line.h"
 #include "core/project/kinds/specimens.h"
+#include "core/project/kinds/stream.h"
 #include "core/project/kinds/terrace.h"
 #include "core/project/kinds/terrain.h"
 #include "core/project/kinds/walkway.h"
@@ -49,6 +50,7 @@ using Body = std::variant< //
     Bank,                  //
     Terrace,               //
     SiteLine,              //
-    Path>;
+    Path,                  //
+    Stream>;
 
 } // namespace thallos

@@ -70,7 +70,8 @@ Sower sower(const Drift& d, Id id, const PlantLibrary& library, std::vector<std:
         if (species < 0)
             missing.push_back(m.species);
         else
-            mix.push_back({sum, species, library.species()[species].spread(), ownSpacing(d, m, library, species)});
+            mix.push_back({sum, species, library.species()[species].spread(), ownSpacing(d, m, library, species),
+                           lies(library.species()[species].recipe.kind)});
     }
     if (mix.empty()) return {};
     mix.back().chance = 1;

@@ -1,0 +1,89 @@
+#include "core/project/kinds/stream.h"
+
+#include "core/project/kinds/lines.h"
+#include "core/project/project.h"
+
+namespace thallos {
+
+StreamShape shapeOf(const Stream& s) {
+    return {curveThrough(s.points, kCurveStep), s.width, s.depth, s.bank};
+}
+
+namespace {
+
+void limits(Stream& s, Limits& tell) {
+    limitPoints(s.points, 2, tell);
+    tell.range("the width", s.width, 0.2f, 100);
+    tell.range("the depth", s.depth, 0.03f, 20);
+    tell.range("the banks", s.bank, 0.02f, 20);
+    tell.range("the clarity", s.clarity, 0.05f, 60);
+    tell.range("the ripple", s.ripple, 0, 1);
+    for (int k = 0; k < 3; ++k) tell.range("the tint", s.tint[k], 0, 1);
+}
+
+void write(const Stream& s, nlohmann::json& j, const BlobSink&) {
+    j["points_m"] = toJson(s.points);
+    j["width_m"] = s.width;
+    j["depth_m"] = s.depth;
+    j["bank_m"] = s.bank;
+    j["clarity_m"] = s.clarity;
+    j["ripple"] = s.ripple;
+    j["tint"] = toJson(s.tint);
+}
+
+Stream read(const JsonReader& in, BlobReader&) {
+    Stream s;
+    s.points = readPoints(in.at("points_m"));
+    s.width = in.at("width_m").real();
+    s.depth = in.at("depth_m").real();
+    s.bank = in.at("bank_m").real();
+    s.clarity = in.at("clarity_m").real();
+    s.ripple = in.at("ripple").real();
+    s.tint = in.at("tint").v3();
+    return s;
+}
+
+std::vector<LandStep> land(const Stream& s, Id id, const Project&, const GroundAt& before) {
+    const StreamShape shape = shapeOf(s);
+    const LaidStream laid = layStream(shape, before);
+    if (laid.line.segments() == 0) return {};
+    const Corridor channel = channelOf(shape, laid);
+    LandStep step{id.value, channel};
+    step.detailIn = laid.line.box();
+    const V2f margin(0.5f * channel.width + 1);
+    step.detailIn = {step.detailIn.min - margin, step.detailIn.max + margin};
+    step.detail = s.width / 8;
+    return {step};
+}
+
+} // namespace
+
+template <> const Kind<Stream>& kindOf<Stream>() {
+    static const Kind<Stream> kind{
+        .name = "stream",
+        .since = 10,
+        .inPicture = true,
+        .extent = [](const Stream& s) { return extentOf(s.points); },
+        .hold = [](const Stream& s, const HeightField* ground) { return onGround(extentOf(s.points), ground); },
+        .move = [](Stream& s, const Moving& m) { movePoints(s.points, m); },
+        .lift = kNothing,
+        .limits = limits,
+        .write = write,
+        .read = read,
+        .snap = [](const Stream& s, SnapTargets& targets) { targets.outline(s.points, false); },
+        .footprint = kNothing,
+        .plantsTouched = kNothing, // by what it covers
+        .sower = kNothing,
+        .species = kNothing,
+        .materials = kNothing,
+        .anchor = nullptr,
+        .standsOn = kNothing,
+        .adrift = Text(),
+        .follow = kNothing,
+        .land = land,
+        .rank = LandRank::Form,
+    };
+    return kind;
+}
+
+} // namespace thallos

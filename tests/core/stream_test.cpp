@@ -1,0 +1,157 @@
+// Streams: their water falls and never rises, stands in a channel as wide and deep as asked, and ends in a pond.
+#include <gtest/gtest.h>
+
+#include "core/ground/stream.h"
+#include "core/planting/species.h"
+#include "core/project/works.h"
+#include "tests/core/sample_site.h"
+
+using namespace thallos;
+
+namespace {
+
+// Falls to the west by 4 %, with a hump across the way.
+float slope(const V2f& p) {
+    return 0.04f * p.x + 1.5f * std::exp(-0.02f * (p.x - 5) * (p.x - 5));
+}
+StreamShape shape() {
+    return {curveThrough({{-30, 2}, {-10, -3}, {10, 2}, {30, 0}}, 0.5f), 2, 0.4f, 0.3f};
+}
+Project sloping() {
+    return test::withRelief(withFinest(newProject({100, 80}, 0.5f, "Site"), 0.125f), {1, 0, 60, 0.4f, {0.04f, 0}});
+}
+Stream stream() {
+    Stream s;
+    s.points = {{-30, 2}, {-10, -3}, {10, 2}, {30, 0}};
+    s.width = 2;
+    s.depth = 0.4f;
+    s.bank = 0.3f;
+    return s;
+}
+const WaterBody* streamOf(const BuiltSite& site) {
+    for (const WaterBody& w : site.waters)
+        if (w.stream) return &w;
+    return nullptr;
+}
+
+} // namespace
+
+TEST(Stream, ItsWaterFallsToTheLowerEndWhicheverCameFirst) {
+    StreamShape there = shape(), back = shape();
+    std::reverse(back.points.begin(), back.points.end());
+    for (const StreamShape& s : {there, back}) {
+        const LaidStream laid = layStream(s, slope);
+        const bool eastwards = laid.line.points.front().x < 0;
+        for (size_t i = 0; i + 1 < laid.levels.size(); ++i)
+            if (eastwards)
+                EXPECT_LE(laid.levels[i], laid.levels[i + 1]);
+            else
+                EXPECT_GE(laid.levels[i], laid.levels[i + 1]);
+        EXPECT_NEAR(laid.fall(), 2.4f, 0.1f);
+        EXPECT_NEAR(laid.level({29.9f, 0}), slope({30, 0}) - 0.3f, 0.05f) << "the banks stand over it";
+        EXPECT_LT(laid.level({5, 0.5f}), slope({5, 0}) - 1) << "it has cut through the hump";
+    }
+    EXPECT_EQ(layStream({{{3, 3}}, 1, 1, 1}, slope).line.segments(), 0u);
+}
+
+TEST(Stream, TheChannelIsAsWideAndDeepAsAsked) {
+    const Project p = added(sloping(), "Stream", stream());
+    const auto site = build(p, PlantLibrary::of({}));
+    const WaterBody* w = streamOf(*site);
+    ASSERT_TRUE(w);
+    const HeightField& field = site->land.field;
+    const PlanLine& line = w->stream->line;
+    for (float s = 5; s < line.length() - 5; s += 3) {
+        const V2f at = line.place(s), d = line.direction(s), left(-d.y, d.x);
+        EXPECT_NEAR(w->levelAt(at) - field.at(at), 0.4f, 0.03f);
+        for (const float side : {1.0f, -1.0f}) {
+            EXPECT_LT(field.at(at + left * (0.9f * side)), w->levelAt(at)) << "wet up to a metre from the middle";
+            EXPECT_GT(field.at(at + left * (1.12f * side)), w->levelAt(at)) << "dry beyond";
+            EXPECT_NEAR(field.at(at + left * (2.2f * side)), 0.04f * at.x, 0.2f) << "then the land";
+        }
+    }
+    // Of the natural ground, as the land is.
+    EXPECT_LT(naturalOf(p).at(line.place(20)), 0.04f * line.place(20).x - 0.5f);
+}
+
+TEST(Stream, ItsSheetLiesOnItsLevelAndReachesTheBanks) {
+    const auto site = build(added(sloping(), "Stream", stream()), PlantLibrary::of({}));
+    const WaterBody& w = *streamOf(*site);
+    ASSERT_FALSE(w.surface->empty());
+    double area = 0;
+    for (const V3i& t : w.surface->triangles) {
+        const V3f &a = w.surface->positions[static_cast<size_t>(t.x)],
+                  &b = w.surface->positions[static_cast<size_t>(t.y)],
+                  &c = w.surface->positions[static_cast<size_t>(t.z)];
+        const float twice = (xy(b) - xy(a)).cross(xy(c) - xy(a));
+        EXPECT_GT(twice, 0) << "seen from above";
+        area += 0.5 * static_cast<double>(twice);
+    }
+    EXPECT_GT(area, 2 * w.stream->line.length()) << "from bank to bank and into them";
+    EXPECT_LT(area, 3.2 * w.stream->line.length());
+    for (const V3f& p : w.surface->positions) EXPECT_NEAR(p.z, w.levelAt(xy(p)), 1e-3f);
+    ASSERT_GT(w.shore->size(), 100u);
+    for (const auto& [a, b] : *w.shore) {
+        EXPECT_NEAR(site->land.field.at(a), w.levelAt(a), 0.05f);
+        EXPECT_LT((a - b).length(), 0.5f);
+    }
+    EXPECT_TRUE(w.region->holds(w.stream->line.place(20)));
+    EXPECT_FALSE(w.region->reaches(w.stream->line.place(20) + V2f(0, 12)));
+}
+
+TEST(Stream, EndsWhereItMeetsAPondAndGoesOnWithoutIt) {
+    Project p = sloping();
+    p = dabbed(p, naturalOf(p), {BrushKind::Lower, 9, 2, 0.6f}, {-28, 2});
+    const Project dry = added(p, "Stream", stream());
+    const float level = naturalOf(p).at({-28, 2}) + 1.2f;
+    const Project wet = added(dry, "Pond", Water{{-28, 2}, level});
+    const auto without = build(dry, PlantLibrary::of({}));
+    const auto with = build(wet, PlantLibrary::of({}), without);
+    const WaterBody &a = *streamOf(*without), &b = *streamOf(*with);
+    EXPECT_LT(b.surface->triangles.size(), a.surface->triangles.size());
+    const WaterBody& pond = with->waters.front();
+    ASSERT_FALSE(pond.stream);
+    for (const V3f& q : b.surface->positions)
+        EXPECT_FALSE(pond.region->holds(xy(q)) && q.z < level - 0.02f) << "no water under the pond's";
+    // As from nothing.
+    EXPECT_EQ(*streamOf(*build(wet, PlantLibrary::of({})))->shore, *b.shore);
+    EXPECT_EQ(*streamOf(*build(dry, PlantLibrary::of({}), with))->shore, *a.shore);
+}
+
+TEST(Stream, PlantsKeepOutOfItAndItIsSharedWhileNothingChanges) {
+    Project p = added(sloping(), "Stream", stream());
+    Drift d;
+    d.areas = {{{-35, -10}, {35, -10}, {35, 10}, {-35, 10}}};
+    d.mix = {{"Fescue", 1}};
+    d.density = 4;
+    p = added(p, "Meadow", d);
+    const auto site = build(p, test::library());
+    const WaterBody& w = *streamOf(*site);
+    int plants = 0;
+    for (const auto& tiles : site->plants)
+        for (const auto& tile : tiles)
+            for (const PlantRecord& r : tile->records) {
+                const V2f at(r.x, r.y);
+                EXPECT_FALSE(w.region->holds(at) && site->land.field.at(at) < w.levelAt(at) - 0.05f);
+                ++plants;
+            }
+    EXPECT_GT(plants, 1000);
+    const auto again = build(added(p, "Person", Figure{{0, 20}, 0}), test::library(), site);
+    EXPECT_EQ(streamOf(*again)->surface, w.surface);
+    Item wider = *find(p, "Stream");
+    std::get<Stream>(wider.body).width = 3;
+    const auto changed = build(replaced(p, wider), test::library(), site);
+    EXPECT_NE(streamOf(*changed)->surface, w.surface);
+    EXPECT_EQ(test::fingerprint(*changed), test::fingerprint(*build(replaced(p, wider), test::library())));
+    wider.visible = false;
+    EXPECT_FALSE(streamOf(*build(replaced(p, wider), test::library(), site)));
+}
+
+TEST(Stream, IsWrittenAndReadAgain) {
+    Stream s = stream();
+    s.clarity = 0.7f;
+    s.ripple = 0.9f;
+    const Project p = added(sloping(), "Stream", s);
+    EXPECT_EQ(std::get<Stream>(find(test::reread(p), "Stream")->body), s);
+    EXPECT_EQ(test::text(test::reread(p)), test::text(p));
+}
