@@ -61,6 +61,8 @@ float changed(const LandShape& shape, const StepReach& reach, const GroundGrid& 
 HeightChange changeOf(const LandShape& shape, const StepReach& reach, const GroundGrid& grid, float cell,
                       const Box2f& window, const V2f& span) {
     if (!reach.over(span).intersects(window)) return {};
+    if (const auto* relief = std::get_if<Relief>(&shape))
+        return [over = ReliefNear(*relief)](float z, const V2f& p) { return z + over.at(p); };
     const PlanLine& line = lineOf(shape);
     NearLine near(line, window, reach.margin(span));
     if (line.segments() > 0) {

@@ -3,6 +3,8 @@
 #include <gtest/gtest.h>
 
 #include "core/base/error.h"
+#include "core/base/hash.h"
+#include "core/base/noise.h"
 #include "core/ground/contour.h"
 #include "core/ground/cover.h"
 #include "core/ground/far_land.h"
@@ -96,6 +98,20 @@ TEST(Relief, SameSeedSameLand) {
     const V2f range = a.range();
     EXPECT_GT(range.y - range.x, 3);
     EXPECT_LT(range.y - range.x, 16);
+}
+
+TEST(Relief, IsTheSameOfManyPlacesAsOfEachAlone) {
+    const Relief relief{7, 6, 40, 0.45f, {0.02f, -0.03f}};
+    const ReliefNear near(relief);
+    Random random(3);
+    for (int k = 0; k < 4000; ++k) {
+        const V2f p = k % 2 ? V2f(0.01f * static_cast<float>(k), -3.0f)
+                            : V2f(random.between(-500, 500), random.between(-500, 500));
+        ASSERT_EQ(near.at(p), reliefAt(relief, p)) << k;
+        // As its noise is defined.
+        ASSERT_NEAR(near.at(p), 0.02f * p.x - 0.03f * p.y + 0.8f * 6 * fractalNoise(p.x / 40, p.y / 40, 7, 6, 0.45f),
+                    1e-4f);
+    }
 }
 
 TEST(Ground, IsEnlargedAndCroppedKeepingWhatWasMade) {
