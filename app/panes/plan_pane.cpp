@@ -42,6 +42,7 @@ PlanPane::PlanPane(Session& session, Engine& engine, QWidget* parent) : Pane(ses
         update();
     });
     connect(&session_.flow, &AfterRest::changed, this, [this] {
+        if (!session_.view.reading().flow) return; // the layer is dear to draw
         layerOf_ = {};
         update();
     });

@@ -105,30 +105,27 @@ void drawTintKey(QPainter& painter, const QPointF& topLeft, PlanTint tint) {
 void drawSpotHeights(QPainter& painter, const PlanPane& pane, const BuiltSite& site) {
     const HeightField& field = site.land.field;
     const Box2f window = pane.inView();
+    std::vector<Polygon> roofs;
+    for (const Item* item : itemsOf<Building>(site.project))
+        if (pane.session().view.seen(*item))
+            for (Polygon& outline : outlinesOf(*bodyOf<Building>(item)))
+                if (bounds(outline).intersects(window)) roofs.push_back(std::move(outline));
     std::vector<Spot> spots;
-    for (const Item* item : itemsOf<Building>(site.project)) {
-        if (!pane.session().view.seen(*item)) continue;
-        for (const Polygon& outline : outlinesOf(*bodyOf<Building>(item))) {
-            const Box2f box = bounds(outline);
-            if (!box.intersects(window) || box.size().x * pane.pixelsPerMetre() < 40) continue;
-            // The corners that lie farthest out, four of a plain house.
-            for (const V2f& to : {V2f(1, 1), V2f(-1, 1), V2f(-1, -1), V2f(1, -1)}) {
-                const auto corner = std::max_element(outline.begin(), outline.end(),
-                                                     [&](const V2f& a, const V2f& b) { return a.dot(to) < b.dot(to); });
-                const V2f beside = *corner + to * 0.1f;
-                spots.push_back({beside, field.at(beside)});
-            }
+    for (const Polygon& outline : roofs) {
+        if (bounds(outline).size().x * pane.pixelsPerMetre() < 40) continue;
+        // The corners that lie farthest out, four of a plain house.
+        for (const V2f& to : {V2f(1, 1), V2f(-1, 1), V2f(-1, -1), V2f(1, -1)}) {
+            const auto corner = std::max_element(outline.begin(), outline.end(),
+                                                 [&](const V2f& a, const V2f& b) { return a.dot(to) < b.dot(to); });
+            const V2f beside = *corner + to * 0.1f;
+            spots.push_back({beside, field.at(beside)});
         }
     }
-    const float apart = static_cast<float>(90 / pane.pixelsPerMetre());
-    const auto underRoof = [&](const V2f& p) {
-        for (const Item* item : itemsOf<Building>(site.project))
-            for (const Polygon& outline : outlinesOf(*bodyOf<Building>(item)))
-                if (bounds(outline).intersects(p) && contains(outline, p)) return true;
-        return false;
-    };
+    const auto apart = static_cast<float>(90 / pane.pixelsPerMetre());
     for (const Spot& s : spotsOf(field, window, apart, std::max(0.004f * apart, 0.05f)))
-        if (!underRoof(s.at)) spots.push_back(s);
+        if (std::none_of(roofs.begin(), roofs.end(),
+                         [&](const Polygon& o) { return bounds(o).intersects(s.at) && contains(o, s.at); }))
+            spots.push_back(s);
     const Theme& t = Theme::now();
     painter.setFont(typeface(Type::Small));
     const QFontMetricsF metrics(painter.font());
