@@ -186,6 +186,7 @@ std::vector<Plate> grounds() {
     stream.points = {{60, 42}, {45, 24}, {36, 10}, {33, 0}, {26, -7}, {20, -14}};
     stream.width = 1.2f;
     stream.depth = 0.18f;
+    stream.look.bed = of("River gravel");
     p = added(p, "Stream", stream);
     CoverRule shore, steep, hollows, verge;
     shore.water = {0, 0.45f};
@@ -216,7 +217,14 @@ std::vector<Plate> grounds() {
         plate.shot.daylight.time = {2026, 6, 12, 16.8};
         return plate;
     };
-    return {seen("ground", {-3, -34}, 1.6f, {2, 6}, 0.2f, 30),
+    // After rain, with an old tree beside the track.
+    Plate rain = seen("rain", {-13, 24.6f}, 1.5f, {-5, 31}, 0, 32);
+    Ground ground = *p.ground;
+    ground.puddles = 0.55f;
+    rain.project = added(withGround(p, ground), "Tree", Specimens{{{"Beech", {-7.2f, 25.4f}, 0, 0.8f}}});
+    rain.shot.daylight.cloud = 0.5f;
+    return {rain,
+            seen("ground", {-3, -34}, 1.6f, {2, 6}, 0.2f, 30),
             seen("ground-10m", {-12, -44}, 10, {4, 2}, 0, 32),
             seen("ground-air", {-20, -95}, 75, {2, 0}, 0, 40),
             seen("path-edge", {0.5f, -19}, 1.1f, {2.4f, -13}, 0, 40),

@@ -44,6 +44,16 @@ void reliefRows(Rows& rows) {
             session.document.edit(tr("Ground detail"), withGround(session.document.project(), ground), "strewn",
                                   dragging ? BuildMode::Moving : BuildMode::Rest);
         });
+    rows.value(
+        {"puddles", tr("Puddles")}, ValueRange::percent(0, 1, 0),
+        tr("How much rain stands in ruts and hollows of paths, soil and gravel"),
+        [&session] { return session.document.project().ground->puddles; },
+        [&session](double v, bool dragging) {
+            Ground ground = *session.document.project().ground;
+            ground.puddles = static_cast<float>(v);
+            session.document.edit(tr("Puddles"), withGround(session.document.project(), ground), "puddles",
+                                  dragging ? BuildMode::Moving : BuildMode::Rest);
+        });
     auto relief = [&](const Label& label, const ValueRange& range, const QString& tip,
                       const std::function<double(const Relief&)>& get,
                       const std::function<void(Relief&, double)>& set) {

@@ -209,8 +209,9 @@ void Inspector::coverRow() {
 }
 
 void Inspector::brushRows(Brush& brush) {
-    const QString names[] = {tr("Raise"), tr("Lower"),   tr("Level"),   tr("Smooth"),  tr("Roughen"), tr("Slump"),
-                             tr("Ruts"),  tr("Restore"), tr("Protect"), tr("Release"), tr("Paint"),   tr("Wipe off")};
+    const QString names[] = {tr("Raise"),   tr("Lower"), tr("Level"),   tr("Ramp"),    tr("Smooth"),
+                             tr("Roughen"), tr("Slump"), tr("Ruts"),    tr("Restore"), tr("Protect"),
+                             tr("Release"), tr("Paint"), tr("Wipe off")};
     Brush* b = &brush;
     rows_->heading(names[static_cast<int>(b->kind)], tr("brush"));
     std::vector<BrushKind> kinds;
@@ -246,6 +247,9 @@ void Inspector::brushRows(Brush& brush) {
     if (b->kind == BrushKind::Raise || b->kind == BrushKind::Lower || b->kind == BrushKind::Roughen)
         local({"dabHeight", tr("Height per dab")}, ValueRange::length(0.005, 2, 0.12, true, 3),
               tr("Height that one dab adds or removes"), &b->strength);
+    else if (b->kind == BrushKind::Ramp)
+        local({"strength", tr("Strength")}, ValueRange::percent(0.02, 1, 1),
+              tr("How near the ground comes to the straight slope"), &b->strength);
     else if (b->kind != BrushKind::Slump)
         local({"strength", tr("Strength")}, ValueRange::percent(0.02, 1, 0.5),
               tr("Share of the full effect that each dab has"), &b->strength);

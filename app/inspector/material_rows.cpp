@@ -9,6 +9,7 @@
 #include "app/words/text.h"
 #include "app/work/importing.h"
 #include "core/material/library.h"
+#include "core/project/surfaces.h"
 
 namespace thallos {
 
@@ -55,13 +56,18 @@ void setTintDepth(Surface& s, double depth) {
             depth >= kClear ? 0 : -std::log(std::clamp(s.baseColor[k], 1e-3f, 0.999f)) / static_cast<float>(depth);
 }
 
+// Of a building the one that is worked on, of others their only one.
+template <class Any> auto surfaceIn(Any& item, const Session& session) {
+    const auto all = surfacesOf(item);
+    const auto m = static_cast<size_t>(std::holds_alternative<Building>(item.body) ? session.selection.material() : 0);
+    return m < all.size() ? all[m] : nullptr;
+}
 const Surface* surfaceOf(const Session& session) {
-    const auto* b = bodyOf<Building>(session.selection.item());
-    const int m = session.selection.material();
-    return b && m < static_cast<int>(b->surfaces.size()) ? &b->surfaces[static_cast<size_t>(m)] : nullptr;
+    const Item* item = session.selection.item();
+    return item ? surfaceIn(*item, session) : nullptr;
 }
 
-// Rows for one material: of the building that is selected, or of none any more.
+// Rows for one surface: of the item that is selected, or of none any more.
 struct MaterialRows {
     Rows& rows;
     Session& session;
@@ -73,9 +79,7 @@ struct MaterialRows {
         session.document.editItem(
             name, session.selection.last(),
             [&](Item& i) {
-                auto* b = std::get_if<Building>(&i.body);
-                const auto m = static_cast<size_t>(session.selection.material());
-                if (b && m < b->surfaces.size()) change(b->surfaces[m]);
+                if (Surface* s = surfaceIn(i, session)) change(*s);
             },
             key, dragging ? BuildMode::Moving : BuildMode::Rest);
     }
@@ -97,6 +101,7 @@ struct MaterialRows {
             [member](Surface& s, double v) { s.*member = static_cast<float>(v); });
     }
     void madeOf() const;
+    void tone() const;
     void light() const;
     void coat() const;
     void mapping() const;
@@ -107,13 +112,10 @@ struct MaterialRows {
 
 } // namespace
 
-QString materialRowsState(const Building& b, int material) {
-    if (material >= static_cast<int>(b.surfaces.size())) return {};
-    const Surface& s = b.surfaces[static_cast<size_t>(material)];
+QString surfaceRowsState(const Surface& s) {
     QString maps;
     for (const Map map : kMaps) maps += s.maps.*map ? '1' : '0';
-    return QString("material %1 body %2 recipe %3 maps %4 %5")
-        .arg(material)
+    return QString("body %1 recipe %2 maps %3 %4")
         .arg(static_cast<int>(substanceOf(s)))
         .arg(s.recipe.empty() ? 0 : 1)
         .arg(maps)
@@ -159,6 +161,10 @@ void MaterialRows::madeOf() const {
         tr("How the surface treats light"),
         [m = *this] { return m.surface() ? static_cast<int>(substanceOf(*m.surface())) : 0; },
         [m = *this](int i) { m.edit(tr("Surface type"), [&](Surface& s) { become(s, static_cast<Substance>(i)); }); });
+    tone();
+}
+
+void MaterialRows::tone() const {
     rows.colour(
         {"colour", tr("Colour")}, tr("Base colour; for glass its tint"),
         [m = *this] {
@@ -208,9 +214,16 @@ void MaterialRows::mapping() const {
     if (!now.recipe.empty())
         value({"textureScale", tr("Texture scale")}, {0.05, 20, true, Dimension::Percent, "%", 0, 1},
               tr("Relative to the material's real size"), &Surface::scale);
+    const Item* item = session.selection.item();
+    const Cover* cover = bodyOf<Cover>(item);
+    if (cover && cover->patch)
+        return value({"bump", tr("Bump")}, ValueRange::percent(-4, 4, 1),
+                     tr("Depth of joints and grain; negative inverts"), &Surface::relief);
     if (!now.maps.empty())
-        value({"textureWidth", tr("Texture width")}, ValueRange::length(0, 50, 1),
-              tr("Width of one repeat of the maps; 0 uses the model's UVs"), &Surface::textureSize);
+        value({"textureWidth", tr("Texture width")}, ValueRange::length(cover ? 0.05 : 0, 50, 1),
+              cover ? tr("Width of one repeat of the maps")
+                    : tr("Width of one repeat of the maps; 0 uses the model's UVs"),
+              &Surface::textureSize);
     if (!now.maps.empty())
         rows.choice(
             {"tiling", tr("Tiling")}, {tr("Repeat"), tr("Random (no visible repeat)")},
@@ -325,6 +338,11 @@ void MaterialRows::pictures() const {
 
 } // namespace
 
+QString materialRowsState(const Building& b, int material) {
+    if (material >= static_cast<int>(b.surfaces.size())) return {};
+    return QString("material %1 ").arg(material) + surfaceRowsState(b.surfaces[static_cast<size_t>(material)]);
+}
+
 void materialRows(Rows& rows) {
     Session& session = rows.session();
     const auto* b = bodyOf<Building>(session.selection.item());
@@ -347,6 +365,18 @@ void materialRows(Rows& rows) {
     rows.section({"weatherSection", tr("Weathering")}, {}, true);
     material.weathering();
     rows.section({"mapsSection", tr("Maps")}, {}, material.surface()->maps.empty());
+    material.pictures();
+}
+
+void groundMaterialRows(Rows& rows) {
+    const MaterialRows material{rows, rows.session()};
+    if (!material.surface() || rows.isOnlyForAll()) return;
+    const bool own = !material.surface()->maps.empty();
+    rows.section({"surfaceSection", tr("Surface detail")}, {}, true);
+    material.tone();
+    material.light();
+    material.mapping();
+    rows.section({"mapsSection", tr("Maps")}, {}, !own);
     material.pictures();
 }
 

@@ -141,5 +141,8 @@ void seatingRows(Rows& rows); // of the building that is selected
 // Of the material that is worked on, of the building that is selected; and what decides which rows these are.
 void materialRows(Rows& rows);
 QString materialRowsState(const Building& building, int material);
+// Of what the item is made of that covers the ground.
+void groundMaterialRows(Rows& rows);
+QString surfaceRowsState(const Surface& surface);
 
 } // namespace thallos

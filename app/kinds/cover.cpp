@@ -1,6 +1,9 @@
 // Covers of the ground, in the window.
+#include <cmath>
+
 #include "app/inspector/rows.h"
 #include "app/kinds/surfaces.h"
+#include "app/panes/pane.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
 
@@ -94,12 +97,81 @@ void ruleRows(const CoverRule& rule, Rows& rows) {
              &CoverRule::building);
 }
 
+// On the ground a few metres in front of the camera, within the site.
+V2f beforeCamera(const Session& session) {
+    const Camera c = session.view.camera();
+    const Box2f site = session.document.project().ground->grid.box();
+    const V2f p = xy(c.position) + V2f(std::sin(c.yaw), std::cos(c.yaw)) * 8;
+    return {std::clamp(p.x, site.min.x, site.max.x), std::clamp(p.y, site.min.y, site.max.y)};
+}
+
+void patchValue(Rows& rows, const Label& label, const ValueRange& range, const QString& tip,
+                const std::function<double(const Patch&)>& get, const std::function<void(Patch&, double)>& set) {
+    rows.itemValue(
+        label, range, tip,
+        [get](const Item& i) -> std::optional<double> {
+            const auto* c = std::get_if<Cover>(&i.body);
+            return c && c->patch ? std::optional<double>(get(*c->patch)) : std::nullopt;
+        },
+        [set](Item& i, double v) { set(*std::get<Cover>(i.body).patch, v); });
+}
+
+// A cover of own pictures may be one picture that lies there once.
+void patchRows(const Cover& c, Rows& rows) {
+    rows.itemChoice(
+        {"coverLies", tr("Picture")}, {tr("Repeated over the cover"), tr("Once, at one place")},
+        tr("Whether your picture is a texture, or lies once on the ground: a marking, a mosaic, a photographed spot"),
+        [](const Item& i) -> std::optional<int> {
+            const auto* x = std::get_if<Cover>(&i.body);
+            return x ? std::optional<int>(x->patch ? 1 : 0) : std::nullopt;
+        },
+        [&session = rows.session()](Item& i, int k) {
+            auto& x = std::get<Cover>(i.body);
+            x.patch = k == 1 ? std::optional(Patch{.at = beforeCamera(session)}) : std::nullopt;
+        });
+    if (!c.patch) return;
+    const Box2f site = rows.session().document.project().ground->grid.box();
+    for (const int axis : {0, 1})
+        patchValue(
+            rows, axis == 0 ? Label{"patchEast", tr("Middle east")} : Label{"patchNorth", tr("Middle north")},
+            ValueRange::length(static_cast<double>(site.min[axis]), static_cast<double>(site.max[axis]), std::nullopt),
+            tr("Where the middle of the picture lies"),
+            [axis](const Patch& p) { return static_cast<double>(p.at[axis]); },
+            [axis](Patch& p, double v) { p.at[axis] = static_cast<float>(v); });
+    patchValue(
+        rows, {"patchWidth", tr("Width")}, ValueRange::length(0.1, 50, 4, true).typed(0.02, 1000),
+        tr("Width of the picture on the ground; its height follows"),
+        [](const Patch& p) { return static_cast<double>(p.width); },
+        [](Patch& p, double v) { p.width = static_cast<float>(v); });
+    patchValue(
+        rows, {"rotation", tr("Rotation")}, {-180, 180, false, Dimension::Angle, "°", 1, 0},
+        tr("Which way the picture lies"),
+        [](const Patch& p) { return std::remainder(static_cast<double>(degrees(p.turn)), 360.0); },
+        [](Patch& p, double v) { p.turn = radians(static_cast<float>(v)); });
+    patchValue(
+        rows, {"patchSoft", tr("Soft edge")}, ValueRange::length(0, 3, 0.3).typed(0, 100),
+        tr("How far it runs out into the ground at its edges"),
+        [](const Patch& p) { return static_cast<double>(p.soft); },
+        [](Patch& p, double v) { p.soft = static_cast<float>(v); });
+}
+
+std::vector<QPolygonF> outline(const Cover& c, const Item&, const Pane& pane) {
+    if (!c.patch) return {};
+    const V2f half = sizeOf(*c.patch, c.surface) * 0.5f;
+    return pane.groundLine(moved({-half, {half.x, -half.y}, half, {-half.x, half.y}}, c.patch->turn, c.patch->at),
+                           true);
+}
+
 void rows(const Cover& c, const Item& item, Rows& rows) {
     rows.heading(QString::fromStdString(item.name), tr("cover"));
-    surfaceRow(rows, {"coverSurface", tr("Material")}, kCoverMaterials, tr("What the cover is made of, in true size"),
-               &Cover::surface);
+    if (c.surface.maps.empty())
+        surfaceRow(rows, {"coverSurface", tr("Material")}, kCoverMaterials,
+                   tr("What the cover is made of, in true size"), &Cover::surface);
+    else
+        patchRows(c, rows);
     rows.bodyEither<Cover>({"coverBare", tr("Plants")}, {tr("Grow through it"), tr("Keep off it")},
                            tr("Whether plants stand where it lies"), &Cover::bare);
+    if (c.patch) return groundMaterialRows(rows);
     rows.itemChoice(
         {"coverRule", tr("Placed")}, {tr("By hand"), tr("By rule and by hand")},
         tr("Where you paint it, or also by itself where height, slope, wetness and distances suit it; the Cover brush "
@@ -114,6 +186,7 @@ void rows(const Cover& c, const Item& item, Rows& rows) {
         });
     rows.note([] { return tr("The Cover brush paints it while it is selected."); });
     if (c.rule) ruleRows(*c.rule, rows);
+    groundMaterialRows(rows);
 }
 
 } // namespace
@@ -127,13 +200,20 @@ template <> const ItemKind<Cover>& itemKindOf<Cover>() {
         .rows = rows,
         .rowsState =
             [](const Cover& c, Session&) {
-                return QString("%1 %2").arg(c.rule.has_value()).arg(c.rule && c.rule->sector < kPi);
+                return QString("%1 %2 %3 ")
+                           .arg(c.rule.has_value())
+                           .arg(c.rule && c.rule->sector < kPi)
+                           .arg(c.patch.has_value()) +
+                       surfaceRowsState(c.surface);
             },
-        .outline = kNothing,
+        .outline = outline,
         .drawOver = kNothing,
         .drawPlan = kNothing,
         .drawGround = kNothing,
-        .space = kNothing,
+        .space =
+            [](const Cover& c, const HeightField* ground) {
+                return c.patch ? standing(Box2f(c.patch->at), 0.5f, ground) : Box3f();
+            },
         .takesMaterials = false,
         .addTools = kNothing,
     };

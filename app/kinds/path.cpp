@@ -43,7 +43,7 @@ void rows(const Path& p, const Item& item, Rows& rows) {
     rows.heading(QString::fromStdString(item.name), classNames()[static_cast<int>(classOf(p.width))]);
     rows.note([&session = rows.session(), id = item.id] { return factsText(session, id); });
     rows.itemChoice(
-        {"pathClass", tr("Kind")}, classNames(), tr("Usual widths: 1.2 m on foot, 2.5 m, 3.5 m, 5.5 m for two cars"),
+        {"pathClass", tr("Kind")}, classNames(), tr("Typical widths: 1.2 m on foot, 2.5 m, 3.5 m, 5.5 m for two cars"),
         [](const Item& i) -> std::optional<int> {
             const auto* x = std::get_if<Path>(&i.body);
             return x ? std::optional<int>(static_cast<int>(classOf(x->width))) : std::nullopt;

@@ -4,6 +4,7 @@
 #include <QPainter>
 
 #include "app/inspector/rows.h"
+#include "app/kinds/water_look.h"
 #include "app/panes/pane.h"
 #include "app/tools/line.h"
 #include "app/tools/tools.h"
@@ -37,10 +38,7 @@ void rows(const Stream&, const Item& item, Rows& rows) {
     rows.bodyValue<Stream>({"streamBank", tr("Banks")}, ValueRange::length(0.02, 2, 0.2, true).typed(0.02, 20),
                            tr("Height of the land beside it over the water: how deep it has cut itself in"),
                            &Stream::bank);
-    rows.bodyValue<Stream>({"clarity", tr("Clarity")}, ValueRange::length(0.1, 20, 1.5, true),
-                           tr("How deep one can see into it"), &Stream::clarity);
-    rows.bodyValue<Stream>({"ripples", tr("Ripples")}, ValueRange::percent(0, 1, 0.6),
-                           tr("From mirror-still to broken by stones"), &Stream::ripple);
+    waterLookRows(rows, &Stream::look, tr("From mirror-still to broken by stones"));
     rows.note([] { return tr("It runs from its higher end to the lower one and ends where it meets a pond."); });
 }
 

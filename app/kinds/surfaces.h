@@ -21,9 +21,9 @@ inline const std::vector<const char*> kPavings{"Flagstones",         "Granite se
 inline const std::vector<const char*> kPathSurfaces{"River gravel",  "Crushed stone",    "Bark mulch",
                                                     "Asphalt",       "Topsoil",          "Flagstones",
                                                     "Granite setts", "Exposed aggregate"};
-template <class T>
-void surfaceRow(Rows& rows, const Label& label, const std::vector<const char*>& all, const QString& tip,
-                Surface T::*member) {
+// `of` gives the surface of an item, or null where it is not of that sort; of one that may be changed one that may be.
+template <class Of>
+void surfaceRow(Rows& rows, const Label& label, const std::vector<const char*>& all, const QString& tip, Of of) {
     QStringList names;
     std::vector<std::string> known;
     for (const char* name : all)
@@ -33,16 +33,24 @@ void surfaceRow(Rows& rows, const Label& label, const std::vector<const char*>& 
         }
     rows.itemChoice(
         label, names, tip,
-        [member, known](const Item& i) -> std::optional<int> {
-            const auto* x = std::get_if<T>(&i.body);
-            if (!x) return std::nullopt;
-            const auto at = std::find(known.begin(), known.end(), (x->*member).recipe);
+        [of, known](const Item& i) -> std::optional<int> {
+            const Surface* s = of(i);
+            if (!s) return std::nullopt;
+            const auto at = std::find(known.begin(), known.end(), s->recipe);
             return at == known.end() ? 0 : static_cast<int>(at - known.begin());
         },
-        [member, known](Item& i, int k) {
-            Surface& s = std::get<T>(i.body).*member;
+        [of, known](Item& i, int k) {
+            Surface& s = *of(i);
             s = made(s, shippedMaterials()->surface(known[static_cast<size_t>(k)]));
         });
+}
+template <class T>
+void surfaceRow(Rows& rows, const Label& label, const std::vector<const char*>& all, const QString& tip,
+                Surface T::*member) {
+    surfaceRow(rows, label, all, tip, [member](auto& i) {
+        auto* x = std::get_if<T>(&i.body);
+        return x ? &(x->*member) : nullptr;
+    });
 }
 
 } // namespace thallos

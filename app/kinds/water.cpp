@@ -2,6 +2,7 @@
 #include <cmath>
 
 #include "app/inspector/rows.h"
+#include "app/kinds/water_look.h"
 #include "app/panes/pane.h"
 #include "app/tools/makers.h"
 #include "app/tools/tools.h"
@@ -19,10 +20,7 @@ void rows(const Water& w, const Item& item, Rows& rows) {
     rows.bodyValue<Water>({"waterLevel", tr("Water level")},
                           ValueRange::length(low - 4, low + 5, std::nullopt).typed(-1000, 10000),
                           tr("Level of the surface; the shore follows the ground"), &Water::level);
-    rows.bodyValue<Water>({"clarity", tr("Clarity")}, ValueRange::length(0.1, 20, 1.2, true),
-                          tr("How deep one can see into it"), &Water::clarity);
-    rows.bodyValue<Water>({"ripples", tr("Ripples")}, ValueRange::percent(0, 1, 0.25),
-                          tr("From mirror-still to breezy"), &Water::ripple);
+    waterLookRows(rows, &Water::look, tr("From mirror-still to breezy"));
 }
 
 std::vector<QPolygonF> outline(const Water& w, const Item& item, const Pane& pane) {

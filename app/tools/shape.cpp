@@ -16,9 +16,9 @@ namespace {
 
 // What a stroke is called in the history, by the brush.
 QString strokeName(BrushKind kind) {
-    const QString names[] = {tr("Raise"),   tr("Lower"),   tr("Level"),       tr("Smooth"),
-                             tr("Roughen"), tr("Slump"),   tr("Ruts"),        tr("Restore"),
-                             tr("Protect"), tr("Release"), tr("Paint cover"), tr("Wipe cover")};
+    const QString names[] = {tr("Raise"),   tr("Lower"),       tr("Level"),     tr("Ramp"),    tr("Smooth"),
+                             tr("Roughen"), tr("Slump"),       tr("Ruts"),      tr("Restore"), tr("Protect"),
+                             tr("Release"), tr("Paint cover"), tr("Wipe cover")};
     return names[static_cast<int>(kind)];
 }
 
@@ -38,21 +38,31 @@ public:
             return true;
         }
         if (kind_ == BrushKind::Level && !tools_.brushes.levelChosen) brush.level = site->land.field.at(p);
-        walk_.emplace(p, std::max(brush.radius * 0.25f, 0.1f));
         stroke_ = QString("stroke %1").arg(++strokes_);
         heights_.reset();
         at_ = point;
+        if (kind_ == BrushKind::Ramp) {
+            const Project& now = session_.document.project();
+            ramp_.emplace(Ramp{p, now, landOf(now, &site->land, layerFor(now, kind_, session_.selection.last()))});
+            return true;
+        }
+        walk_.emplace(p, std::max(brush.radius * 0.25f, 0.1f));
         dabsTo(p, point);
         return true;
     }
     void move(Pane&, const PanePoint& point) override {
         at_ = point;
-        if (point.ground && !stroke_.isEmpty()) dabsTo(xy(*point.ground), point);
+        if (!point.ground || stroke_.isEmpty()) return;
+        if (ramp_)
+            rampTo(xy(*point.ground), point);
+        else
+            dabsTo(xy(*point.ground), point);
     }
     void release(Pane&, const PanePoint&) override {
         if (stroke_.isEmpty()) return;
         stroke_.clear();
         walk_.reset();
+        ramp_.reset();
         session_.document.endEdit();
     }
     bool busy() const override { return !stroke_.isEmpty(); }
@@ -84,6 +94,8 @@ public:
         p.setPen(QPen(Theme::now().ink, 1.2));
         p.drawLine(*middle - QPointF(5, 0), *middle + QPointF(5, 0));
         p.drawLine(*middle - QPointF(0, 5), *middle + QPointF(0, 5));
+        if (ramp_)
+            for (const QPolygonF& l : pane.groundLine({ramp_->from, c}, false)) haloLine(p, l, Theme::now().accent);
         drawLeader(p, c, *middle, b);
     }
     QString hint() const override {
@@ -98,6 +110,9 @@ public:
                 .arg(tools_.brushes.levelChosen ? lengthText(static_cast<double>(tools_.brushes.of(kind_).level))
                                                 : tr("the height where you start"),
                      radius);
+        case BrushKind::Ramp:
+            return tr("Drag from one end of a ramp to the other: the ground between their heights runs straight · %1")
+                .arg(radius);
         case BrushKind::Smooth:
             return tr("Drag to smooth · Ctrl roughens · %1").arg(radius);
         case BrushKind::Roughen:
@@ -129,6 +144,14 @@ private:
                               .arg(lengthText(static_cast<double>(std::abs(z - bare))))};
         if (kind_ == BrushKind::Level && tools_.brushes.levelChosen)
             lines << tr("levels to %1").arg(lengthText(static_cast<double>(b.level)));
+        if (ramp_) {
+            const float start = ramp_->before.field.at(ramp_->from), end = ramp_->before.field.at(c),
+                        length = (c - ramp_->from).length();
+            if (length > 0.05f)
+                lines << tr("%1 long, slope %2 %")
+                             .arg(lengthText(static_cast<double>(length), 1),
+                                  decimalText(100 * static_cast<double>((end - start) / length), 1));
+        }
         if (b.limit) lines << tr("limit %1").arg(lengthText(static_cast<double>(*b.limit)));
         const QFontMetricsF metrics(typeface(Type::Small));
         double wide = 124;
@@ -156,6 +179,14 @@ private:
             b.strength = std::clamp(b.strength * b.radius / before, 0.005f, 2.0f);
         Q_EMIT session_.toolSettingsChanged(); // the inspector shows the new radius
     }
+    // All of it anew from what was there when the drag began.
+    void rampTo(const V2f& p, const PanePoint& point) {
+        Brush b = tools_.brushes.of(kind_);
+        b.radius = leant(b.radius);
+        b.strength *= point.pen.pressure;
+        const Project now = ramped(ramp_->project, ramp_->before.field, b, ramp_->from, p, session_.selection.last());
+        session_.document.edit(strokeName(kind_), now, stroke_, BuildMode::Moving);
+    }
     void dabsTo(const V2f& p, const PanePoint& point) {
         Brush b = tools_.brushes.of(kind_);
         b.strength *= point.pen.pressure;
@@ -178,6 +209,12 @@ private:
     Tools& tools_;
     const BrushKind& kind_; // as it is chosen
     std::optional<StrokeWalk> walk_;
+    struct Ramp { // that is being drawn
+        V2f from;
+        Project project; // as it was
+        Land before;     // heights that the layer came to then
+    };
+    std::optional<Ramp> ramp_;
     QString stroke_; // empty: none
     int strokes_ = 0;
     uint64_t dabs_ = 0;

@@ -12,13 +12,13 @@ namespace thallos {
 
 // Settings of the ground brushes; kept for each kind, not part of the document.
 struct BrushSettings {
-    Brush brushes[12]{{BrushKind::Raise, 6, 0.12f, 0.7f},   {BrushKind::Lower, 6, 0.12f, 0.7f},
-                      {BrushKind::Level, 6, 0.5f, 0.5f},    {BrushKind::Smooth, 8, 0.35f, 0.6f},
-                      {BrushKind::Roughen, 8, 0.05f, 0.7f}, {BrushKind::Slump, 8, 1, 0.4f},
-                      {BrushKind::Rut, 0.35f, 0.03f, 1},    {BrushKind::Restore, 6, 0.4f, 0.6f},
-                      {BrushKind::Protect, 4, 1, 0.3f},     {BrushKind::Release, 4, 1, 0.3f},
-                      {BrushKind::Paint, 1.2f, 0.6f, 0.5f}, {BrushKind::Wipe, 1.2f, 0.6f, 0.5f}}; // in order
-    BrushKind sculpting = BrushKind::Raise, painting = BrushKind::Paint;                          // that are chosen
+    Brush brushes[13]{
+        {BrushKind::Raise, 6, 0.12f, 0.7f}, {BrushKind::Lower, 6, 0.12f, 0.7f},  {BrushKind::Level, 6, 0.5f, 0.5f},
+        {BrushKind::Ramp, 3, 1, 0.5f},      {BrushKind::Smooth, 8, 0.35f, 0.6f}, {BrushKind::Roughen, 8, 0.05f, 0.7f},
+        {BrushKind::Slump, 8, 1, 0.4f},     {BrushKind::Rut, 0.35f, 0.03f, 1},   {BrushKind::Restore, 6, 0.4f, 0.6f},
+        {BrushKind::Protect, 4, 1, 0.3f},   {BrushKind::Release, 4, 1, 0.3f},    {BrushKind::Paint, 1.2f, 0.6f, 0.5f},
+        {BrushKind::Wipe, 1.2f, 0.6f, 0.5f}};                            // in order
+    BrushKind sculpting = BrushKind::Raise, painting = BrushKind::Paint; // that are chosen
     bool levelChosen = false; // Level has a height of its own; else that where a stroke begins
     Brush& of(BrushKind kind) { return brushes[static_cast<int>(kind)]; }
 };

@@ -212,6 +212,7 @@ const std::unordered_map<std::string, Text>& words() {
         {"cones", Text("Cones")},
         {"sticks", Text("Sticks")},
         {"flakes", Text("Bark flakes")},
+        {"roots", Text("Surface roots")},
         {"trousers", Text("Trousers")},
         {"shorts", Text("Shorts")},
         {"skirt", Text("Skirt")},

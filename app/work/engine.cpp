@@ -174,10 +174,14 @@ bool Engine::adoptRefined() {
         heroes = std::exchange(heroes_, false);
     }
     if (!better) return heroes;
-    current_ = builder_.adopt(better);
+    share(builder_.adopt(better));
+    return heroes || !better->textures.empty();
+}
+
+void Engine::share(std::shared_ptr<const Scene> scene) {
+    current_ = std::move(scene);
     const std::lock_guard lock(mutex_);
     shared_ = current_;
-    return heroes || !better->textures.empty();
 }
 
 bool Engine::rested() const {
@@ -306,12 +310,8 @@ void Engine::buildSite(const Request& r, bool onward) {
     const bool otherBudget = r.caps.textureMiB != done_.caps.textureMiB;
     if (otherBudget) builder_.setTextureBytes(static_cast<size_t>(r.caps.textureMiB) << 20);
     if (newSite || otherBudget || !(current_->visibility == visibility)) {
-        current_ = builder_.update(site, visibility);
+        share(builder_.update(site, visibility));
         site_ = site;
-        {
-            const std::lock_guard lock(mutex_);
-            shared_ = current_;
-        }
         planFresh_ = filmFresh_ = quickDone_ = false;
         newSite ? Q_EMIT siteBuilt(site_) : Q_EMIT sceneChanged();
     }
@@ -354,11 +354,7 @@ bool Engine::compare(const Request& r) {
 bool Engine::strew(const Request& r, const std::function<bool()>& stop) {
     auto scene = builder_.strew(r.shot.camera.position, stop);
     if (!scene || scene == current_) return scene != nullptr;
-    current_ = std::move(scene);
-    {
-        const std::lock_guard lock(mutex_);
-        shared_ = current_;
-    }
+    share(std::move(scene));
     filmFresh_ = quickDone_ = false;
     Q_EMIT sceneChanged();
     return true;

@@ -97,6 +97,7 @@ private:
     void buildSite(const Request& request, bool onward);
     void makeLight(const Request& request);
     bool compare(const Request& request);
+    void share(std::shared_ptr<const Scene> scene); // with those that ask for it, too
     bool strew(const Request& request, const std::function<bool()>& stop);
     bool makePlan(const Request& request, const std::function<bool()>& stop);
     void tracePasses(const Request& request, const Camera& camera, const std::function<bool()>& stop);

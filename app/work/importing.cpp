@@ -12,6 +12,7 @@
 #include "core/light/time_zone.h"
 #include "core/material/relief_picture.h"
 #include "core/project/land.h"
+#include "core/project/surfaces.h"
 
 namespace thallos {
 
@@ -264,7 +265,7 @@ void placeTerrain(Session& session, const std::shared_ptr<const HeightRaster>& r
         });
 }
 
-void importPictures(Session& session, const std::vector<fs::path>& files, Id building, const std::string& material,
+void importPictures(Session& session, const std::vector<fs::path>& files, Id item, const std::string& material,
                     std::optional<Map> only) {
     session.jobs.start(
         reading(files.front()),
@@ -276,32 +277,32 @@ void importPictures(Session& session, const std::vector<fs::path>& files, Id bui
             }
             return maps;
         },
-        [&session, name = nameOf(files.front()), building, material](const Maps& maps) {
-            if (!session.document.item(building)) return;
-            session.document.editItem(tr("Apply texture"), building, [&](Item& i) {
-                for (Surface& s : std::get<Building>(i.body).surfaces)
-                    if (s.name == material) {
-                        s.textureSize = s.textureSize > 0 ? s.textureSize : 1;
-                        if (maps.color) s.baseColor = Rgb(0.95f);
-                        s.recipe.clear();
+        [&session, name = nameOf(files.front()), item, material](const Maps& maps) {
+            if (!session.document.item(item)) return;
+            session.document.editItem(tr("Apply texture"), item, [&](Item& i) {
+                for (Surface* s : surfacesOf(i))
+                    if (s->name == material) {
+                        s->textureSize = s->textureSize > 0 ? s->textureSize : 1;
+                        if (std::holds_alternative<Cover>(i.body) && s->maps.empty()) s->mixed = true;
+                        if (maps.color) s->baseColor = Rgb(0.95f);
+                        s->recipe.clear();
                         for (const Map map : kMaps)
-                            if (maps.*map) s.maps.*map = maps.*map;
+                            if (maps.*map) s->maps.*map = maps.*map;
                     }
             });
-            session.selection.set(building);
+            session.selection.set(item);
             Q_EMIT session.message(tr("%1 applied to %2.").arg(name, QString::fromStdString(material)), false);
         });
 }
 
-void makeRelief(Session& session, Id building, const std::string& material,
-                const std::shared_ptr<const Picture>& color) {
+void makeRelief(Session& session, Id item, const std::string& material, const std::shared_ptr<const Picture>& color) {
     session.jobs.start(
         tr("Relief from colour map"), [color](Progress&) { return std::make_shared<const Picture>(reliefOf(*color)); },
-        [&session, building, material](const std::shared_ptr<const Picture>& relief) {
-            if (!session.document.item(building)) return;
-            session.document.editItem(tr("Relief from colour map"), building, [&](Item& i) {
-                for (Surface& s : std::get<Building>(i.body).surfaces)
-                    if (s.name == material) s.maps.height = relief;
+        [&session, item, material](const std::shared_ptr<const Picture>& relief) {
+            if (!session.document.item(item)) return;
+            session.document.editItem(tr("Relief from colour map"), item, [&](Item& i) {
+                for (Surface* s : surfacesOf(i))
+                    if (s->name == material) s->maps.height = relief;
             });
         });
 }

@@ -43,12 +43,11 @@ void readTerrain(Session& session, const std::filesystem::path& file,
 // `enlarge`: the site becomes as large as the terrain at its place. One step.
 void placeTerrain(Session& session, const std::shared_ptr<const HeightRaster>& raster, const TerrainPlace& place,
                   bool enlarge, const std::filesystem::path& file);
-// Onto a material of a building; each is the map that its name tells, or all are `map`.
-void importPictures(Session& session, const std::vector<std::filesystem::path>& files, Id building,
+// Onto a surface of an item, by its name; each is the map that its name tells, or all are `map`.
+void importPictures(Session& session, const std::vector<std::filesystem::path>& files, Id item,
                     const std::string& material, std::optional<Map> map = std::nullopt);
-// A height map of the material's colour map, worked out aside.
-void makeRelief(Session& session, Id building, const std::string& material,
-                const std::shared_ptr<const Picture>& color);
+// A height map of the surface's colour map, worked out aside.
+void makeRelief(Session& session, Id item, const std::string& material, const std::shared_ptr<const Picture>& color);
 // A plant, thing or picture that somebody wants to plant; `read` asks for the rest.
 void importPlant(Session& session, const std::filesystem::path& file,
                  std::function<void(std::shared_ptr<const ProxyDraft>)> read);

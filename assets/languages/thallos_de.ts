@@ -191,6 +191,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 lang, fällt %2</translation>
   </message>
   <message>
+   <source>%1 long, slope %2 %</source>
+   <translation>%1 lang, Neigung %2 %</translation>
+  </message>
+  <message>
    <source>%1 m</source>
    <translation>%1 m</translation>
   </message>
@@ -1485,6 +1489,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Richtung</translation>
   </message>
   <message>
+   <source>Bed</source>
+   <translation>Grund</translation>
+  </message>
+  <message>
    <source>Bee hive</source>
    <translation>Bienenstock</translation>
   </message>
@@ -2744,6 +2752,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ein Objekt oder einen Griff ziehen</translation>
   </message>
   <message>
+   <source>Drag from one end of a ramp to the other: the ground between their heights runs straight · %1</source>
+   <translation>Von einem Ende einer Rampe zum anderen ziehen: das Gelände zwischen ihren Höhen verläuft gerade · %1</translation>
+  </message>
+  <message>
    <source>Drag it, or: E N axes · arrow height · ring rotate · square scale · Shift+diamond pivot · arrow keys nudge</source>
    <translation>Ziehen, oder: E N Achsen · Pfeil Höhe · Ring drehen · Quadrat skalieren · Umschalt+Raute Drehpunkt · Pfeiltasten rücken</translation>
   </message>
@@ -3671,7 +3683,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   </message>
   <message>
    <source>Height added along the line; below zero it is a hollow</source>
-   <translation>Höhe, die entlang der Linie dazukommt; unter null ist es eine Mulde</translation>
+   <translation>Höhe, die entlang der Linie dazukommt; unter 0 ist es eine Mulde</translation>
   </message>
   <message>
    <source>Height from</source>
@@ -3850,6 +3862,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie weit es nach beiden Seiten der Linie reicht</translation>
   </message>
   <message>
+   <source>How far it runs out into the ground at its edges</source>
+   <translation>Wie weit es an den Rändern ins Gelände ausläuft</translation>
+  </message>
+  <message>
    <source>How far the effect fades out towards the ring</source>
    <translation>Wie weit die Wirkung zum Ring hin nachlässt</translation>
   </message>
@@ -3890,6 +3906,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie viel von jedem Fenster ein Vorhang oder Rollo bedeckt</translation>
   </message>
   <message>
+   <source>How much rain stands in ruts and hollows of paths, soil and gravel</source>
+   <translation>Wie viel Regen in Spuren und Mulden von Wegen, Erde und Kies steht</translation>
+  </message>
+  <message>
    <source>How much the apron falls away from the building, so that water runs off: 1 to 2 %</source>
    <translation>Wie stark der Rand vom Gebäude weg fällt, damit Wasser abläuft: 1 bis 2 %</translation>
   </message>
@@ -3912,6 +3932,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>How much was cut from the ground it started from, or filled</source>
    <translation>Wie viel vom Ausgangsgelände abgetragen oder aufgetragen wurde</translation>
+  </message>
+  <message>
+   <source>How near the ground comes to the straight slope</source>
+   <translation>Wie nah das Gelände der geraden Neigung kommt</translation>
   </message>
   <message>
    <source>How steep the ground is, in six classes</source>
@@ -4798,6 +4822,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Mitte ziehen, Umschalt+rechts ziehen</translation>
   </message>
   <message>
+   <source>Middle east</source>
+   <translation>Mitte Ost</translation>
+  </message>
+  <message>
+   <source>Middle north</source>
+   <translation>Mitte Nord</translation>
+  </message>
+  <message>
    <source>Millimetres</source>
    <translation>Millimeter</translation>
   </message>
@@ -5226,6 +5258,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Auf dem Boden, waagrecht, frei in der Bildebene</translation>
   </message>
   <message>
+   <source>Once, at one place</source>
+   <translation>Einmal, an einer Stelle</translation>
+  </message>
+  <message>
    <source>One of the grown variants that are planted in turn</source>
    <translation>Eine der gewachsenen Varianten, die abwechselnd gepflanzt werden</translation>
   </message>
@@ -5490,6 +5526,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Picknicktisch</translation>
   </message>
   <message>
+   <source>Picture</source>
+   <translation>Bild</translation>
+  </message>
+  <message>
    <source>Pile height</source>
    <translation>Haufenhöhe</translation>
   </message>
@@ -5716,6 +5756,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Protect</source>
    <translation>Schützen</translation>
+  </message>
+  <message>
+   <source>Puddles</source>
+   <translation>Pfützen</translation>
   </message>
   <message>
    <source>Pull downwards</source>
@@ -6100,6 +6144,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Repeat the undone step</source>
    <translation>Den zurückgenommenen Schritt wiederholen</translation>
+  </message>
+  <message>
+   <source>Repeated over the cover</source>
+   <translation>Über den Belag wiederholt</translation>
   </message>
   <message>
    <source>Replace</source>
@@ -7025,6 +7073,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Fangen</translation>
   </message>
   <message>
+   <source>Soft edge</source>
+   <translation>Weicher Rand</translation>
+  </message>
+  <message>
    <source>Soil that rain throws up at the foot of walls; times the building's age</source>
    <translation>Erde, die Regen am Fuß der Wände hochspritzt; mal Alter des Gebäudes</translation>
   </message>
@@ -7323,6 +7375,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Surface detail</source>
    <translation>Oberfläche im Einzelnen</translation>
+  </message>
+  <message>
+   <source>Surface roots</source>
+   <translation>Wurzeln an der Oberfläche</translation>
   </message>
   <message>
    <source>Surface type</source>
@@ -8045,7 +8101,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Anleitung</translation>
   </message>
   <message>
-   <source>Usual widths: 1.2 m on foot, 2.5 m, 3.5 m, 5.5 m for two cars</source>
+   <source>Typical widths: 1.2 m on foot, 2.5 m, 3.5 m, 5.5 m for two cars</source>
    <translation>Übliche Breiten: 1,2 m zu Fuß, 2,5 m, 3,5 m, 5,5 m für zwei Autos</translation>
   </message>
   <message>
@@ -8249,6 +8305,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Womit er belegt ist</translation>
   </message>
   <message>
+   <source>What lies under it and along its edge</source>
+   <translation>Was darunter und an seinem Rand liegt</translation>
+  </message>
+  <message>
    <source>What one unit of the file is; check it against the person</source>
    <translation>Was eine Einheit der Datei ist; prüfen Sie es an der Person</translation>
   </message>
@@ -8337,6 +8397,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wo die Mitte des Geländes liegt, von der Mitte des Grundstücks</translation>
   </message>
   <message>
+   <source>Where the middle of the picture lies</source>
+   <translation>Wo die Mitte des Bildes liegt</translation>
+  </message>
+  <message>
    <source>Where you paint it, or also by itself where height, slope, wetness and distances suit it; the Cover brush adds to the rule and wipes off what it lays</source>
    <translation>Wo er gemalt wird, oder auch von selbst, wo Höhe, Neigung, Nässe und Entfernungen passen; der Belagpinsel ergänzt die Regel und wischt weg, was sie legt</translation>
   </message>
@@ -8353,8 +8417,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ob Mauern oder Böschungen zwischen den Stufen und um sie stehen</translation>
   </message>
   <message>
+   <source>Whether your picture is a texture, or lies once on the ground: a marking, a mosaic, a photographed spot</source>
+   <translation>Ob Ihr Bild eine Textur ist oder einmal auf dem Boden liegt: eine Markierung, ein Mosaik, eine fotografierte Stelle</translation>
+  </message>
+  <message>
    <source>Which side is the higher one, seen along the line</source>
    <translation>Welche Seite die höhere ist, in Richtung der Linie gesehen</translation>
+  </message>
+  <message>
+   <source>Which way the picture lies</source>
+   <translation>In welche Richtung das Bild liegt</translation>
   </message>
   <message>
    <source>White = high</source>
@@ -8417,6 +8489,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Breite des ebenen Bodens um das Gebäude</translation>
   </message>
   <message>
+   <source>Width of one repeat of the maps</source>
+   <translation>Breite einer Wiederholung der Bilder</translation>
+  </message>
+  <message>
    <source>Width of one repeat of the maps; 0 uses the model's UVs</source>
    <translation>Breite einer Wiederholung der Karten; 0 nutzt die UVs des Modells</translation>
   </message>
@@ -8431,6 +8507,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Width of the level place before the door: a forecourt when it is wide</source>
    <translation>Breite der ebenen Fläche vor der Tür: ein Vorplatz, wenn sie breit ist</translation>
+  </message>
+  <message>
+   <source>Width of the picture on the ground; its height follows</source>
+   <translation>Breite des Bildes auf dem Boden; die Höhe folgt daraus</translation>
   </message>
   <message>
    <source>Width of the walkway</source>
@@ -9057,6 +9137,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Entfernung %1</translation>
   </message>
   <message>
+   <source>dive and come up</source>
+   <translation>tauchen ab und wieder auf</translation>
+  </message>
+  <message>
    <source>doors %1</source>
    <translation>Türen %1</translation>
   </message>
@@ -9094,6 +9178,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>edges up</source>
    <translation>Kanten nach oben</translation>
+  </message>
+  <message>
+   <source>end under the ground</source>
+   <translation>enden unter der Erde</translation>
   </message>
   <message>
    <source>even height</source>
@@ -10033,6 +10121,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>rows on gaps</source>
    <translation>Reihen auf Lücke</translation>
+  </message>
+  <message>
+   <source>run out from a trunk</source>
+   <translation>laufen von einem Stamm aus</translation>
   </message>
   <message>
    <source>sat in the ground</source>

@@ -30,6 +30,7 @@ BrushKind inverse(BrushKind kind) {
     case BrushKind::Wipe:
         return BrushKind::Paint;
     case BrushKind::Level:
+    case BrushKind::Ramp:
     case BrushKind::Slump:
     case BrushKind::Rut:
     case BrushKind::Restore:
@@ -246,10 +247,30 @@ Sculpting sculpted(const Sculpting& layer, const HeightField& now, const Brush& 
         });
         break;
     }
+    case BrushKind::Ramp: // not by dabs
     case BrushKind::Paint:
     case BrushKind::Wipe:
         break;
     }
+    return out;
+}
+
+Sculpting ramped(const Sculpting& layer, const HeightField& now, const Brush& brush, const V2f& from, const V2f& to,
+                 float finest) {
+    const GroundGrid& grid = now.grid;
+    const float start = now.at(from), end = now.at(to);
+    const V2f way = to - from;
+    if (way.length() < 1e-3f) return layer;
+    Box2f box(from);
+    box.extendBy(to);
+    box = {box.min - V2f(brush.radius), box.max + V2f(brush.radius)};
+    Sculpting out = layer;
+    out.heights = edited(
+        grid, layer.heights, box, densityFor(grid, finest, brush.radius), [&](float& z, const V2i&, const V2f& p, int) {
+            const float t = clamp01((p - from).dot(way) / way.length2());
+            const float w = brushWeight(brush, (p - from - way * t).length()) * clamp01(brush.strength);
+            if (w > 0) z += w * (lerp(start, end, t) - now.at(p)) * (1 - layerAt(grid, layer.kept, p));
+        });
     return out;
 }
 

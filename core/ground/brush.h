@@ -12,6 +12,7 @@ enum class BrushKind {
     Raise,
     Lower,
     Level,   // towards a height
+    Ramp,    // a straight slope from one place to another, see ramped()
     Smooth,  // bumps and banks are evened out
     Roughen, // bumps come
     Slump,   // banks slide until they stand
@@ -55,6 +56,10 @@ struct Sculpting {
 // as dense as it takes to show it, to `finest` metres at most (0: it stays as it is).
 Sculpting sculpted(const Sculpting& layer, const HeightField& now, const Brush& brush, const V2f& at,
                    const V2f& along = V2f(0), float finest = 0);
+// A ramp in one go, as wide as the brush: beside the way from one place to the other the ground comes as near to a
+// straight slope between their heights as the brush is strong.
+Sculpting ramped(const Sculpting& layer, const HeightField& now, const Brush& brush, const V2f& from, const V2f& to,
+                 float finest = 0);
 // One dab of a brush that paints. `number` of the dab in its stroke: covers hold 256 steps, and what a weak dab adds of
 // one is given to some samples by chance, to others by the next dab.
 WeightLayer painted(const GroundGrid& grid, const WeightLayer& layer, const Brush& brush, const V2f& at,

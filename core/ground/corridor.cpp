@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/base/noise.h"
+
 namespace thallos {
 
 namespace {
@@ -24,6 +26,13 @@ float bedAt(const Corridor& c, float side) {
     return z;
 }
 
+// As water has washed them out: not twice the same within a few metres.
+float wandering(const Corridor& c, const V2f& p) {
+    const float size = std::max(c.width, 1.0f);
+    return c.ragged * (0.7f * valueNoise(p.x / size, p.y / size, 351) +
+                       0.3f * valueNoise(p.x / (0.28f * size), p.y / (0.28f * size), 352));
+}
+
 } // namespace
 
 StepReach reachOf(const Corridor& c) {
@@ -37,7 +46,7 @@ StepReach reachOf(const Corridor& c, const NearLine& near) {
     const float tilt = 0.5f * std::abs(c.crossfall) * c.width;
     out.low = levels.x - tilt;
     out.high = levels.y + tilt;
-    out.beside = 0.5f * c.width + c.shoulder + 1;
+    out.beside = (0.5f * c.width + c.shoulder) / (1 - c.ragged) + 1;
     out.batter = c.batter;
     out.cutBatter = c.cutBatter;
     return out;
@@ -46,6 +55,7 @@ StepReach reachOf(const Corridor& c, const NearLine& near) {
 float graded(const Corridor& c, const NearLine& near, float z, const V2f& p) {
     OnLine on;
     if (!near.at(p, on)) return z;
+    if (c.ragged > 0) on.side *= 1 + wandering(c, p);
     const float half = 0.5f * c.width, off = std::abs(on.side), middle = c.line.at(c.heights, on);
     const float beside = std::max(off - half, 0.0f);
     const float out = on.beyond > 0 ? std::hypot(on.beyond, beside) : beside;

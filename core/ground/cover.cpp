@@ -4,6 +4,9 @@
 #include <array>
 #include <cmath>
 #include <span>
+#include <string_view>
+#include <tuple>
+#include <unordered_map>
 
 #include "core/base/noise.h"
 #include "core/ground/far_land.h"
@@ -82,6 +85,30 @@ V3f onSlope(const V3f& relief, const V3f& normal) {
     return (normal + V3f(relief.x, relief.y, 0) / std::max(relief.z, 0.2f)).normalized();
 }
 
+const GroundHabit& habitOf(const Covers& covers, int of) {
+    static const GroundHabit none;
+    const auto k = static_cast<size_t>(of);
+    return k < covers.habits.size() ? covers.habits[k] : none;
+}
+
+// The humps and hollows between what the ground's samples show and what a texture does: metres across, they catch a
+// low sun. `share` of those of a meadow.
+V3f uneven(const V3f& relief, const V2f& p, float footprint, float share) {
+    V3f out = relief;
+    for (const auto& [size, steep, seed] : {std::tuple(1.7f, 0.13f, 331), std::tuple(0.45f, 0.16f, 332)}) {
+        const float fade = share * (1 - smoothstep(0.2f * size, 0.8f * size, footprint));
+        if (fade <= 0) continue;
+        constexpr float kStep = 0.08f; // of the size
+        const auto at = [&, size = size, seed = seed](float x, float y) {
+            return valueNoise(p.x / size + x, p.y / size + y, static_cast<uint64_t>(seed));
+        };
+        const float here = at(0, 0), by = fade * steep / (kStep * 2.2f);
+        out.x -= by * (at(kStep, 0) - here) * out.z;
+        out.y -= by * (at(0, kStep) - here) * out.z;
+    }
+    return out.normalized();
+}
+
 // Noise without detail that is smaller than the pixel, which is neither shown nor computed.
 float fadedNoise(const V2f& p, float size, uint64_t seed, int octaves, float footprint) {
     const float fade = 1 - smoothstep(0.3f * size, 1.5f * size, footprint);
@@ -113,11 +140,27 @@ SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float
     SurfacePoint s = blended(std::span(all).first(n), footprint);
     s.albedo *= drynessOf(mix) * (1 + 0.14f * mix.small + 0.12f * tussock + 0.07f * mix.middle);
     s.specular *= 0.3f;
-    s.normal = onSlope(s.normal, normal);
+    s.normal = onSlope(uneven(s.normal, p, footprint, 1), normal);
     return s;
 }
 
 } // namespace
+
+GroundHabit habitOf(const Surface& surface) {
+    static const std::unordered_map<std::string_view, GroundHabit> known{
+        {"River gravel", {0.4f, 0.5f}},  {"Crushed stone", {0.5f, 0.4f}},
+        {"Topsoil", {0.9f, 1}},          {"Clay subsoil", {1, 1}},
+        {"Cracked mud", {1, 0.6f}},      {"Wet silt", {1, 0.6f}},
+        {"Rippled sand", {0.3f, 0.6f}},  {"Short turf", {0, 0.7f}},
+        {"Rough grass", {0, 1}},         {"Cushion moss", {0, 1}},
+        {"Leaf litter", {0.2f, 1}},      {"Needle litter", {0, 1}},
+        {"Bark mulch", {0.1f, 0.6f}},    {"Straw", {0, 0.6f}},
+        {"Rock face", {0.6f, 0.6f}},     {"Flagstones", {0.5f, 0.1f}},
+        {"Granite setts", {0.4f, 0.1f}}, {"Stone tiles", {0.5f, 0}},
+        {"Asphalt", {0.7f, 0.05f}},      {"Exposed aggregate", {0.5f, 0}}};
+    const auto it = known.find(surface.recipe);
+    return it == known.end() ? GroundHabit{} : it->second;
+}
 
 Rgb meadowColour(const Covers& covers, const V2f& p) {
     const MeadowMix mix = meadowMix(p, 0.5f);
@@ -140,6 +183,7 @@ SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal,
     const CoverShares shares = covers.map.at(p);
     if (shares.count == 1 && shares.covers[0].of == 0) return meadow(covers, p, normal, footprint);
     std::array<Part, 4> all;
+    float sum = 0;
     const auto n = static_cast<size_t>(std::min(shares.count, 4));
     for (size_t i = 0; i < n; ++i) {
         const int of = shares.covers[i].of;
@@ -152,26 +196,55 @@ SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal,
         else {
             l.surface = textureOn(m, p, footprint);
             l.surface.albedo *= 0.95f + 0.1f * turnedNoise(p, 2.7f, seed + 100, 3);
+            // What lies under a picture shows through its holes and beside it.
+            if (static_cast<size_t>(of) < covers.patches.size() && covers.patches[static_cast<size_t>(of)])
+                l.share *= covers.patches[static_cast<size_t>(of)]->weight(p);
+            if (m.texture && m.texture->cuts())
+                l.share *= coverage(m, {.position = {p.x, p.y, 0}, .footprint = footprint});
         }
+        sum += l.share;
         l.relief = reliefOf(l.surface, m);
-        if (of != 0) l.surface.normal = onSlope(l.surface.normal, normal);
+        if (of != 0)
+            l.surface.normal = onSlope(uneven(l.surface.normal, p, footprint, habitOf(covers, of).uneven), normal);
         // Borders wander, and what lies loose is carried over them.
         if (n > 1 && footprint < 0.5f) l.relief += 0.9f * turnedNoise(p, 0.4f, seed, footprint < 0.05f ? 4 : 2);
     }
+    if (sum < 1e-3f) return meadow(covers, p, normal, footprint); // holes over holes
     return n == 1 ? all[0].surface : blended(std::span(all).first(n), footprint);
 }
 
-void wetten(SurfacePoint& s, const V2f& p, float above, float footprint) {
-    const float ragged = 0.05f * fractalNoise(p.x / 1.1f, p.y / 1.1f, 321, 4);
+void addPuddles(SurfacePoint& s, const Covers& covers, const V2f& p, float hollow, float amount, float footprint) {
+    const CoverShares shares = covers.map.at(p);
+    float holds = 0;
+    for (int i = 0; i < shares.count; ++i) {
+        const CoverShare& c = shares.covers[static_cast<size_t>(i)];
+        if (c.of != 0) holds += c.share * habitOf(covers, c.of).holds;
+    }
+    if (holds <= 0) return;
+    const float depth = hollow + 0.02f * turnedNoise(p, 0.9f, 341, 3) - lerp(0.034f, -0.012f, amount * holds);
+    const float damp = smoothstep(-0.014f, 0, depth), blur = 0.003f + 0.03f * std::min(footprint, 0.3f);
+    const float water = smoothstep(0, blur, depth);
+    if (damp <= 0) return;
+    s.albedo *= 1 - 0.5f * damp;
+    s.roughness = lerp(lerp(s.roughness, std::min(s.roughness, 0.55f), damp), 0.03f, water);
+    s.specular = lerp(lerp(s.specular, 0.7f, damp), 0.5f, water);
+    s.metalness *= 1 - water;
+    s.normal = lerp(s.normal, V3f(0, 0, 1), water).normalized();
+}
+
+void wetten(SurfacePoint& s, const Material& bed, const V2f& p, const V3f& normal, float above, float footprint) {
+    const float ragged = 0.04f * fractalNoise(p.x / 1.1f, p.y / 1.1f, 321, 4);
     // Trodden down here, overgrown there: nowhere a ring of even width.
-    const float reach = 0.11f + 0.06f * valueNoise(p.x / 4.3f, p.y / 4.3f, 323);
+    const float reach = 0.08f + 0.05f * valueNoise(p.x / 4.3f, p.y / 4.3f, 323);
     const float wet = 1 - smoothstep(0.2f * reach, reach, above + ragged);
     if (wet <= 0) return;
     const float fine = footprint < 0.3f ? fractalNoise(p.x / 0.12f, p.y / 0.12f, 322, 3) : 0;
-    const Rgb mud = fromSrgb(0.29f, 0.25f, 0.18f) * (1 + 0.25f * fine + 2.0f * ragged);
-    s.albedo = lerp(s.albedo * (1 - 0.4f * wet), mud, 0.9f * wet);
+    const SurfacePoint under = textureOn(bed, p, footprint);
+    const Rgb soaked = under.albedo * (0.9f + 0.2f * fine + 1.5f * ragged);
+    s.albedo = lerp(s.albedo * (1 - 0.4f * wet), soaked, 0.9f * wet);
     s.roughness = lerp(s.roughness, 0.42f, wet);
     s.specular = lerp(s.specular, 0.6f, wet);
+    s.normal = lerp(s.normal, onSlope(under.normal, normal), wet).normalized();
 }
 
 SurfacePoint farSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint, uint64_t seed) {

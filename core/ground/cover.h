@@ -22,11 +22,20 @@ inline Surface gravelSurface() {
     return {.name = "gravel", .baseColor = fromSrgb(0.66f, 0.60f, 0.51f), .roughness = 0.9f, .recipe = "River gravel"};
 }
 
+// How a surface lies as ground.
+struct GroundHabit {
+    float holds = 0;  // how well rain stands on it: 0 it runs off or seeps away .. 1
+    float uneven = 0; // humps and hollows of half a metre to two, as a share of a meadow's
+};
+GroundHabit habitOf(const Surface& surface);
+
 // What the ground is covered with, by the numbers of the map; the first is the soil of the meadow.
 struct Covers {
     std::vector<Material> materials{plain(soilSurface())};
     Material roughGrass = plain(roughGrassSurface()), turf = plain(turfSurface());
     CoverMap map;
+    std::vector<std::optional<CoverPatch>> patches{}; // of the materials: those that lie there once; empty: none does
+    std::vector<GroundHabit> habits{};                // of the materials; empty: nothing is known of them
 };
 
 // Shares of what the meadow is made of at a place; the rest is rough grass.
@@ -48,7 +57,12 @@ inline int coverSeen(const Covers& covers, const V2f& p) {
 // Fields, grassland and woods of the far land; its meadow is the site's own, so that no border shows.
 SurfacePoint farSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint, uint64_t seed);
 
-// The bank of a water whose level lies `above` metres under p (negative: p is under water): mud, wet and dark.
-void wetten(SurfacePoint& surface, const V2f& p, float above, float footprint);
+// Rain stands in hollows and wets what is around them. `hollow`: metres that p lies under the mean of the ground half a
+// metre away. `amount` 0 none .. 1.
+void addPuddles(SurfacePoint& surface, const Covers& covers, const V2f& p, float hollow, float amount, float footprint);
+
+// The bed of a water and its edge, wet and dark; the water's level lies `above` metres under p (negative: p is under
+// water).
+void wetten(SurfacePoint& surface, const Material& bed, const V2f& p, const V3f& normal, float above, float footprint);
 
 } // namespace thallos

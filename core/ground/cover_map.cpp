@@ -12,6 +12,8 @@ namespace {
 
 constexpr float kRuleStep = 0.5f; // metres at least between places where rules are asked
 constexpr int kMostShares = 16;
+constexpr float kMostOfPatch = 0.97f; // what lies under a patch shows through its holes
+constexpr float kBesidePatch = 1.5f;  // cells
 
 // Shares of covers while they are summed up; more than fit are left out.
 struct Gathered {
@@ -131,7 +133,8 @@ std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vect
         const float reach = 0.5f * l.width + 0.5f;
         if (const Box2f line = l.line.box(); Box2f(line.min - V2f(reach), line.max + V2f(reach)).intersects(box))
             lines[i].emplace(l.line, box, reach);
-        if (lines[i] || paintedIn(l.painted, b.tile) || rules.lies(i)) here.push_back(i);
+        const bool patched = l.patch && l.patch->wider(kBesidePatch * b.cell()).box().intersects(box);
+        if (lines[i] || patched || paintedIn(l.painted, b.tile) || rules.lies(i)) here.push_back(i);
     }
     auto out = std::make_shared<CoverBlock>();
     out->cells = b.cells;
@@ -163,6 +166,8 @@ std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vect
                     w *= 1 - insideTile(b.grid, *wiped, b.tile, p) / 255;
                 if (const auto* painted = paintedIn(l.painted, b.tile))
                     w = std::max(w, insideTile(b.grid, *painted, b.tile, p) / 255);
+                // A little wider than it is, for its edge is found in shading; and never all, for its holes.
+                if (l.patch) w = l.patch->wider(kBesidePatch * b.cell()).weight(p) > 0 ? kMostOfPatch : 0;
                 w = std::max(w, path[k]);
                 g.add(l.number, w * rest);
                 rest *= 1 - w;
@@ -176,6 +181,19 @@ std::shared_ptr<const CoverBlock> coverBlock(const LandBlock& b, const std::vect
 }
 
 } // namespace
+
+float CoverPatch::weight(const V2f& p) const {
+    const V2f off = p - middle, along(std::cos(turn), std::sin(turn));
+    const V2f in(0.5f * size.x - std::abs(off.dot(along)), 0.5f * size.y - std::abs(along.x * off.y - along.y * off.x));
+    const float inside = std::min(in.x, in.y);
+    return inside <= 0 ? 0 : soft > 0 ? smoothstep(0, soft, inside) : 1;
+}
+
+Box2f CoverPatch::box() const {
+    const float c = std::abs(std::cos(turn)), s = std::abs(std::sin(turn));
+    const V2f half = 0.5f * V2f(c * size.x + s * size.y, s * size.x + c * size.y);
+    return {middle - half, middle + half};
+}
 
 CoverMap coverMapOf(const std::vector<CoverLayer>& layers, const CoverGround& ground, const CoverMap* before,
                     const std::function<bool(const LandBlock&)>& changed) {
@@ -191,7 +209,11 @@ CoverMap coverMapOf(const std::vector<CoverLayer>& layers, const CoverGround& gr
         for (int b = 0; b < static_cast<int>(heights.blocks.size()); ++b) {
             const LandBlock block = blockOf(grid, i, heights, b);
             const auto* same = old ? &old->blocks[static_cast<size_t>(b)] : nullptr;
-            auto made = same && !changed(block) ? *same : coverBlock(block, layers, ground);
+            if (same && !changed(block)) {
+                tile->blocks.push_back(*same);
+                continue;
+            }
+            auto made = coverBlock(block, layers, ground);
             tile->blocks.push_back(same && made->samples == (*same)->samples ? *same : std::move(made));
         }
         if (old && tile->blocks == old->blocks)

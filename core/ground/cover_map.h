@@ -50,16 +50,28 @@ struct CoverMap {
 
 inline constexpr int kMostCovers = 250; // besides cover 0
 
-// One that lies over those before it: by a rule, painted, or along a path.
+// A rectangle that is turned counter-clockwise about its middle, and runs out inwards at its edges.
+struct CoverPatch {
+    V2f middle{0}, size{1};
+    float turn = 0;                                                                    // radians
+    float soft = 0;                                                                    // metres
+    float weight(const V2f& p) const;                                                  // 0..1
+    CoverPatch wider(float by) const { return {middle, size + V2f(2 * by), turn, 0}; } // metres on every side
+    Box2f box() const;
+    bool operator==(const CoverPatch&) const = default;
+};
+
+// One that lies over those before it: by a rule, painted, in a patch and nowhere else, or along a path.
 struct CoverLayer {
     int number = 1; // 1..kMostCovers
     std::optional<CoverRule> rule;
     uint64_t seed = 0;
     WeightLayer painted; // lies there, whatever the rule
     WeightLayer wiped;   // lies not there, whatever the rule
-    PlanLine line;       // no segments: it is no path
-    float width = 0;     // metres
-    float worn = 0;      // 0 straight edges .. 1 as feet and wheels leave them
+    std::optional<CoverPatch> patch;
+    PlanLine line;   // no segments: it is no path
+    float width = 0; // metres
+    float worn = 0;  // 0 straight edges .. 1 as feet and wheels leave them
 };
 // What rules go by. Members that no rule asks for may be empty.
 struct CoverGround {

@@ -196,7 +196,11 @@ CellOfTile cellOf(const GroundGrid& grid, int tile, int fine, const V2f& p) {
 
 template <class Value>
 Box2f differing(const GroundGrid& grid, int tile, const GridTile<Value>* a, const GridTile<Value>* b) {
-    if (!a || !b || a->cells != b->cells) return grid.tileBox(tile);
+    if (a && !b) std::swap(a, b);
+    if (!b) return {};
+    if (a && a->cells != b->cells) return grid.tileBox(tile);
+    const GridTile<Value> none(a ? V2i(0) : b->cells); // where there is no tile all values are 0
+    if (!a) a = &none;
     V2i low = a->cells, high(0);
     const size_t wide = static_cast<size_t>(a->cells.x) + 1;
     for (int y = 0; y <= a->cells.y; ++y) {

@@ -17,6 +17,7 @@ struct HeightBlock {
     GridTile<float> z;                         // metres
     V2f range{0};                              // lowest and highest sample
     V2f span{0};                               // and of all steps on the way to it
+    std::vector<V2f> spans{};                  // the same by squares; empty: each one's own lowest and highest
     std::shared_ptr<const BrokenCells> broken; // by walls; null: none
 };
 

@@ -21,10 +21,6 @@ size_t baseCount(const std::vector<LandStep>& steps) {
     return static_cast<size_t>(std::find_if_not(steps.begin(), steps.end(), isBase) - steps.begin());
 }
 
-V2f joined(const V2f& a, const V2f& b) {
-    return {std::min(a.x, b.x), std::max(a.y, b.y)};
-}
-
 // How many times as dense as the grid each tile is.
 std::vector<int> densities(const GroundGrid& grid, float finest, const std::vector<LandStep>& steps) {
     std::vector<int> out(static_cast<size_t>(grid.tileCount()), 1);
@@ -151,7 +147,8 @@ private:
                 auto block = std::make_shared<HeightBlock>();
                 const LandBlock w = blockOf(out_.grid, i, *tile, b);
                 block->z = GridTile<float>(w.cells);
-                for (size_t k = 0; k < n; ++k) apply(out_.steps[k].shape, out_.reaches[k], w, block->z);
+                Squares all(w.cells);
+                for (size_t k = 0; k < n; ++k) apply(out_.steps[k].shape, out_.reaches[k], w, block->z, all);
                 block->range = block->span = rangeOf(block->z);
                 tile->blocks[static_cast<size_t>(b)] = std::move(block);
             }
@@ -212,7 +209,7 @@ private:
                 field->blocks[b] = oldField->blocks[b];
                 natural->blocks[b] = oldNatural->blocks[b];
             } else
-                makeBlock(w, b, *natural, *field);
+                makeBlock(w, b, whole, *natural, *field);
             apart = apart || natural->blocks[b] != field->blocks[b];
         }
         field->findRange();
@@ -228,61 +225,88 @@ private:
         return tile;
     }
 
-    void makeBlock(const LandBlock& w, size_t b, HeightTile& natural, HeightTile& field) {
+    // Of a block of which something is known only squares that changed are made anew.
+    void makeBlock(const LandBlock& w, size_t b, bool whole, HeightTile& natural, HeightTile& field) {
         const auto t = static_cast<size_t>(w.tile);
         const auto& bare = out_.bare.tiles[t]->blocks[b];
+        const auto oldField = blockBefore(before_ ? &before_->field : nullptr, w, b),
+                   oldNatural = blockBefore(before_ ? &before_->natural : nullptr, w, b);
         GridTile<float> z = bare->z, built; // `built` once it is another than z
-        V2f span = bare->range;
         bool apart = false, touched = false;
+        Squares squares(w.cells);
+        for (int s = 0; s < squares.count(); ++s) {
+            V2f& span = squares.spans[static_cast<size_t>(s)];
+            if (!whole) {
+                const V2f then =
+                    oldField->spans.empty() ? squares.range(s, oldField->z) : oldField->spans[static_cast<size_t>(s)];
+                squares.wanted[static_cast<size_t>(s)] = changes_->square(w, squares.box(w, s), then);
+                span = then;
+            }
+            if (squares.wanted[static_cast<size_t>(s)]) span = squares.range(s, bare->z);
+        }
         const Box2f box = w.box();
         std::vector<size_t> active; // steps that may reach the block
         for (size_t k = baseCount(out_.steps); k < out_.steps.size(); ++k) {
             const LandStep& step = out_.steps[k];
-            if (!mayChange(step.shape, out_.reaches[k], w.tile, box, span)) continue;
+            if (!mayChange(step.shape, out_.reaches[k], w.tile, box, spanOf(squares))) continue;
             touched = true;
             active.push_back(k);
             if (step.built && !apart) {
                 built = z;
                 apart = true;
             }
-            if (apart) {
-                apply(step.shape, out_.reaches[k], w, built);
-                span = joined(span, rangeOf(built));
-            }
-            if (!step.built) {
-                apply(step.shape, out_.reaches[k], w, z);
-                span = joined(span, rangeOf(z));
-            }
+            if (apart) apply(step.shape, out_.reaches[k], w, built, squares);
+            if (!step.built) apply(step.shape, out_.reaches[k], w, z, squares);
         }
         const bool stitched = stitches(w);
-        // The block of before or the bare one where the heights are the same.
-        const auto finished = [&](GridTile<float>&& heights, const HeightField* then, bool natural) {
-            if (stitched) stitch(w, heights);
-            const auto broken = brokenIn(w, heights, active, natural);
-            const auto before = blockBefore(then, w, b);
-            for (const auto& same : {before, bare})
-                if (same && same->span == span && same->z.values == heights.values &&
-                    (same->broken && broken ? *same->broken == *broken : same->broken == broken))
-                    return same;
-            auto block = std::make_shared<HeightBlock>();
-            block->range = rangeOf(heights);
-            block->span = span;
-            block->z = std::move(heights);
-            block->broken = broken;
-            return std::shared_ptr<const HeightBlock>(std::move(block));
-        };
         if (!touched && !stitched) {
             natural.blocks[b] = field.blocks[b] = bare;
             return;
         }
-        natural.blocks[b] = finished(std::move(z), before_ ? &before_->natural : nullptr, true);
+        natural.blocks[b] = finished(w, std::move(z), squares, active, bare, oldNatural, true);
         field.blocks[b] =
-            apart ? finished(std::move(built), before_ ? &before_->field : nullptr, false) : natural.blocks[b];
+            apart ? finished(w, std::move(built), squares, active, bare, oldField, false) : natural.blocks[b];
     }
 
-    // What walls that cross the block make of its cells; null: none does.
+    static V2f spanOf(const Squares& squares) {
+        V2f out = squares.spans.front();
+        for (const V2f& span : squares.spans) out = joined(out, span);
+        return out;
+    }
+
+    // The block of before (`old`; null: none as dense) or the bare one where the heights are the same.
+    std::shared_ptr<const HeightBlock> finished(const LandBlock& w, GridTile<float>&& heights, const Squares& squares,
+                                                const std::vector<size_t>& active,
+                                                const std::shared_ptr<const HeightBlock>& bare,
+                                                const std::shared_ptr<const HeightBlock>& old, bool natural) const {
+        auto block = std::make_shared<HeightBlock>();
+        block->z = std::move(heights);
+        for (int s = 0; s < squares.count(); ++s) {
+            if (squares.wanted[static_cast<size_t>(s)]) continue;
+            const auto [from, to] = squares.samples(s);
+            for (int y = from.y; y <= to.y; ++y)
+                std::copy_n(&old->z.at(from.x, y), to.x - from.x + 1, &block->z.at(from.x, y));
+        }
+        if (stitches(w)) stitch(w, block->z);
+        block->broken = brokenIn(w, block->z, active, squares, old.get(), natural);
+        block->range = rangeOf(block->z);
+        block->span = spanOf(squares);
+        bool own = true; // no step led higher or lower than where the last one ended
+        for (int s = 0; s < squares.count() && own; ++s)
+            own = squares.spans[static_cast<size_t>(s)] == squares.range(s, block->z);
+        if (!own) block->spans = squares.spans;
+        for (const auto& same : {old, bare})
+            if (same && same->span == block->span && same->spans == block->spans && same->z.values == block->z.values &&
+                (same->broken && block->broken ? *same->broken == *block->broken : same->broken == block->broken))
+                return same;
+        return block;
+    }
+
+    // What walls that cross the block make of its cells; null: none does. That of before (`old`) where no square that
+    // changed lies beside one.
     std::shared_ptr<const BrokenCells> brokenIn(const LandBlock& w, GridTile<float>& z,
-                                                const std::vector<size_t>& active, bool natural) const {
+                                                const std::vector<size_t>& active, const Squares& squares,
+                                                const HeightBlock* old, bool natural) const {
         std::vector<std::vector<V2f>> lines;
         const Box2f box = w.box();
         for (const size_t k : active) {
@@ -294,12 +318,33 @@ private:
             if (around.intersects({box.min - V2f(w.cell()), box.max + V2f(w.cell())})) lines.push_back(std::move(line));
         }
         if (lines.empty()) return nullptr;
+        if (old && old->broken && !besideWalls(w, lines, squares, *old->broken)) return old->broken;
         return breakCells(w.place(0, 0), w.cell(), z, lines, [&](const V2f& p) {
             float height = baseCount(out_.steps) > 0 ? out_.bare.at(p) : 0;
             for (const size_t k : active)
                 if (!natural || !out_.steps[k].built)
                     height = changed(out_.steps[k].shape, out_.reaches[k], out_.grid, w.cell(), height, p);
             return height;
+        });
+    }
+
+    // Whether a wall runs, or ran, through a wanted square or along its border.
+    static bool besideWalls(const LandBlock& w, const std::vector<std::vector<V2f>>& lines, const Squares& squares,
+                            const BrokenCells& old) {
+        const auto any = [&](const Box2f& box) {
+            const Box2f around(box.min - V2f(w.cell()), box.max + V2f(w.cell()));
+            for (int s = 0; s < squares.count(); ++s)
+                if (squares.wanted[static_cast<size_t>(s)] && squares.box(w, s).intersects(around)) return true;
+            return false;
+        };
+        for (const std::vector<V2f>& line : lines)
+            for (size_t i = 0; i + 1 < line.size(); ++i) {
+                Box2f box(line[i]);
+                box.extendBy(line[i + 1]);
+                if (any(box)) return true;
+            }
+        return std::any_of(old.cells.begin(), old.cells.end() - 1, [&](const std::pair<int, int>& cell) {
+            return any(Box2f(w.place(cell.first % w.cells.x, cell.first / w.cells.x)));
         });
     }
 

@@ -67,6 +67,35 @@ LandBlock blockOf(const GroundGrid& grid, int tile, const HeightTile& of, int bl
     return {grid, tile, of.fine, grid.tileStart(tile) * of.fine, of.blockStart(block), of.blockSize(block)};
 }
 
+namespace {
+constexpr int kSquare = 8;
+}
+
+Squares::Squares(const V2i& cells)
+    : cells_(cells), of_((cells.x + kSquare - 1) / kSquare, (cells.y + kSquare - 1) / kSquare) {
+    wanted.assign(static_cast<size_t>(count()), 1);
+    spans.assign(wanted.size(), V2f(1e30f, -1e30f));
+}
+
+std::pair<V2i, V2i> Squares::samples(int square) const {
+    const V2i at(square % of_.x, square / of_.x), from = at * kSquare;
+    return {from,
+            {at.x + 1 < of_.x ? from.x + kSquare - 1 : cells_.x, at.y + 1 < of_.y ? from.y + kSquare - 1 : cells_.y}};
+}
+
+Box2f Squares::box(const LandBlock& block, int square) const {
+    const auto [from, to] = samples(square);
+    return {block.place(from.x, from.y), block.place(to.x, to.y)};
+}
+
+V2f Squares::range(int square, const GridTile<float>& z) const {
+    const auto [from, to] = samples(square);
+    V2f out(z.at(from.x, from.y));
+    for (int y = from.y; y <= to.y; ++y)
+        for (int x = from.x; x <= to.x; ++x) out = joined(out, V2f(z.at(x, y)));
+    return out;
+}
+
 V2f rangeOf(const GridTile<float>& z) {
     const auto [low, high] = std::minmax_element(z.values.begin(), z.values.end());
     return {*low, *high};
@@ -83,25 +112,30 @@ bool mayChange(const LandShape& shape, const StepReach& reach, int tile, const B
     return reach.everywhere || reach.over(span).intersects(box);
 }
 
-void apply(const LandShape& shape, const StepReach& reach, const LandBlock& b, GridTile<float>& z) {
-    if (const auto* survey = std::get_if<Survey>(&shape)) return lay(*survey, b, z);
-    if (const auto* sculpting = std::get_if<Sculpting>(&shape); sculpting && add(*sculpting, b, z)) return;
+void apply(const LandShape& shape, const StepReach& reach, const LandBlock& b, GridTile<float>& z, Squares& squares) {
+    const auto* survey = std::get_if<Survey>(&shape);
+    const auto* sculpting = std::get_if<Sculpting>(&shape);
+    if (survey) lay(*survey, b, z);
+    const bool done = survey || (sculpting && add(*sculpting, b, z));
     // Square by square: what is far from the shape is passed over, and near it few segments of its line count.
-    constexpr int kSquare = 8;
-    for (int y0 = 0; y0 < b.cells.y; y0 += kSquare)
-        for (int x0 = 0; x0 < b.cells.x; x0 += kSquare) {
-            // The last ones have the samples of the border too.
-            const V2i to(x0 + kSquare < b.cells.x ? x0 + kSquare - 1 : b.cells.x,
-                         y0 + kSquare < b.cells.y ? y0 + kSquare - 1 : b.cells.y);
-            V2f span(z.at(x0, y0));
-            for (int y = y0; y <= to.y; ++y)
-                for (int x = x0; x <= to.x; ++x) span = {std::min(span.x, z.at(x, y)), std::max(span.y, z.at(x, y))};
-            const Box2f box(b.place(x0, y0), b.place(to.x, to.y));
-            const HeightChange change = changeOf(shape, reach, b.grid, b.cell(), box, span);
-            if (!change) continue;
-            for (int y = y0; y <= to.y; ++y)
-                for (int x = x0; x <= to.x; ++x) z.at(x, y) = change(z.at(x, y), b.place(x, y));
+    for (int s = 0; s < squares.count(); ++s) {
+        if (!squares.wanted[static_cast<size_t>(s)]) continue;
+        V2f& span = squares.spans[static_cast<size_t>(s)];
+        const V2f before = squares.range(s, z);
+        if (done) {
+            span = joined(span, before);
+            continue;
         }
+        const HeightChange change = changeOf(shape, reach, b.grid, b.cell(), squares.box(b, s), before);
+        if (!change) continue;
+        const auto [from, to] = squares.samples(s);
+        for (int y = from.y; y <= to.y; ++y)
+            for (int x = from.x; x <= to.x; ++x) {
+                float& height = z.at(x, y);
+                height = change(height, b.place(x, y));
+                span = joined(span, V2f(height));
+            }
+    }
 }
 
 } // namespace thallos

@@ -18,9 +18,31 @@ struct LandBlock {
 };
 LandBlock blockOf(const GroundGrid& grid, int tile, const HeightTile& of, int block);
 
-// What a step makes of all heights of a block, in place.
-void apply(const LandShape& shape, const StepReach& reach, const LandBlock& block, GridTile<float>& z);
+// The squares of 8 x 8 samples by which a block is evaluated, row by row; the last of each row and column have the
+// samples of the block's border too.
+class Squares {
+public:
+    explicit Squares(const V2i& cells);
+    int count() const { return of_.x * of_.y; }
+    // Its first and its last sample.
+    std::pair<V2i, V2i> samples(int square) const;
+    Box2f box(const LandBlock& block, int square) const;
+    V2f range(int square, const GridTile<float>& z) const;
+
+    std::vector<char> wanted; // those whose heights are asked for: at first all
+    std::vector<V2f> spans;   // lowest and highest height of each, of all steps so far
+
+private:
+    V2i cells_, of_;
+};
+
+// What a step makes of the heights of a block's wanted squares, in place; their spans grow by what comes out.
+void apply(const LandShape& shape, const StepReach& reach, const LandBlock& block, GridTile<float>& z,
+           Squares& squares);
 V2f rangeOf(const GridTile<float>& z);
+inline V2f joined(const V2f& a, const V2f& b) {
+    return {std::min(a.x, b.x), std::max(a.y, b.y)};
+}
 
 // The layer that a shape consists of; null: of none.
 const HeightLayer* layerOf(const LandShape& shape);

@@ -80,4 +80,14 @@ bool LandChanges::block(const LandBlock& block, const HeightTile& before) const 
     return false;
 }
 
+bool LandChanges::square(const LandBlock& block, const Box2f& box, const V2f& span) const {
+    for (const Area& a : areas_)
+        if (a.tile == block.tile && a.box.intersects(box)) return true;
+    for (const auto& [shape, reach] : steps_)
+        if (layerOf(shape) ? mayChange(shape, reach, block.tile, box, span)
+                           : static_cast<bool>(changeOf(shape, reach, block.grid, block.cell(), box, span)))
+            return true;
+    return false;
+}
+
 } // namespace thallos

@@ -19,6 +19,8 @@ public:
     bool within(const Box2f& box) const;
     bool tile(int tile) const;
     bool block(const LandBlock& block, const HeightTile& before) const;
+    // Within a box of samples of a block, whose heights of before and on the way to them lie in `span`.
+    bool square(const LandBlock& block, const Box2f& box, const V2f& span) const;
 
 private:
     struct Area { // of a tile, in which a layer's values differ

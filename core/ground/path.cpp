@@ -74,7 +74,11 @@ LaidPath layPath(const PathShape& shape, const std::function<float(const V2f&)>&
         if (std::any_of(laid.flights.begin(), laid.flights.end(),
                         [&](const Flight& f) { return along[j] > f.from && along[i] < f.to; }))
             continue;
-        laid.steepest = std::max(laid.steepest, std::abs(laid.heights[j] - laid.heights[i]) / (along[j] - along[i]));
+        if (const float slope = std::abs(laid.heights[j] - laid.heights[i]) / (along[j] - along[i]);
+            slope > laid.steepest) {
+            laid.steepest = slope;
+            laid.steepestAt = along[i];
+        }
     }
     return laid;
 }

@@ -41,7 +41,8 @@ struct LaidPath {
     PlanLine line; // no segments: it is nowhere
     std::vector<float> heights;
     std::vector<Flight> flights;
-    float steepest = 0; // rise for a run of one over a pace outside flights, without sign
+    float steepest = 0;   // rise for a run of one over a pace outside flights, without sign
+    float steepestAt = 0; // where that pace begins, metres along the line
 };
 LaidPath layPath(const PathShape& shape, const std::function<float(const V2f&)>& ground);
 

@@ -10,6 +10,11 @@ int slopeClass(float slope) {
                             std::begin(kSlopeClasses));
 }
 
+float hollowAt(const HeightField& field, const V2f& p, float away) {
+    const V2f east(away, 0), north(0, away);
+    return (field.at(p + east) + field.at(p - east) + field.at(p + north) + field.at(p - north)) / 4 - field.at(p);
+}
+
 float slopeAt(const HeightField& field, const V2f& p, float across) {
     const float d = across / 2;
     return V2f(field.at({p.x + d, p.y}) - field.at({p.x - d, p.y}), field.at({p.x, p.y + d}) - field.at({p.x, p.y - d}))

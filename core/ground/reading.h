@@ -12,8 +12,10 @@ namespace thallos {
 inline constexpr float kSlopeClasses[] = {0.02f, 0.05f, 0.1f, 0.2f, 0.5f}; // rise for a run of one, upper ends
 inline constexpr int kSlopeClassCount = 6;
 int slopeClass(float slope);
-// Rise for a run of one about a place, measured over `across` metres each way.
+// Rise for a run of one about a place, measured over `across` metres along each axis.
 float slopeAt(const HeightField& field, const V2f& p, float across);
+// Metres that a place lies under the mean of the ground `away` metres from it along each axis; negative: over it.
+float hollowAt(const HeightField& field, const V2f& p, float away);
 
 // Where rain gathers and runs: lines downhill through the cells that drain at least `area` m2, the longest first. A
 // line ends at the border or where it comes within `apart` metres of an earlier one, which it joins: on an even slope,

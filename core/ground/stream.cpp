@@ -12,6 +12,7 @@ namespace {
 
 constexpr float kSmooth = 3;      // metres over which the land along it is evened out
 constexpr float kIntoBank = 0.4f; // metres that the sheet may run on beside the water
+constexpr float kRagged = 0.22f;  // of its banks
 constexpr float kLip = 0.04f;     // metres over the water that lower land beside it is filled up to
 constexpr float kDry = -1e30f;
 
@@ -55,6 +56,7 @@ Corridor channelOf(const StreamShape& shape, const LaidStream& laid) {
     c.width = 2 * (inner + (0.5f * shape.width - inner) / std::max(t, 0.05f));
     c.shoulder = 0.15f;
     c.batter = c.cutBatter = 2;
+    c.ragged = kRagged;
     c.fillShort = std::max(shape.bank - kLip, 0.0f); // where the land is lower it only keeps the water in
     return c;
 }
@@ -63,7 +65,7 @@ StreamWater waterOf(const StreamShape& shape, const LaidStream& laid, const Heig
                     const std::function<float(const V2f&)>& other) {
     StreamWater out;
     if (laid.line.segments() == 0) return out;
-    const float cell = std::clamp(shape.width / 8, 0.1f, 0.5f), reach = 0.5f * shape.width + kIntoBank;
+    const float cell = std::clamp(shape.width / 8, 0.1f, 0.5f), reach = 0.5f * shape.width / (1 - kRagged) + kIntoBank;
     // Corners of a lattice over the plan, by where they lie; level kDry: out of reach.
     struct Corner {
         float level, ground;

@@ -1,21 +1,33 @@
-// Bodies of water: what of the ground they cover, their surface and their shore.
+// Bodies of water: how they look, what of the ground they cover, their surface and their shore.
 #pragma once
 
 #include <utility>
 #include <vector>
 
 #include "core/ground/height_field.h"
+#include "core/material/surface.h"
 #include "core/mesh/mesh.h"
 
 namespace thallos {
+
+inline Surface mudSurface() {
+    return {.name = "bed", .baseColor = fromSrgb(0.29f, 0.25f, 0.18f), .roughness = 0.9f, .recipe = "Wet silt"};
+}
+
+// How water looks, whatever holds it.
+struct WaterLook {
+    float clarity = 1.2f;          // metres to see down
+    float ripple = 0.25f;          // 0 mirror .. 1 breezy
+    Rgb tint{0.05f, 0.10f, 0.07f}; // colour of the deep water, reflectance
+    Surface bed = mudSurface();    // under it and at its edge
+    bool operator==(const WaterLook&) const = default;
+};
 
 // A body of water: the low ground around `spot` that lies under `level`.
 struct Water {
     V2f spot{0};
     float level = 0;
-    float clarity = 1.2f;          // metres to see down
-    float ripple = 0.25f;          // 0 mirror .. 1 breezy
-    Rgb tint{0.05f, 0.10f, 0.07f}; // colour of the deep water, reflectance
+    WaterLook look;
     bool operator==(const Water&) const = default;
 };
 // What the water covers: the cells under its level that hang together with its spot, with a rim of dry ones. Low ground

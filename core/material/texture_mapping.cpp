@@ -118,7 +118,9 @@ TextureSample pieced(const Texture& texture, const TextureMapping& mapping, cons
 TextureSample level(const Texture& texture, const TextureMapping& mapping, const V2f& at, float footprint) {
     switch (mapping.kind) {
     case TextureMapping::Kind::Blend:
-        return blended(texture, mapping, at, footprint);
+        // A pixel as wide as a quarter of the texture sees its mean, wherever it looks.
+        return footprint < 0.25f * mapping.size.x ? blended(texture, mapping, at, footprint)
+                                                  : texture.sample({0, 0}, 1);
     case TextureMapping::Kind::Pieces:
         return pieced(texture, mapping, at, footprint);
     case TextureMapping::Kind::Repeat:

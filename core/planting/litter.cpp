@@ -75,6 +75,30 @@ void flake(Mesh& bark, const V3f& at, const V3f& d, const V3f& face, float lengt
         }
 }
 
+// From a stem's foot outwards, half in the ground; it dives, comes up again and ends under it.
+void root(Mesh& bark, float direction, float length, float thick, float crooked, Level level, Random& own) {
+    const int steps = level >= Level::Middle ? 4 : 10, sides = level == Level::Hero ? 12 : level == Level::Near ? 8 : 5;
+    const float from = thick / 2, dives = own.between(1.2f, 2.6f), phase = own.between(0, kPi);
+    std::vector<V3f> line;
+    V2f p(0);
+    float way = direction;
+    for (int k = 0; k <= steps; ++k) {
+        const float t = static_cast<float>(k) / static_cast<float>(steps);
+        line.emplace_back(p.x, p.y,
+                          from * (0.25f - 1.15f * t + 0.9f * t * (1 - t) * 4 * el::sin(phase + dives * kPi * t)));
+        way += radians(own.around(crooked)) * 0.5f;
+        p += V2f(el::cos(way), el::sin(way)) * (length / static_cast<float>(steps));
+    }
+    stalk(bark, line, from, 0.25f * from, sides);
+    if (level >= Level::Middle || own.unit() < 0.35f) return;
+    const size_t fork = line.size() / 3;
+    const float aside = way + (own.unit() < 0.5f ? 1.0f : -1.0f) * own.between(0.4f, 0.8f);
+    const V3f side(el::cos(aside), el::sin(aside), -0.12f);
+    const V3f foot = line[fork];
+    stalk(bark, {foot, foot + side * (0.2f * length), foot + side * (0.45f * length) - V3f(0, 0, 0.4f * from)},
+          0.6f * from, 0.2f * from, sides);
+}
+
 Form formOf(const LitterRecipe& recipe, const Growth& growth, Level level, float fuller) {
     Form form;
     form.parts.resize(std::size(kLitterParts));
@@ -102,6 +126,11 @@ Form formOf(const LitterRecipe& recipe, const Growth& growth, Level level, float
         Mesh& bark = form.parts[0];
         const float length = recipe.length * size * larger;
         const float thick = recipe.thick * size * larger;
+        if (recipe.what == "roots") {
+            const float even = 2 * kPi * (static_cast<float>(i) + own.around(0.3f)) / static_cast<float>(recipe.count);
+            root(bark, even, length, thick, recipe.crooked, level, own);
+            continue;
+        }
         if (recipe.what == "cones")
             cone(bark, at + V3f(0, 0, 0.3f * thick), d, length, thick,
                  level >= Level::Middle ? 8
@@ -112,7 +141,11 @@ Form formOf(const LitterRecipe& recipe, const Growth& growth, Level level, float
         else
             flake(bark, at, d, face, length, thick, own);
     }
-    form.grain = (leaves ? recipe.leaf.width : recipe.what == "sticks" ? recipe.thick : 0.4f * recipe.length) * larger;
+    if (recipe.what == "roots") form.parts[0].normals = smoothNormals(form.parts[0]);
+    form.grain = (leaves                                              ? recipe.leaf.width
+                  : recipe.what == "sticks" || recipe.what == "roots" ? recipe.thick
+                                                                      : 0.4f * recipe.length) *
+                 larger;
     if (leaves) {
         constexpr size_t kMost[kLevels] = {16000, 4000, 600, 120};
         const LeafDetail finest = level == Level::Hero ? LeafDetail::Fine : LeafDetail::Shaped;

@@ -1,4 +1,4 @@
-// What has fallen: leaves, needles, cones, sticks, flakes of bark, lying on the ground about the foot.
+// What lies about a tree: leaves, needles, cones, sticks, flakes of bark, and roots that run out from its foot.
 #pragma once
 
 #include "core/planting/form.h"
@@ -13,10 +13,10 @@ struct LitterRecipe {
     float pile = 0.02f;                  // metres above the ground, of the uppermost
     float tilt = 22;                     // degrees off level, at most
     LeafRecipe leaf;                     // of leaves and needles (length, width)
-    float length = 0.3f, thick = 0.006f; // metres, of sticks, cones and flakes
-    float crooked = 30;                  // degrees along a stick
+    float length = 0.3f, thick = 0.006f; // metres, of sticks, cones, flakes and roots
+    float crooked = 30;                  // degrees along a stick or a root
 };
-inline constexpr const char* kLitter[] = {"leaves", "needles", "cones", "sticks", "flakes"};
+inline constexpr const char* kLitter[] = {"leaves", "needles", "cones", "sticks", "flakes", "roots"};
 
 inline constexpr const char* kLitterParts[] = {"bark", "foliage"};
 Shaper growLitter(const LitterRecipe& recipe, const Growth& growth);

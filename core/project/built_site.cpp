@@ -81,9 +81,10 @@ private:
         for (const Item* item : itemsOf<Water>(out_->project)) {
             const Water& water = std::get<Water>(item->body);
             if (!shown(out_->project, *item)) continue;
-            WaterBody body{item->id, water, nullptr, nullptr, nullptr, {}, nullptr};
+            WaterBody body{item->id, water.look, water.level, nullptr, nullptr, nullptr, {}, nullptr};
             const WaterBody* then = before(item->id);
-            if (then && then->water.level == water.level && then->water.spot == water.spot)
+            const Water* old = then ? bodyOf<Water>(find(previous_->project, item->id)) : nullptr;
+            if (old && old->level == water.level && old->spot == water.spot)
                 keep(body, *then);
             else {
                 body.region = std::make_shared<const WaterRegion>(WaterRegion::of(field, water));
@@ -96,27 +97,24 @@ private:
         for (const Item* item : itemsOf<Stream>(out_->project)) {
             const Stream& stream = std::get<Stream>(item->body);
             if (!shown(out_->project, *item)) continue;
-            WaterBody body{item->id, {.clarity = stream.clarity, .ripple = stream.ripple, .tint = stream.tint},
-                           nullptr,  nullptr,
-                           nullptr,  {},
-                           nullptr};
+            WaterBody body{item->id, stream.look, 0, nullptr, nullptr, nullptr, {}, nullptr};
             const WaterBody* then = before(item->id);
             const Item* old = then ? find(previous_->project, item->id) : nullptr;
             const StreamShape shape = shapeOf(stream);
             if (old && (same || mode_ == BuildMode::Moving) && shapeOf(std::get<Stream>(old->body)) == shape) {
                 body.stream = then->stream;
-                body.water.level = then->water.level;
+                body.level = then->level;
                 keep(body, *then);
             } else {
                 auto laid = std::make_shared<const LaidStream>(layStream(shape, groundBefore(out_->land, item->id)));
                 StreamWater water = waterOf(shape, *laid, field, [&](const V2f& p) {
                     float level = -1e30f;
                     for (size_t i = 0; i < ponds; ++i)
-                        if (out_->waters[i].region->holds(p)) level = std::max(level, out_->waters[i].water.level);
+                        if (out_->waters[i].region->holds(p)) level = std::max(level, out_->waters[i].level);
                     return level;
                 });
                 if (laid->line.segments() == 0) continue;
-                body.water.level = *std::max_element(laid->levels.begin(), laid->levels.end());
+                body.level = *std::max_element(laid->levels.begin(), laid->levels.end());
                 body.stream = std::move(laid);
                 body.region = std::make_shared<const WaterRegion>(WaterRegion::under(field.grid, water.surface));
                 lay(body, std::move(water.surface), std::move(water.shore));

@@ -19,14 +19,15 @@ namespace thallos {
 
 struct WaterBody {
     Id item;
-    Water water;                              // of a stream its highest level
+    WaterLook look;
+    float level = 0;                          // of a stream its highest
     std::shared_ptr<const LaidStream> stream; // null: it stands
     std::shared_ptr<const Mesh> surface;
     std::shared_ptr<const WaterRegion> region;
     Box2f box;                                                     // of the surface
     std::shared_ptr<const std::vector<std::pair<V2f, V2f>>> shore; // segments in plan
 
-    float levelAt(const V2f& p) const { return stream ? stream->level(p) : water.level; } // of its surface there
+    float levelAt(const V2f& p) const { return stream ? stream->level(p) : level; } // of its surface there
 };
 
 // A climber as it grew on what it climbs.

@@ -28,6 +28,8 @@ CoverLayer layerOf(const Item& item, int number) {
     out.number = number;
     out.seed = mix(item.id.value, 0xc0);
     if (const auto* c = std::get_if<Cover>(&item.body)) {
+        out.patch = patchOf(item);
+        if (out.patch) return out;
         out.rule = c->rule;
         out.painted = c->painted;
         out.wiped = c->wiped;
@@ -116,7 +118,10 @@ Differences differencesOf(const Project& project, const std::vector<Items::Slot>
         if (items[i] == then[i]) continue;
         if (const auto* c = std::get_if<Cover>(&items[i]->body)) {
             const Cover& old = std::get<Cover>(then[i]->body);
-            if (c->rule != old.rule) addAll(d, rest);
+            if (c->rule != old.rule || c->patch.has_value() != old.patch.has_value()) addAll(d, rest);
+            if (const auto patch = patchOf(*items[i]), was = patchOf(*then[i]); patch != was)
+                for (const auto& of : {patch, was})
+                    if (of) d.add(grown(of->box(), 2 * grid.cell));
             d.add(c->painted, old.painted);
             d.add(c->wiped, old.wiped);
         } else
@@ -185,6 +190,18 @@ CoverGround groundOf(const Project& project, const Land& land, const std::vector
 }
 
 } // namespace
+
+std::optional<CoverPatch> patchOf(const Item& item) {
+    const auto* c = std::get_if<Cover>(&item.body);
+    if (!c || !c->patch) return std::nullopt;
+    return CoverPatch{c->patch->at, sizeOf(*c->patch, c->surface), c->patch->turn, c->patch->soft};
+}
+
+Surface surfaceOfCover(const Project& project, Id item) {
+    const Body& body = find(project, item)->body;
+    const auto* cover = std::get_if<Cover>(&body);
+    return cover ? laidSurface(*cover) : std::get<Path>(body).surface;
+}
 
 BuiltCovers coversOf(const Project& project, const Land& land, const std::vector<WaterBody>& waters,
                      const CoversBefore* before, bool rest) {

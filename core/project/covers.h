@@ -8,6 +8,11 @@ namespace thallos {
 
 struct WaterBody;
 
+// What an item of BuiltCovers::items is made of.
+Surface surfaceOfCover(const Project& project, Id item);
+// Where it lies once; none: it is no such picture.
+std::optional<CoverPatch> patchOf(const Item& item);
+
 // Immutable once built.
 struct BuiltCovers {
     std::vector<Id> items; // cover k+1 of the map is this item's

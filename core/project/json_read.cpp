@@ -66,6 +66,8 @@ public:
         if (!(ground.finest >= 0)) in.at("finest_m").fail("is out of range");
         if (in.has("strewn")) ground.strewn = in.at("strewn").real();
         if (!(ground.strewn >= 0 && ground.strewn <= 2)) in.at("strewn").fail("is out of range");
+        if (in.has("puddles")) ground.puddles = in.at("puddles").real();
+        if (!(ground.puddles >= 0 && ground.puddles <= 1)) in.at("puddles").fail("is out of range");
         return ground;
     }
 

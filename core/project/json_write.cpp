@@ -31,6 +31,7 @@ json dump(const Project& project, const BlobSink& sink) {
     j["ground"] = {{"size_m", toJson(g.grid.size())}, {"cell_m", g.grid.cell}, {"tile_cells", g.grid.tileCells}};
     if (g.finest > 0) j["ground"]["finest_m"] = g.finest;
     if (g.strewn != 1) j["ground"]["strewn"] = g.strewn;
+    if (g.puddles != 0) j["ground"]["puddles"] = g.puddles;
     for (const auto& c : project.species) {
         json one = {{"name", c->name}, {"recipe", c->text}};
         if (const auto model = c->model ? c->model->get() : nullptr)

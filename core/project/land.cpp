@@ -159,4 +159,16 @@ Project dabbed(const Project& project, const HeightField& now, const Brush& brus
     return out;
 }
 
+Project ramped(const Project& project, const HeightField& now, const Brush& brush, const V2f& from, const V2f& to,
+               Id chosen) {
+    Project out = project;
+    Id id = layerFor(project, brush.kind, chosen);
+    if (!id) out = added(project, "Sculpting", Sculpting(), &id);
+    auto item = std::make_shared<Item>(*find(out, id));
+    auto& layer = std::get<Sculpting>(item->body);
+    layer = ramped(layer, now, brush, from, to, project.ground->finest);
+    out.items.replace(std::move(item));
+    return out;
+}
+
 } // namespace thallos

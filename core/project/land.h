@@ -32,6 +32,9 @@ Project resized(const Project& project, const V2f& size, float cell);
 // not locked, else the last such one, else a new one. `now` and `along` as for sculpted(), `number` as for painted().
 // The same project when the brush wipes what is not there.
 Id layerFor(const Project& project, BrushKind kind, Id chosen);
+// A ramp from one place to the other, in the layer that dabs would change.
+Project ramped(const Project& project, const HeightField& now, const Brush& brush, const V2f& from, const V2f& to,
+               Id chosen = {});
 Project dabbed(const Project& project, const HeightField& now, const Brush& brush, const V2f& at, Id chosen = {},
                uint64_t number = 0, const V2f& along = V2f(0));
 

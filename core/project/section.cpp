@@ -76,7 +76,7 @@ Section sectionOf(const BuiltSite& site, const std::vector<V2f>& line, float ste
     for (const WaterBody& w : site.waters) {
         const size_t first = out.waters.size();
         addSpans(
-            out.ground, {w.item, 0, 0, w.water.level, w.water.level},
+            out.ground, {w.item, 0, 0, w.level, w.level},
             [&](const SectionPoint& p) { return w.region->holds(p.at) && p.now < w.levelAt(p.at); }, out.waters);
         for (size_t i = first; w.stream && i < out.waters.size(); ++i) {
             SectionSpan& s = out.waters[i];

@@ -49,8 +49,8 @@ const std::vector<Strewing>& strewings() {
         {"Crushed stone", {{"Crushed rock", 20, 0.05f, 0.15f}}},
         {"Cushion moss", {{"Moss cushion", 5, 0.3f, 0.9f}, {"Sticks", 0.2f, 0.1f, 0.3f}}},
         {"Leaf litter",
-         {{"Fallen beech leaves", 4, 0.5f, 0.85f},
-          {"Fallen oak leaves", 3, 0.45f, 0.7f},
+         {{"Fallen beech leaves", 5, 0.4f, 0.8f},
+          {"Fallen oak leaves", 4, 0.35f, 0.65f},
           {"Sticks", 0.5f, 0.2f, 0.7f}}},
         {"Needle litter",
          {{"Pine needles", 5, 0.8f, 1.1f}, {"Pine cones", 0.4f, 0.7f, 1}, {"Sticks", 0.4f, 0.2f, 0.5f}}},
@@ -96,9 +96,8 @@ public:
         turf_ = known(laid(turfSurface()));
         covers_.push_back(known(laid(soilSurface())));
         for (const Id id : site.covers.items) {
-            const Body& body = find(site.project, id)->body;
-            const auto* cover = std::get_if<Cover>(&body);
-            covers_.push_back(known(laid(cover ? cover->surface : std::get<Path>(body).surface)));
+            surfaces_.push_back(surfaceOfCover(site.project, id));
+            covers_.push_back(known(laid(surfaces_.back())));
         }
     }
 
@@ -123,6 +122,7 @@ public:
                 0.55f * scaleOf(r) * site_.library->species()[static_cast<size_t>(r.individual.species())].spread();
             const V2f foot(r.x, r.y);
             if (crown < 0.6f || (foot - eye_).length() > kStrewnWithin + crown) continue;
+            roots(r, tree, out);
             const Kind kind{litterOf(tree), 0, 0.5f, 0.85f};
             const int species = site_.library->find(kind.species);
             if (species < 0) continue;
@@ -138,6 +138,24 @@ public:
     }
 
 private:
+    // Old trees show theirs, where nothing is laid over them.
+    void roots(const PlantRecord& r, const SpeciesRecipe& tree, std::vector<PlantRecord>& out) const {
+        const V2f foot(r.x, r.y);
+        const float tall = tree.height * scaleOf(r);
+        if (tree.kind > SpeciesKind::Conifer || tall < 5 || (foot - eye_).length() > kStrewnWithin) return;
+        const int species = site_.library->find("Surface roots");
+        const Surface* over = coverSeen(foot);
+        if (species < 0 || (over && habitOf(*over).uneven < 0.3f)) return;
+        const float size = std::min(tall / 14, 1.5f) * lerp(0.8f, 1.2f, unitFloat(mix(r.key, 21)));
+        const Kind kind{"Surface roots", 0, size, size};
+        place({&kind, species}, foot, mix(r.key, 22), 0.1f, out);
+    }
+    // Null: the meadow.
+    const Surface* coverSeen(const V2f& p) const {
+        const int of = site_.covers.map.at(p).covers[0].of;
+        return of == 0 ? nullptr : &surfaces_[static_cast<size_t>(of) - 1];
+    }
+
     struct Found {
         const Kind* kind;
         int species;
@@ -171,7 +189,9 @@ private:
             1 + 0.9f * valueNoise(p.x * 1.9f, p.y * 1.9f, 311) + 0.4f * valueNoise(p.x * 6.1f, p.y * 6.1f, 312);
         float chance = unitFloat(mix(key, 6)) * kPerSquareMetre;
         for (const Found& f : *kinds) {
-            chance -= f.kind->number * std::max(clump, 0.0f) * std::max(amount_, 1.0f);
+            const bool litter =
+                site_.library->species()[static_cast<size_t>(f.species)].recipe.kind == SpeciesKind::Litter;
+            chance -= f.kind->number * std::max(litter ? lerp(1, clump, 0.4f) : clump, 0.0f) * std::max(amount_, 1.0f);
             if (chance < 0) return &f;
         }
         return nullptr;
@@ -207,6 +227,7 @@ private:
     V2f eye_;
     float amount_;
     KeptOut kept_;
+    std::vector<Surface> surfaces_; // of covers, the first is cover 1
     std::vector<Found> grass_, turf_;
     std::vector<std::vector<Found>> covers_; // by number of the cover; the first is the meadow's soil
 };

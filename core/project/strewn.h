@@ -1,7 +1,6 @@
 // What lies and grows on the covers close to a camera: tufts, pebbles, fallen leaves, sticks. Derived, never saved.
 #pragma once
 
-#include <functional>
 #include <memory>
 #include <vector>
 
@@ -17,7 +16,7 @@ struct Strewn {
     std::vector<std::shared_ptr<const PlantTile>> tiles;
 };
 
-// Where an eye is to stand for what is strewn around it: eyes in one square metre see the same.
+// Where an eye is to stand for what is strewn around it: eyes in one cubic metre see the same.
 V3f strewingEye(const V3f& camera);
 
 // Around an eye that strewingEye() has given; empty far above the ground. The same for the same site and eye; a thing

@@ -74,4 +74,15 @@ Surface readSurface(const JsonReader& in) {
     return s;
 }
 
+void writeMaps(const Maps& maps, nlohmann::json& j, const BlobSink& sink) {
+    for (size_t k = 0; k < std::size(kMaps); ++k)
+        if (const auto& picture = maps.*kMaps[k])
+            j[kMapKeys[k]] = sink({picture, [&picture] { return packPicture(*picture); }});
+}
+
+void readMaps(Maps& maps, const JsonReader& in, BlobReader& blobs) {
+    for (size_t k = 0; k < std::size(kMaps); ++k)
+        if (in.has(kMapKeys[k])) maps.*kMaps[k] = blobs.picture(in.at(kMapKeys[k]).text());
+}
+
 } // namespace thallos

@@ -4,6 +4,7 @@
 #include <iterator>
 
 #include "core/material/surface.h"
+#include "core/project/blobs.h"
 #include "core/project/json_reader.h"
 
 namespace thallos {
@@ -15,5 +16,9 @@ inline constexpr const char* kMapKeys[std::size(kMaps)] = {"picture",         "r
 nlohmann::json toJson(const Surface& surface);
 // Also as earlier schemas have it. Throws Error::Unreadable.
 Surface readSurface(const JsonReader& in);
+
+// The pictures of a surface that no model has.
+void writeMaps(const Maps& maps, nlohmann::json& j, const BlobSink& sink);
+void readMaps(Maps& maps, const JsonReader& in, BlobReader& blobs);
 
 } // namespace thallos

@@ -32,19 +32,9 @@ struct LandSearch {
         const PathShape shape = shapeOf(p, site.project);
         const LaidPath laid = layPath(shape, groundBefore(site.land, item.id));
         if (laid.line.segments() == 0) return;
-        if (laid.steepest > p.steepest * 1.02f) {
-            float from = 0, worst = 0; // where it is steepest over a pace
-            constexpr float kPace = 0.9f;
-            for (float s = 0; s + kPace <= laid.line.length(); s += 0.3f) {
-                const auto inFlight = [&](const Flight& f) { return s + kPace > f.from && s < f.to; };
-                if (std::any_of(laid.flights.begin(), laid.flights.end(), inFlight)) continue;
-                const float rise = std::abs(laid.line.at(laid.heights, s + kPace) - laid.line.at(laid.heights, s));
-                if (rise <= worst) continue;
-                worst = rise;
-                from = s + kPace / 2;
-            }
-            add(SnagKind::PathTooSteep, item.id, laid.line.place(from), 100 * laid.steepest, 100 * p.steepest);
-        }
+        if (laid.steepest > p.steepest * 1.02f)
+            add(SnagKind::PathTooSteep, item.id, laid.line.place(laid.steepestAt), 100 * laid.steepest,
+                100 * p.steepest);
         std::vector<V3f> slab;
         for (float s = 0; s <= laid.line.length(); s += 0.25f) {
             if (std::any_of(laid.flights.begin(), laid.flights.end(),
@@ -99,11 +89,7 @@ struct LandSearch {
         };
         const HeightField& bare = site.land.bare;
         std::vector<float> limits{standsAt(roughGrassSurface())};
-        for (const Id id : site.covers.items) {
-            const Body& body = find(site.project, id)->body;
-            const auto* cover = std::get_if<Cover>(&body);
-            limits.push_back(standsAt(cover ? cover->surface : std::get<Path>(body).surface));
-        }
+        for (const Id id : site.covers.items) limits.push_back(standsAt(surfaceOfCover(site.project, id)));
         std::vector<int> tiles;
         for (int i = 0; i < field.grid.tileCount(); ++i)
             if (field.tiles[static_cast<size_t>(i)] != bare.tiles[static_cast<size_t>(i)]) tiles.push_back(i);

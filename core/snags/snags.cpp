@@ -86,7 +86,7 @@ struct Search {
                 else if (edge * b.scale < -0.1f)
                     worse(buried, over, V3f(floor.x, floor.y, floor.z + over));
                 for (const WaterBody& w : site.waters)
-                    if (w.region && w.water.level > floor.z && w.region->reaches(xy(floor)))
+                    if (w.region && w.level > floor.z && w.region->reaches(xy(floor)))
                         if (const float level = w.levelAt(xy(floor)); level > floor.z)
                             worse(wet, level - floor.z, V3f(floor.x, floor.y, level));
             }

@@ -312,7 +312,7 @@ private:
     }
 
     // `share` of the light of sun and sky at `above` that the water under it sends back from its depth.
-    void addMurk(const Water& water, const V3f& above, float cosine, float length, float share) {
+    void addMurk(const WaterLook& water, const V3f& above, float cosine, float length, float share) {
         if (!black(env_.sunIlluminance) && env_.toSun.z > 0) {
             const Rgb back = scatteredBack(water, length, cosine, env_.toSun.z) * share;
             add(back * sunAt(above) * env_.sunIlluminance * env_.toSun.z, kSun, Route::Transmission);

@@ -96,38 +96,70 @@ void addMesh(EmbreeScene& scene, const Mesh& mesh, unsigned id, unsigned mask,
 
 namespace {
 
-// A block that a wall crosses, as triangles: those of whole cells split as a grid's are.
-RTCGeometry brokenGround(const HeightBlock& block, const std::vector<V3f>& samples) {
+// The part of a block's samples from `from` to `to`, both within, as one grid of several.
+RTCGrid gridOf(const V2i& from, const V2i& to, int across) {
+    return {static_cast<unsigned>(from.y * across + from.x), static_cast<unsigned>(across),
+            static_cast<uint16_t>(to.x - from.x + 1), static_cast<uint16_t>(to.y - from.y + 1)};
+}
+
+void attach(EmbreeScene& scene, RTCGeometry g, unsigned id) {
+    rtcSetGeometryMask(g, kMaskSolid);
+    rtcCommitGeometry(g);
+    rtcAttachGeometryByID(scene.get(), g, id);
+    rtcReleaseGeometry(g);
+}
+
+void addGrids(EmbreeScene& scene, const std::vector<V3f>& samples, const std::vector<RTCGrid>& grids) {
+    if (grids.empty()) return;
+    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
+    auto* v = static_cast<V3f*>(newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), samples.size()));
+    std::copy(samples.begin(), samples.end(), v);
+    auto* to =
+        static_cast<RTCGrid*>(newBuffer(g, RTC_BUFFER_TYPE_GRID, RTC_FORMAT_GRID, sizeof(RTCGrid), grids.size()));
+    std::copy(grids.begin(), grids.end(), to);
+    attach(scene, g, 0);
+}
+
+// A block that a wall crosses: squares of whole cells as grids, which are built far sooner than triangles, and the
+// rest as triangles, whole cells split as a grid's are.
+void addBroken(EmbreeScene& scene, const HeightBlock& block, const std::vector<V3f>& samples) {
+    constexpr int kSquare = 8;
     const GridTile<float>& z = block.z;
     const BrokenCells& broken = *block.broken;
+    const int across = z.cells.x + 1;
+    const auto whole = [&](int x, int y) { return !broken.broken(y * z.cells.x + x); };
+    std::vector<RTCGrid> grids;
     std::vector<V3i> triangles;
-    for (int y = 0; y < z.cells.y; ++y)
-        for (int x = 0; x < z.cells.x; ++x) {
-            if (broken.broken(y * z.cells.x + x)) continue;
-            const int a = y * (z.cells.x + 1) + x, b = a + 1, c = a + z.cells.x + 1, d = c + 1;
-            triangles.push_back({a, b, c});
-            triangles.push_back({b, d, c});
+    for (int y0 = 0; y0 < z.cells.y; y0 += kSquare)
+        for (int x0 = 0; x0 < z.cells.x; x0 += kSquare) {
+            const V2i to(std::min(x0 + kSquare, z.cells.x), std::min(y0 + kSquare, z.cells.y));
+            bool all = true;
+            for (int y = y0; y < to.y; ++y)
+                for (int x = x0; x < to.x; ++x) all = all && whole(x, y);
+            if (all) {
+                grids.push_back(gridOf({x0, y0}, to, across));
+                continue;
+            }
+            for (int y = y0; y < to.y; ++y)
+                for (int x = x0; x < to.x; ++x) {
+                    if (!whole(x, y)) continue;
+                    const int a = y * across + x, b = a + 1, c = a + across, d = c + 1;
+                    triangles.push_back({a, b, c});
+                    triangles.push_back({b, d, c});
+                }
         }
+    addGrids(scene, samples, grids);
     const V3i after(static_cast<int>(samples.size()));
     for (const auto* list : {&broken.triangles, &broken.upright})
         for (const V3i& t : *list) triangles.push_back(t + after);
+    if (triangles.empty()) return;
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_TRIANGLE);
     auto* v = static_cast<V3f*>(
         newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), samples.size() + broken.vertices.size()));
     std::copy(broken.vertices.begin(), broken.vertices.end(), std::copy(samples.begin(), samples.end(), v));
     auto* t = static_cast<V3i*>(newBuffer(g, RTC_BUFFER_TYPE_INDEX, RTC_FORMAT_UINT3, sizeof(V3i), triangles.size()));
     std::copy(triangles.begin(), triangles.end(), t);
-    return g;
-}
-
-RTCGeometry wholeGround(const GridTile<float>& z, const std::vector<V3f>& samples) {
-    RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_GRID);
-    auto* v = static_cast<V3f*>(newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), samples.size()));
-    std::copy(samples.begin(), samples.end(), v);
-    auto* grid = static_cast<RTCGrid*>(newBuffer(g, RTC_BUFFER_TYPE_GRID, RTC_FORMAT_GRID, sizeof(RTCGrid), 1));
-    const int w = z.cells.x + 1, h = z.cells.y + 1;
-    *grid = {0, static_cast<unsigned>(w), static_cast<uint16_t>(w), static_cast<uint16_t>(h)};
-    return g;
+    attach(scene, g, 1);
 }
 
 } // namespace
@@ -145,11 +177,10 @@ std::shared_ptr<const EmbreeScene> groundScene(const HeightField& field, int til
             const V2f p = field.grid.place(start + V2i(x, y), whole.fine);
             samples.emplace_back(p.x, p.y, heights.z.at(x, y));
         }
-    RTCGeometry g = heights.broken ? brokenGround(heights, samples) : wholeGround(heights.z, samples);
-    rtcSetGeometryMask(g, kMaskSolid);
-    rtcCommitGeometry(g);
-    rtcAttachGeometryByID(scene->get(), g, 0);
-    rtcReleaseGeometry(g);
+    if (heights.broken)
+        addBroken(*scene, heights, samples);
+    else
+        addGrids(*scene, samples, {gridOf({0, 0}, heights.z.cells, heights.z.cells.x + 1)});
     commitScene(scene->get());
     return scene;
 }
@@ -183,7 +214,7 @@ std::shared_ptr<const EmbreeScene> modelScene(const SceneObject& object, unsigne
     return scene;
 }
 
-std::shared_ptr<const EmbreeScene> waterScene(const Mesh& texture, const Water& water) {
+std::shared_ptr<const EmbreeScene> waterScene(const Mesh& texture, const WaterLook& water) {
     auto scene = newScene(true);
     auto body = std::make_shared<ClearSurface>(ClearSurface{Rgb(1), kWaterIndex, true, false, waterAbsorption(water)});
     addMesh(*scene, texture, 0, kMaskClear, [&](RTCGeometry g) {

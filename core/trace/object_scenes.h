@@ -11,7 +11,7 @@ std::shared_ptr<const EmbreeScene> groundScene(const HeightField& field, int til
 std::shared_ptr<const EmbreeScene> meshScene(const Mesh& mesh);
 // Of the object's model, without parts that no ray meets. Keeps the model and the materials.
 std::shared_ptr<const EmbreeScene> modelScene(const SceneObject& object, unsigned mask);
-std::shared_ptr<const EmbreeScene> waterScene(const Mesh& surface, const Water& water);
+std::shared_ptr<const EmbreeScene> waterScene(const Mesh& surface, const WaterLook& water);
 
 // Whether the tracer sees the two models alike: only what decides filters and masks is built into a scene.
 bool sameFilters(const SceneObject& a, const SceneObject& b);

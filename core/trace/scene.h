@@ -49,7 +49,7 @@ struct SceneObject {
     std::shared_ptr<const Model> model;
     std::shared_ptr<const std::vector<Material>> materials; // of the model's parts
     std::vector<char> without;                              // parts that no ray meets; empty: none
-    const Water* water = nullptr;
+    const WaterLook* water = nullptr;
     const GrownClimber* climber = nullptr; // of the scene's site
     // What its scene was made of, by which it is found again; of the scene's site. Null: by other ways.
     const void* madeOf = nullptr;
@@ -67,6 +67,7 @@ struct Scene {
     std::shared_ptr<const Strewn> strewn; // null: no eye was told
     Visibility visibility;
     Covers covers;
+    std::vector<Material> beds;                                       // of the site's waters, in their order
     std::vector<std::shared_ptr<const std::vector<Material>>> plants; // by species; null: none stands
     const Material& plantMaterial(IndividualId individual, unsigned part) const {
         return (*plants[static_cast<size_t>(individual.species())])[part];

@@ -142,13 +142,13 @@ void addWaters(Making& m) {
         SceneObject o{.kind = ObjectKind::Water,
                       .item = w.item,
                       .hidden = m.hidden.count(w.item) > 0,
-                      .water = &w.water,
+                      .water = &w.look,
                       .madeOf = w.surface.get()};
         // What it swallows is built into its filter.
         const SceneObject* old = m.before(o.madeOf);
-        if (old && old->item == w.item && old->water->clarity == w.water.clarity && old->water->tint == w.water.tint)
+        if (old && old->item == w.item && old->water->clarity == w.look.clarity && old->water->tint == w.look.tint)
             o.scene = old->scene;
-        m.addAsIs(std::move(o), [&w](SceneObject& made) { made.scene = waterScene(*w.surface, w.water); });
+        m.addAsIs(std::move(o), [&w](SceneObject& made) { made.scene = waterScene(*w.surface, w.look); });
     }
 }
 
@@ -356,11 +356,9 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
         for (const Model& m : {scaleFigure(), doorGauge(), rangingRod()})
             figures_.push_back(std::make_shared<const Model>(m));
     std::vector<Surface> covers{roughGrassSurface(), turfSurface(), soilSurface()};
-    for (const Id id : site.covers.items) {
-        const Body& body = find(site.project, id)->body;
-        const auto* cover = std::get_if<Cover>(&body);
-        covers.push_back(cover ? cover->surface : std::get<Path>(body).surface);
-    }
+    for (const Id id : site.covers.items) covers.push_back(surfaceOfCover(site.project, id));
+    const size_t afterCovers = covers.size(); // the beds of waters
+    for (const WaterBody& w : site.waters) covers.push_back(w.look.bed);
     if (!covers_ || *covers_ != covers) covers_ = std::make_shared<const std::vector<Surface>>(std::move(covers));
     // Keys below these are ids of items.
     constexpr uint64_t kCovers = uint64_t{1} << 60, kFigure = kCovers + 1, kSpecies = uint64_t{2} << 60,
@@ -388,7 +386,12 @@ SceneBuilder::MaterialsOf SceneBuilder::resolveMaterials(const BuiltSite& site, 
 
     const std::vector<Materials> resolved = materials_.resolve(lists);
     const std::vector<Material>& ground = *resolved[0];
-    scene.covers = {{ground.begin() + 2, ground.end()}, ground[0], ground[1], site.covers.map};
+    const auto beds = ground.begin() + static_cast<std::ptrdiff_t>(afterCovers);
+    scene.covers = {{ground.begin() + 2, beds}, ground[0], ground[1], site.covers.map};
+    scene.beds = {beds, ground.end()};
+    scene.covers.patches.resize(1);
+    for (const Id id : site.covers.items) scene.covers.patches.push_back(patchOf(*find(site.project, id)));
+    for (size_t i = 2; i < afterCovers; ++i) scene.covers.habits.push_back(habitOf((*covers_)[i]));
     scene.plants.resize(species.size());
     for (size_t k = 0; k < standing.size(); ++k) scene.plants[standing[k]] = resolved[1 + figures_.size() + k];
     MaterialsOf out;

@@ -7,6 +7,7 @@
 
 #include "core/base/noise.h"
 #include "core/ground/cover.h"
+#include "core/ground/reading.h"
 #include "core/material/weathering.h"
 #include "core/planting/bark.h"
 #include "core/trace/plant_scenes.h"
@@ -125,9 +126,16 @@ void Shading::ground() {
         out.normal = smooth;
         out.lift = site.land.field.roundedOver(p);
     }
-    for (const WaterBody& w : site.waters)
-        if (hit.position.z < w.water.level + 0.25f && w.region->reaches(p))
-            if (const float over = hit.position.z - w.levelAt(p); over < 0.25f) wetten(out.surface, p, over, footprint);
+    const Ground& ground = *site.project.ground;
+    if (ground.puddles > 0 && n.z > 0.9f && footprint < 1)
+        addPuddles(out.surface, scene.covers, p, hollowAt(site.land.field, p, 0.5f), ground.puddles, footprint);
+    for (size_t i = 0; i < site.waters.size(); ++i) {
+        const WaterBody& w = site.waters[i];
+        // Beside a stream lower land may lie that its water does not reach.
+        if (hit.position.z >= w.level + 0.25f || !(w.stream ? w.region->holds(p) : w.region->reaches(p))) continue;
+        if (const float over = hit.position.z - w.levelAt(p); over < 0.25f)
+            wetten(out.surface, scene.beds[i], p, smooth, over, footprint);
+    }
     if (snows())
         snow(out.surface,
              0.93f * std::clamp(3 * n.z - 1.2f + 0.5f * fractalNoise(p.x / 3, p.y / 3, 71, 3), 0.0f, 1.0f));
@@ -199,16 +207,19 @@ void Shading::takeOn(const SpeciesRecipe& recipe, const Material& material) {
         const int cover = coverSeen(scene.covers, foot);
         towards(scene.covers.materials[static_cast<size_t>(cover)].base.albedo * (cover == 0 ? 1.5f : 1.1f), 0.7f);
         for (const WaterBody& w : site.waters)
-            if (hit.position.z < w.water.level + 0.2f && w.region->reaches(foot) &&
+            if (hit.position.z < w.level + 0.2f && w.region->reaches(foot) &&
                 hit.position.z < w.levelAt(foot) + 0.2f) { // wet
                 out.surface.albedo *= 0.45f;
                 out.surface.roughness = std::min(out.surface.roughness, 0.4f);
                 out.surface.specular = 0.6f;
             }
     }
-    if (recipe.kind == SpeciesKind::Litter)
+    const auto* litter = std::get_if<LitterRecipe>(&recipe.growth);
+    if (litter && litter->what == "roots") // with earth on them
+        towards(scene.covers.materials[static_cast<size_t>(coverSeen(scene.covers, foot))].base.albedo, 0.4f);
+    else if (recipe.kind == SpeciesKind::Litter)
         out.surface.albedo =
-            lerp(out.surface.albedo, Rgb(1.1f, 0.86f, 0.62f) * luminance(out.surface.albedo), 0.75f) * 1.1f;
+            lerp(out.surface.albedo, Rgb(1.06f, 0.89f, 0.68f) * luminance(out.surface.albedo), 0.75f) * 1.1f;
 }
 
 void Shading::plant() {
@@ -335,6 +346,11 @@ void Shading::water() {
     if (up.z < 0.999999f && up.z > 0.1f) {
         const V3f& w = out.ripples.normal;
         out.ripples.normal = V3f(w.x / w.z + up.x / up.z, w.y / w.z + up.y / up.z, 1).normalized();
+        if (whiteWater(up, xy(hit.position), footprint)) {
+            out.water = nullptr;
+            out.surface = {.albedo = Rgb(0.78f), .roughness = 0.9f, .normal = out.ripples.normal};
+            return;
+        }
     }
     out.surface = {.albedo = object.water->tint, .roughness = 0.03f, .transmission = 1, .normal = out.ripples.normal};
 }

@@ -9,11 +9,11 @@ namespace thallos {
 
 struct ShadingPoint {
     SurfacePoint surface;
-    V3f normal;                   // geometric, towards the viewer; of the ground near by that of its smooth form
-    float lift = 0;               // metres over the hit at which light leaves: of a rounded form made of triangles
-    bool front = true;            // seen from the surface's front
-    const Water* water = nullptr; // the surface of a water body
-    Ripples ripples;              // of it
+    V3f normal;                       // geometric, towards the viewer; of the ground near by that of its smooth form
+    float lift = 0;                   // metres over the hit at which light leaves: of a rounded form made of triangles
+    bool front = true;                // seen from the surface's front
+    const WaterLook* water = nullptr; // the surface of a water body
+    Ripples ripples;                  // of it
 };
 
 // `outward` points from the hit to the viewer; `footprint` is the pixel's width there in metres.

@@ -1,8 +1,10 @@
 #include "core/trace/water_surface.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 
+#include "core/base/hash.h"
 #include "core/base/noise.h"
 #include "core/trace/scattering.h"
 
@@ -20,13 +22,13 @@ float bent(float cosine) {
 
 } // namespace
 
-Rgb waterAbsorption(const Water& water) {
+Rgb waterAbsorption(const WaterLook& water) {
     Rgb a;
     for (int k = 0; k < 3; ++k) a[k] = (1.6f - std::min(8 * water.tint[k], 1.0f)) / std::max(water.clarity, 0.05f);
     return a;
 }
 
-Ripples ripples(const Water& water, const V2f& p, float footprint) {
+Ripples ripples(const WaterLook& water, const V2f& p, float footprint) {
     Ripples out;
     if (water.ripple <= 0) return out;
     // An octave fades into the variance as its waves become shorter than the pixel is wide. Each is turned against the
@@ -52,7 +54,20 @@ Ripples ripples(const Water& water, const V2f& p, float footprint) {
     return out;
 }
 
-Rgb sunGlint(const Environment& e, const Water& water, const Ripples& ripples, const V3f& outward) {
+bool whiteWater(const V3f& up, const V2f& p, float footprint) {
+    const V2f fall(up.x / up.z, up.y / up.z);
+    const float slope = fall.length(), share = smoothstep(0.12f, 0.6f, slope);
+    if (share <= 0) return false;
+    const V2f along = fall / slope, across(-along.y, along.x);
+    // Threads that the pixel holds; where it holds none a place is white by chance, so that many are by their share.
+    constexpr float kThread = 0.05f;
+    const float x = across.dot(p) / kThread, y = along.dot(p) / (5 * kThread);
+    const float threads = clamp01(0.5f + 0.7f * fractalNoise(x, y, 361, 4));
+    const float chance = unitFloat(mix(std::bit_cast<uint32_t>(p.x), std::bit_cast<uint32_t>(p.y), 362));
+    return lerp(threads, chance, smoothstep(kThread, 6 * kThread, footprint)) < share;
+}
+
+Rgb sunGlint(const Environment& e, const WaterLook& water, const Ripples& ripples, const V3f& outward) {
     // The square of a GGX lobe's width stands for twice the variance of its slopes.
     const float finest = 0.02f + 0.05f * water.ripple, a2 = finest * finest + 2 * ripples.variance;
     const V3f h = (e.toSun + outward).normalized();
@@ -64,7 +79,7 @@ Rgb sunGlint(const Environment& e, const Water& water, const Ripples& ripples, c
     return e.sunIlluminance * (f * a2 / (kPi * d * d) / (4 * co));
 }
 
-Rgb scatteredBack(const Water& water, float length, float cosineOut, float cosineIn) {
+Rgb scatteredBack(const WaterLook& water, float length, float cosineOut, float cosineIn) {
     const float ways = 1 + bent(clamp01(cosineOut)) / bent(clamp01(cosineIn));
     const Rgb a = waterAbsorption(water);
     Rgb out;

@@ -172,7 +172,7 @@ void choose(const QString& row, int option) {
 }
 
 void brush(const QString& name) {
-    const QStringList sculpting{"raise", "lower", "level",   "smooth",  "roughen",
+    const QStringList sculpting{"raise", "lower", "level",   "ramp",    "smooth", "roughen",
                                 "slump", "ruts",  "restore", "protect", "release"},
         painting{"gravel", "soil"};
     const bool paints = painting.contains(name);

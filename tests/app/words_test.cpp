@@ -17,6 +17,7 @@
 #include "app/windows/import_dialog.h"
 #include "app/work/kind.h"
 #include "core/base/assets.h"
+#include "core/project/kinds/site_line.h"
 #include "tests/app/window_driver.h"
 
 using namespace thallos;
@@ -193,6 +194,20 @@ TEST(Words, OfWhatIsSelected) {
     p = added(p, "Clearing", Clearing{{{{-2, -2}, {2, -2}, {2, 2}}}});
     p = added(p, "Pad", BuildingPad{houseId()});
     p = added(p, "Water", Water{{-18, 18}, 1});
+    p = added(p, "Stream", Stream{{{-20, 20}, {-12, 20}}});
+    p = added(p, "Bank", Bank{{{10, 20}, {14, 20}}});
+    p = added(p, "Path", Path{{{-25, 5}, {-10, 8}}});
+    p = added(p, "Terrace", Terrace{{{14, 10}, {18, 10}, {18, 14}}});
+    SiteLine wall = usual(SiteLineSort::RetainingWall);
+    wall.points = {{20, 10}, {24, 10}};
+    p = added(p, "Wall", wall);
+    Cover ruled;
+    ruled.rule = CoverRule();
+    p = added(p, "Ruled", ruled);
+    Cover pictured;
+    pictured.surface.maps.color = std::make_shared<const Picture>(Picture{1, 1, {200, 40, 40, 255}});
+    pictured.patch = Patch{{20, 20}};
+    p = added(p, "Pictured", pictured);
     p = added(p, "Figure", Figure{{10, 10}, 0});
     p = added(p, "Measurement", Mark{{{0, 0, 0}, {4, 0, 0}}});
     session().document.edit("All kinds", p);

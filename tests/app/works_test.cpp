@@ -1,6 +1,9 @@
 // Banks, terraces, walls and paths by hand, in both panes.
 #include <gtest/gtest.h>
 
+#include <QComboBox>
+
+#include "app/inspector/inspector.h"
 #include "core/project/move.h"
 #include "core/project/works.h"
 #include "tests/app/window_driver.h"
@@ -183,6 +186,76 @@ TEST_P(WorksInEitherPane, ACoverIsAddedPaintedAndLaidByARule) {
     EXPECT_LT(shareAt(on), 0.9f);
 }
 
+TEST_P(WorksInEitherPane, ADragLaysARampThatFollowsTheHand) {
+    Pane& p = pane("sculpt");
+    brush("raise");
+    setField("radius", "3");
+    setField("dabHeight", "0.3");
+    for (int i = 0; i < 3; ++i) click(p, at(p, {0, -8}));
+    settle();
+    brush("ramp");
+    setField("radius", "2");
+    setField("falloff", "20");
+    const V2f from(-4, -8), to(4, -8), stray(3, -5);
+    const float start = heightAt(from), end = heightAt(to), top = heightAt({0, -8});
+    ASSERT_GT(top, std::max(start, end) + 0.2f);
+    const float aside = heightAt({2, -4.4f});
+    const std::string before = documentHash();
+    press(p, at(p, from));
+    moveTo(p, at(p, stray));
+    QTest::qWait(200); // it is shown
+    moveTo(p, at(p, to));
+    release(p, at(p, to));
+    for (const float t : {0.25f, 0.5f, 0.75f})
+        EXPECT_NEAR(heightAt(from + (to - from) * t), start + t * (end - start), 0.06f) << t;
+    EXPECT_NEAR(heightAt({2, -4.4f}), aside, 0.02f) << "where the hand went astray nothing is left of it";
+    expectOneStep(before);
+}
+
+TEST_P(WorksInEitherPane, ACoverTakesAPictureOfOnesOwnAndLaysItOnce) {
+    pane("cover");
+    choose("brushCover", 0);
+    session().selection.set(itemsOf<Cover>(session().document.project()).front()->id);
+    settle();
+    const std::filesystem::path file = scratch() / "mosaic.png";
+    QImage red(32, 16, QImage::Format_RGB888);
+    red.fill(QColor(220, 20, 20));
+    ASSERT_TRUE(red.save(QString::fromStdString(file.string())));
+    const auto cover = [] { return bodyOf<Cover>(session().selection.item()); };
+    whenDialogOpens([&](QDialog& d) { chooseFile(d, file); });
+    auto* inspector = window().findChild<Inspector*>();
+    auto* box = inspector->findChild<QComboBox*>("addMap");
+    ASSERT_TRUE(box);
+    Q_EMIT box->activated(box->findText("Colour map"));
+    ASSERT_TRUE(waitFor([&] { return cover() && cover()->surface.maps.color; }));
+    EXPECT_TRUE(cover()->surface.mixed) << "ground shows no repeat unless asked";
+    EXPECT_TRUE(cover()->surface.recipe.empty());
+    settle();
+    setField("textureWidth", "1.5");
+    EXPECT_FLOAT_EQ(cover()->surface.textureSize, 1.5f);
+    std::string before = documentHash();
+    choose("coverLies", 1);
+    ASSERT_TRUE(cover()->patch);
+    expectOneStep(before);
+    session().selection.set(itemsOf<Cover>(session().document.project()).front()->id);
+    settle();
+    EXPECT_TRUE(session().document.project().ground->grid.box().intersects(cover()->patch->at)) << "in sight";
+    setField("patchEast", "6");
+    setField("patchNorth", "-3");
+    setField("patchWidth", "5");
+    setField("rotation", "90");
+    settle();
+    EXPECT_EQ(cover()->patch->at, V2f(6, -3));
+    EXPECT_NEAR(cover()->patch->turn, radians(90), 1e-4f);
+    const auto& map = session().document.built()->covers.map;
+    EXPECT_GT(map.at({6, -1.5f}).covers[0].of, 0) << "it lies along north";
+    EXPECT_EQ(map.at({8, -3}).covers[0].of, 0);
+    before = documentHash();
+    choose("coverLies", 0);
+    EXPECT_FALSE(cover()->patch);
+    expectOneStep(before);
+}
+
 INSTANTIATE_TEST_SUITE_P(Panes, WorksInEitherPane, testing::Bool(),
                          [](const auto& i) { return std::string(i.param ? "Plan" : "Shot"); });
 
@@ -200,6 +273,33 @@ TEST(Works, APathAtADoorGoesWithItsHouse) {
                                          Movement{.by = {3, 2, 0}}, session().document.ground());
     EXPECT_EQ(bodyOf<Path>(find(moved, id))->points.front(), door + V2f(3, 2));
     EXPECT_EQ(bodyOf<Path>(find(moved, id))->points.back(), door + V2f(0, -20));
+}
+
+TEST(Works, BedsOfWatersAndPuddlesAreChosenOnTheirPages) {
+    freshSite(false);
+    verb(Verb::Shape);
+    Project p =
+        added(session().document.project(), "Pond", Water{{0, 0}, session().document.ground()->at({0, 0}) + 0.3f});
+    p = added(p, "Brook", Stream{{{-20, 20}, {20, 24}}});
+    session().document.edit("Waters", p);
+    settle();
+    for (const char* name : {"Pond", "Brook"}) {
+        session().selection.set(find(session().document.project(), std::string(name))->id);
+        settle();
+        const std::string before = documentHash();
+        choose("waterBed", 1);
+        const Item* item = session().selection.item();
+        const WaterLook& look = bodyOf<Water>(item) ? bodyOf<Water>(item)->look : bodyOf<Stream>(item)->look;
+        EXPECT_EQ(look.bed.recipe, "River gravel") << name;
+        expectOneStep(before);
+    }
+    leaf("pad"); // no brush: the ground's own values show
+    session().selection.set({});
+    settle();
+    const std::string before = documentHash();
+    setField("puddles", "40");
+    EXPECT_FLOAT_EQ(session().document.project().ground->puddles, 0.4f);
+    expectOneStep(before);
 }
 
 TEST(Works, BrushesOfEverySortChangeTheGroundAsTheySay) {

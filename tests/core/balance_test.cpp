@@ -356,7 +356,7 @@ Project flooded(float clarity) {
 TEST(Balance, APlateUnderWaterHasTheRadianceOfTheClosedForm) {
     for (const float clarity : {1.2f, 200.0f}) {
         const auto scene = bareSceneOf(flooded(clarity));
-        const double depth = 0.48, a = waterAbsorption(scene->site->waters.front().water).y;
+        const double depth = 0.48, a = waterAbsorption(scene->site->waters.front().look).y;
         const auto through = [&](double c) {
             return (1 - fresnelDielectric(static_cast<float>(c), kWaterIndex)) * std::exp(-a * depth / c);
         };
@@ -386,7 +386,7 @@ TEST(Balance, ALampUnderWaterLightsADryWallByItsWayInTheWater) {
         p = added(p, "Lamp", buildingOf(level(0.2f, 0.5f), shine));
         p = added(p, "Ceiling", buildingOf(box({-3, -3, 4}, {3, 3, 4.1f}), matt(kAlbedo)));
         const auto scene = bareSceneOf(p);
-        const double a = waterAbsorption(scene->site->waters.front().water).y;
+        const double a = waterAbsorption(scene->site->waters.front().look).y;
         const V3f at(1, 0.5f, 4), from(1.5f, 0.2f, 2.5f);
         double lux = 0;
         constexpr int n = 200;
@@ -409,11 +409,11 @@ TEST(Balance, TheSunIsMirroredInWaterAsItsGlint) {
     Project p = newProject({40, 40}, 1, "x");
     p = added(p, "Pond", Water{{0, 0}, 1, 0.5f, 0, Rgb(0.02f, 0.03f, 0.02f)});
     const auto scene = bareSceneOf(p);
-    const Water& water = scene->site->waters.front().water;
+    const WaterLook& water = scene->site->waters.front().look;
     Environment sun = uniformEnvironment(Rgb(0));
     sun.toSun = V3f(0, 0.8f, 0.6f);
     sun.sunIlluminance = Rgb(80000);
-    const V3f at(0, 0, water.level);
+    const V3f at(0, 0, scene->site->waters.front().level);
     for (const float turned : {0.0f, 0.02f, 0.05f}) {
         const V3f outward = V3f(turned, -0.8f, 0.6f).normalized();
         const double glint = sunGlint(sun, water, ripples(water, {0, 0}, 1e-3f), outward).y;

@@ -145,3 +145,23 @@ TEST(Strokes, AreTheSameAtAnyRateOfEvents) {
     EXPECT_EQ(still.to(from).size(), 1u) << "a click is one dab";
     EXPECT_TRUE(still.to(from + V2f(0.2f, 0)).empty());
 }
+
+TEST(Brushes, ARampRunsStraightBetweenTwoHeights) {
+    // A hump on the way, and nothing else.
+    Ground g = Ground().with({BrushKind::Raise, 5, 1.5f, 0.5f}, {0, 0});
+    const V2f from(-10, 0), to(10, 2);
+    const Brush brush{BrushKind::Ramp, 3, 1, 0.4f};
+    const float start = g.at(from), end = g.at(to), beside = g.at({0, 8});
+    const Sculpting ramp = ramped(g.layer, g.field(), brush, from, to);
+    const Ground after{ramp, kSlope};
+    for (const float t : {0.1f, 0.35f, 0.5f, 0.9f}) {
+        const V2f p = from + (to - from) * t;
+        EXPECT_NEAR(after.at(p), start + t * (end - start), 0.02f) << t;
+    }
+    EXPECT_EQ(after.at({0, 8}), beside) << "beyond its edge nothing changes";
+    EXPECT_GT(g.at({0, 0.9f}), after.at({0, 0.9f}) + 1);
+    // Where it is kept from sculpting the ground stays, and a ramp of no length is none.
+    const Ground kept = g.with({BrushKind::Protect, 4, 1, 0.1f}, {0, 0});
+    EXPECT_NEAR(Ground({ramped(kept.layer, kept.field(), brush, from, to), kSlope}).at({0, 0}), g.at({0, 0}), 1e-4f);
+    EXPECT_EQ(ramped(g.layer, g.field(), brush, from, from), g.layer);
+}

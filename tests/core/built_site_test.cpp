@@ -148,7 +148,7 @@ TEST(Build, PlantsKeepOffBuildingClearingGravelAndWater) {
                 for (const Polygon& o : outlines) EXPECT_GT(signedDistance(o, at), 0);
                 EXPECT_FALSE(contains(clearing, at));
                 EXPECT_LT(coverAt(p, at), 0.75f);
-                if ((at - V2f(30, -30)).length() < 8) EXPECT_GT(r.z, s->waters[0].water.level - 0.05f);
+                if ((at - V2f(30, -30)).length() < 8) EXPECT_GT(r.z, s->waters[0].level - 0.05f);
             }
     EXPECT_GT(meadow, 5000);
     EXPECT_EQ(s->plantCount(find(p, "Trees")->id), 2);

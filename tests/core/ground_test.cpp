@@ -307,7 +307,7 @@ TEST(Water, FillsOneHollowAndNotTheOther) {
 TEST(Cover, TheWetBankIsDarkAndGlossyAndEndsSoon) {
     auto bank = [&](float above) {
         SurfacePoint s = coverSurface({}, {3, 4}, {0, 0, 1}, 0.02f);
-        wetten(s, {3, 4}, above, 0.02f);
+        wetten(s, plain(mudSurface()), {3, 4}, {0, 0, 1}, above, 0.02f);
         return s;
     };
     const SurfacePoint dry = coverSurface({}, {3, 4}, {0, 0, 1}, 0.02f);

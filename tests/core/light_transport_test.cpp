@@ -157,7 +157,7 @@ TEST(Analytic, InAClosedRoomLightGoesOnUntilItIsSpent) {
 }
 
 TEST(Analytic, WaterTakesAwayLightByItsClarity) {
-    const Water clear{{0, 0}, 0, 4, 0, Rgb(0.02f, 0.05f, 0.03f)}, murky{{0, 0}, 0, 1, 0, Rgb(0.02f, 0.05f, 0.03f)};
+    const WaterLook clear{4, 0, Rgb(0.02f, 0.05f, 0.03f)}, murky{1, 0, Rgb(0.02f, 0.05f, 0.03f)};
     const Rgb a = waterAbsorption(clear), b = waterAbsorption(murky);
     for (int k = 0; k < 3; ++k) {
         EXPECT_GT(a[k], 0.1f);

@@ -63,7 +63,7 @@ TEST(Project, CheckFindsWhatIsWrong) {
     broken("Meadow", [](Item& i) { std::get<Drift>(i.body).density = 1e9f; });
     broken("Meadow", [](Item& i) { std::get<Drift>(i.body).areas[0].resize(2); });
     broken("Trees", [](Item& i) { std::get<Specimens>(i.body).specimens[0].individual = 9; });
-    broken("Pond", [](Item& i) { std::get<Water>(i.body).clarity = 0; });
+    broken("Pond", [](Item& i) { std::get<Water>(i.body).look.clarity = 0; });
     broken("First look", [](Item& i) { std::get<Shot>(i.body).camera.focal = 0; });
     broken("First look", [](Item& i) { std::get<Shot>(i.body).daylight.time.month = 14; });
 }
@@ -83,7 +83,7 @@ TEST(Project, WhatCheckRefusesIsMendedAndTold) {
     change("Pond", [](Item& i) {
         auto& w = std::get<Water>(i.body);
         w.level = -1e6f;
-        w.tint.y = std::nanf("");
+        w.look.tint.y = std::nanf("");
     });
     change("Shed", [](Item& i) {
         auto& b = std::get<Building>(i.body);

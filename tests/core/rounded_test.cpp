@@ -177,7 +177,7 @@ TEST(Ripples, OfAStreamLieOnItsSlope) {
     s.points = {{-20, 0}, {20, 0}};
     s.width = 3;
     s.depth = 0.5f;
-    s.ripple = 0;
+    s.look.ripple = 0;
     const auto scene = test::sceneOf(added(p, "Stream", s));
     const V3f from(0, 0, 8);
     const Hit hit = trace(*scene, from, {0, 0, -1}, from);

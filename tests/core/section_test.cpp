@@ -41,9 +41,9 @@ TEST(Section, CutsBuildingsAndWaters) {
     const Section wet = sectionOf(*site, {{10, -30}, {50, -30}}, 0.25f);
     ASSERT_EQ(wet.waters.size(), 1u);
     const WaterBody& pond = site->waters.front();
-    EXPECT_EQ(wet.waters[0].high, pond.water.level);
+    EXPECT_EQ(wet.waters[0].high, pond.level);
     for (const SectionPoint& q : wet.ground)
-        EXPECT_EQ(q.along >= wet.waters[0].from && q.along <= wet.waters[0].to, q.now < pond.water.level);
+        EXPECT_EQ(q.along >= wet.waters[0].from && q.along <= wet.waters[0].to, q.now < pond.level);
     // Switched off, it is not cut.
     Project without = test::sample();
     Item off = *find(without, "Shed");

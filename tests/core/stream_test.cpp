@@ -61,15 +61,26 @@ TEST(Stream, TheChannelIsAsWideAndDeepAsAsked) {
     ASSERT_TRUE(w);
     const HeightField& field = site->land.field;
     const PlanLine& line = w->stream->line;
-    for (float s = 5; s < line.length() - 5; s += 3) {
+    // Its banks wander, evenly to both sides of what is asked.
+    float sum = 0, least = 10, most = 0;
+    int n = 0;
+    for (float s = 5; s < line.length() - 5; s += 0.5f) {
         const V2f at = line.place(s), d = line.direction(s), left(-d.y, d.x);
         EXPECT_NEAR(w->levelAt(at) - field.at(at), 0.4f, 0.03f);
         for (const float side : {1.0f, -1.0f}) {
-            EXPECT_LT(field.at(at + left * (0.9f * side)), w->levelAt(at)) << "wet up to a metre from the middle";
-            EXPECT_GT(field.at(at + left * (1.12f * side)), w->levelAt(at)) << "dry beyond";
-            EXPECT_NEAR(field.at(at + left * (2.2f * side)), 0.04f * at.x, 0.2f) << "then the land";
+            float half = 0; // metres to the edge of the water
+            while (half < 3 && field.at(at + left * (half * side)) < w->levelAt(at)) half += 0.01f;
+            sum += half;
+            least = std::min(least, half);
+            most = std::max(most, half);
+            ++n;
+            EXPECT_NEAR(field.at(at + left * (2.6f * side)), 0.04f * at.x, 0.2f) << "then the land";
         }
     }
+    EXPECT_NEAR(sum / static_cast<float>(n), 1, 0.06f) << "half of its width";
+    EXPECT_GT(least, 0.72f);
+    EXPECT_LT(most, 1.35f);
+    EXPECT_GT(most - least, 0.15f);
     // Of the natural ground, as the land is.
     EXPECT_LT(naturalOf(p).at(line.place(20)), 0.04f * line.place(20).x - 0.5f);
 }
@@ -149,8 +160,8 @@ TEST(Stream, PlantsKeepOutOfItAndItIsSharedWhileNothingChanges) {
 
 TEST(Stream, IsWrittenAndReadAgain) {
     Stream s = stream();
-    s.clarity = 0.7f;
-    s.ripple = 0.9f;
+    s.look.clarity = 0.7f;
+    s.look.ripple = 0.9f;
     const Project p = added(sloping(), "Stream", s);
     EXPECT_EQ(std::get<Stream>(find(test::reread(p), "Stream")->body), s);
     EXPECT_EQ(test::text(test::reread(p)), test::text(p));

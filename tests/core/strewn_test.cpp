@@ -5,6 +5,7 @@
 
 #include <tbb/global_control.h>
 
+#include "core/material/library.h"
 #include "core/planting/species.h"
 #include "core/project/strewn.h"
 #include "core/trace/plant_scenes.h"
@@ -111,7 +112,7 @@ TEST(Strewn, KeepsOutOfHousesAndWater) {
     const WaterBody& pond = site->waters.front();
     int near = 0;
     for (const PlantRecord& r : strewn(*site, {24, -30})) {
-        EXPECT_FALSE(pond.region->holds({r.x, r.y}) && r.z < pond.water.level - 0.06f);
+        EXPECT_FALSE(pond.region->holds({r.x, r.y}) && r.z < pond.level - 0.06f);
         near += pond.region->reaches({r.x, r.y});
     }
     EXPECT_GT(near, 30);
@@ -209,4 +210,21 @@ TEST(Strewn, TheSceneHasItAndKeepsItThroughEdits) {
     const auto moved = builder.update(moving);
     for (const auto& tile : moved->strewn->tiles)
         for (const PlantRecord& r : tile->records) EXPECT_NEAR(r.z, moving->land.field.at(V2f(r.x, r.y)), 0.003f);
+}
+
+TEST(Strewn, OldTreesShowTheirRoots) {
+    Project p = newProject({80, 80}, 0.5f, "Site");
+    p = added(p, "Trees", Specimens{{{"Beech", {0, 0}, 0, 1.3f}, {"Beech", {9, 0}}}});
+    p = added(p, "Bushes", Specimens{{{"Box hedge", {-9, 0}}}});
+    const auto site = built(p);
+    const auto all = strewn(*site, {0, -4});
+    EXPECT_EQ(count(*site, all, "Surface roots", {0, 0}, 0.01f), 1);
+    EXPECT_EQ(count(*site, all, "Surface roots", {9, 0}, 0.01f), 1);
+    EXPECT_EQ(count(*site, all, "Surface roots", {-9, 0}, 3), 0);
+    // Paving covers them.
+    Cover paved;
+    paved.surface = shippedMaterials()->surface("Asphalt");
+    paved.rule = CoverRule();
+    const auto under = built(added(p, "Yard", paved));
+    EXPECT_EQ(count(*under, strewn(*under, {0, -4}), "Surface roots", {0, 0}, 0.01f), 0);
 }

@@ -1,6 +1,9 @@
+#include <cmath>
+
 #include "core/project/kinds/kind.h"
 #include "core/project/layer_json.h"
 #include "core/project/layers.h"
+#include "core/project/move.h"
 #include "core/project/surface_json.h"
 
 namespace thallos {
@@ -48,6 +51,12 @@ CoverRule readRule(const JsonReader& in) {
 }
 
 void limits(Cover& c, Limits& tell) {
+    if (c.patch) {
+        tell.point("the place", c.patch->at);
+        tell.range("the width", c.patch->width, 0.02f, 1000);
+        tell.turn("the direction", c.patch->turn);
+        tell.range("the soft edge", c.patch->soft, 0, 100);
+    }
     if (!c.rule) return;
     const auto range = [&](const char* what, V2f& r, float low, float high) {
         tell.range(what, r.x, low, high);
@@ -67,19 +76,51 @@ void limits(Cover& c, Limits& tell) {
 
 } // namespace
 
+V2f sizeOf(const Patch& patch, const Surface& surface) {
+    const Picture* picture = surface.maps.color.get();
+    const float tall =
+        picture && picture->width > 0 ? static_cast<float>(picture->height) / static_cast<float>(picture->width) : 1;
+    return {patch.width, patch.width * tall};
+}
+
+Surface laidSurface(const Cover& cover) {
+    Surface out = cover.surface;
+    if (!cover.patch || out.maps.empty()) return out;
+    const V2f half = sizeOf(*cover.patch, out) * 0.5f;
+    const float c = std::cos(cover.patch->turn), s = std::sin(cover.patch->turn);
+    out.textureSize = cover.patch->width;
+    out.mixed = false;
+    out.turn = cover.patch->turn;
+    out.shift = cover.patch->at - V2f(c * half.x - s * half.y, s * half.x + c * half.y);
+    return out;
+}
+
 template <> const Kind<Cover>& kindOf<Cover>() {
     static const Kind<Cover> kind{
         .name = "cover",
         .since = 10,
         .inPicture = false,
-        .extent = kNothing,
-        .hold = kNothing,
-        .move = kNothing,
+        .extent = [](const Cover& c) { return c.patch ? Box2f(c.patch->at) : Box2f(); },
+        .hold = [](const Cover& c,
+                   const HeightField* ground) { return c.patch ? onGround(Box2f(c.patch->at), ground) : std::nullopt; },
+        .move =
+            [](Cover& c, const Moving& m) {
+                if (!c.patch) return;
+                c.patch->at = m.to(c.patch->at);
+                c.patch->turn += m.by.turn;
+                c.patch->width *= m.by.size;
+            },
         .lift = kNothing,
         .limits = limits,
         .write =
             [](const Cover& c, nlohmann::json& j, const BlobSink& sink) {
                 j["surface"] = toJson(c.surface);
+                writeMaps(c.surface.maps, j["surface"], sink);
+                if (c.patch)
+                    j["patch"] = {{"at_m", toJson(c.patch->at)},
+                                  {"width_m", c.patch->width},
+                                  {"turn_deg", toDegrees(c.patch->turn)},
+                                  {"soft_m", c.patch->soft}};
                 j["painted"] = toJson(c.painted, sink);
                 if (!c.wiped.empty()) j["wiped"] = toJson(c.wiped, sink);
                 if (c.rule) j["rule"] = ruleToJson(*c.rule);
@@ -90,6 +131,12 @@ template <> const Kind<Cover>& kindOf<Cover>() {
                 Cover c{.surface = readSurface(in.at("surface")),
                         .painted = readWeights(in.at("painted"), blobs),
                         .bare = in.at("bare").yes()};
+                readMaps(c.surface.maps, in.at("surface"), blobs);
+                if (in.has("patch")) {
+                    const JsonReader p = in.at("patch");
+                    c.patch = {p.at("at_m").v2(), p.at("width_m").real(), p.at("turn_deg").angle(),
+                               p.at("soft_m").real()};
+                }
                 if (in.has("wiped")) c.wiped = readWeights(in.at("wiped"), blobs);
                 if (in.has("rule")) c.rule = readRule(in.at("rule"));
                 return c;

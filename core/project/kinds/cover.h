@@ -9,14 +9,29 @@
 
 namespace thallos {
 
+// A picture laid once on the ground.
+struct Patch {
+    V2f at{0};         // its middle
+    float width = 4;   // metres; its height follows the picture
+    float turn = 0;    // radians, counter-clockwise
+    float soft = 0.3f; // metres over which it runs out at its edges
+    bool operator==(const Patch&) const = default;
+};
+
 struct Cover {
     Surface surface = gravelSurface();
+    std::optional<Patch> patch;    // lies there alone, whatever the rest says; none: it is no picture that does so once
     std::optional<CoverRule> rule; // lies there by itself; none: where it is painted alone
     WeightLayer painted;           // lies there, whatever the rule
     WeightLayer wiped;             // lies not there, whatever the rule
     bool bare = true;              // plants keep off it
     bool operator==(const Cover&) const = default;
 };
+
+// Metres from west to east and from south to north, before it is turned.
+V2f sizeOf(const Patch& patch, const Surface& surface);
+// Laid so that the picture fills the patch once; the surface itself without one.
+Surface laidSurface(const Cover& cover);
 
 // What covers are made of, by names of the library.
 inline const std::vector<const char*> kCoverMaterials{

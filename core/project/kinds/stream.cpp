@@ -2,6 +2,7 @@
 
 #include "core/project/kinds/lines.h"
 #include "core/project/project.h"
+#include "core/project/water_json.h"
 
 namespace thallos {
 
@@ -16,9 +17,7 @@ void limits(Stream& s, Limits& tell) {
     tell.range("the width", s.width, 0.2f, 100);
     tell.range("the depth", s.depth, 0.03f, 20);
     tell.range("the banks", s.bank, 0.02f, 20);
-    tell.range("the clarity", s.clarity, 0.05f, 60);
-    tell.range("the ripple", s.ripple, 0, 1);
-    for (int k = 0; k < 3; ++k) tell.range("the tint", s.tint[k], 0, 1);
+    limitLook(s.look, tell);
 }
 
 void write(const Stream& s, nlohmann::json& j, const BlobSink&) {
@@ -26,9 +25,7 @@ void write(const Stream& s, nlohmann::json& j, const BlobSink&) {
     j["width_m"] = s.width;
     j["depth_m"] = s.depth;
     j["bank_m"] = s.bank;
-    j["clarity_m"] = s.clarity;
-    j["ripple"] = s.ripple;
-    j["tint"] = toJson(s.tint);
+    writeLook(s.look, j);
 }
 
 Stream read(const JsonReader& in, BlobReader&) {
@@ -37,9 +34,7 @@ Stream read(const JsonReader& in, BlobReader&) {
     s.width = in.at("width_m").real();
     s.depth = in.at("depth_m").real();
     s.bank = in.at("bank_m").real();
-    s.clarity = in.at("clarity_m").real();
-    s.ripple = in.at("ripple").real();
-    s.tint = in.at("tint").v3();
+    s.look = readLook(in);
     return s;
 }
 

@@ -13,9 +13,7 @@ struct Stream {
     float width = 1.5f;      // metres of its water from bank to bank
     float depth = 0.25f;     // in the middle
     float bank = 0.2f;       // metres of the land beside it over the water
-    float clarity = 1.5f;    // as of Water
-    float ripple = 0.6f;
-    Rgb tint{0.05f, 0.09f, 0.06f};
+    WaterLook look{1.5f, 0.6f, Rgb(0.05f, 0.09f, 0.06f)};
     bool operator==(const Stream&) const = default;
 };
 

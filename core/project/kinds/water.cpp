@@ -1,5 +1,6 @@
 #include "core/project/kinds/kind.h"
 #include "core/project/move.h"
+#include "core/project/water_json.h"
 
 namespace thallos {
 
@@ -24,22 +25,17 @@ template <> const Kind<Water>& kindOf<Water>() {
             [](Water& w, Limits& tell) {
                 tell.point("the place", w.spot);
                 tell.range("the level", w.level, -1e4f, 1e4f);
-                tell.range("the clarity", w.clarity, 0.05f, 60);
-                tell.range("the ripple", w.ripple, 0, 1);
-                for (int k = 0; k < 3; ++k) tell.range("the tint", w.tint[k], 0, 1);
+                limitLook(w.look, tell);
             },
         .write =
             [](const Water& w, nlohmann::json& j, const BlobSink&) {
                 j["spot_m"] = toJson(w.spot);
                 j["level_m"] = w.level;
-                j["clarity_m"] = w.clarity;
-                j["ripple"] = w.ripple;
-                j["tint"] = toJson(w.tint);
+                writeLook(w.look, j);
             },
         .read =
             [](const JsonReader& in, BlobReader&) {
-                return Water{in.at("spot_m").v2(), in.at("level_m").real(), in.at("clarity_m").real(),
-                             in.at("ripple").real(), in.at("tint").v3()};
+                return Water{in.at("spot_m").v2(), in.at("level_m").real(), readLook(in)};
             },
         .snap = kNothing,
         .footprint = kNothing,
