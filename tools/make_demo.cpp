@@ -88,6 +88,7 @@ Project withWorks(Project p, Id house) {
     brook.points = {{78, 48}, {66, 30}, {58, 14}, {56, -2}, {50, -14}, {39, -22}, {31, -30}, {24, -33}};
     brook.width = 1.3f;
     brook.depth = 0.2f;
+    brook.look.bed = of("River gravel");
     return added(p, "Brook", brook);
 }
 

@@ -179,38 +179,83 @@ MeadowMix meadowMix(const V2f& p, float footprint) {
     return out;
 }
 
+namespace {
+
+const CoverPatch* patchOf(const Covers& covers, int of) {
+    const auto k = static_cast<size_t>(of);
+    return k < covers.patches.size() && covers.patches[k] ? &*covers.patches[k] : nullptr;
+}
+
+// A cover by itself, as high as `normal` lies.
+SurfacePoint coverAlone(const Covers& covers, int of, const V2f& p, const V3f& normal, float footprint) {
+    SurfacePoint out = textureOn(covers.materials[static_cast<size_t>(of)], p, footprint);
+    out.normal = onSlope(uneven(out.normal, p, footprint, habitOf(covers, of).uneven), normal);
+    return out;
+}
+
+// Pictures that lie there once over what else does, the uppermost last; what lies under one shows through its holes
+// and beside it.
+void layPatches(SurfacePoint& s, const Covers& covers, const CoverShares& shares, const V2f& p, const V3f& normal,
+                float footprint) {
+    for (int last = 0;;) {
+        const CoverShare* next = nullptr;
+        for (int i = 0; i < shares.count; ++i)
+            if (const CoverShare& c = shares.covers[static_cast<size_t>(i)];
+                c.of > last && patchOf(covers, c.of) && (!next || c.of < next->of))
+                next = &c;
+        if (!next) return;
+        const auto [of, share] = *next;
+        last = of;
+        float over = 0; // covers that lie over it
+        for (int i = 0; i < shares.count; ++i)
+            if (shares.covers[i].of > of && !patchOf(covers, shares.covers[i].of)) over += shares.covers[i].share;
+        const Material& m = covers.materials[static_cast<size_t>(of)];
+        float w = patchOf(covers, of)->weight(p) * share / (share + over);
+        if (m.texture && m.texture->cuts()) w *= coverage(m, {.position = {p.x, p.y, 0}, .footprint = footprint});
+        if (w <= 0) continue;
+        const SurfacePoint picture = coverAlone(covers, of, p, normal, footprint);
+        s.albedo = lerp(s.albedo, picture.albedo, w);
+        s.roughness = lerp(s.roughness, picture.roughness, w);
+        s.specular = lerp(s.specular, picture.specular, w);
+        s.metalness = lerp(s.metalness, picture.metalness, w);
+        s.normal = lerp(s.normal, picture.normal, w).normalized();
+    }
+}
+
+} // namespace
+
 SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal, float footprint) {
     const CoverShares shares = covers.map.at(p);
     if (shares.count == 1 && shares.covers[0].of == 0) return meadow(covers, p, normal, footprint);
     std::array<Part, 4> all;
-    float sum = 0;
-    const auto n = static_cast<size_t>(std::min(shares.count, 4));
-    for (size_t i = 0; i < n; ++i) {
+    size_t n = 0;
+    bool patched = false;
+    for (int i = 0; i < shares.count && n < all.size(); ++i) {
         const int of = shares.covers[i].of;
+        if (patchOf(covers, of)) {
+            patched = true;
+            continue;
+        }
         const Material& m = covers.materials[static_cast<size_t>(of)];
-        Part& l = all[i];
+        Part& l = all[n++];
         l.share = shares.covers[i].share;
         const auto seed = 311 + static_cast<uint64_t>(of);
         if (of == 0)
             l.surface = meadow(covers, p, normal, footprint);
         else {
-            l.surface = textureOn(m, p, footprint);
+            l.surface = coverAlone(covers, of, p, normal, footprint);
             l.surface.albedo *= 0.95f + 0.1f * turnedNoise(p, 2.7f, seed + 100, 3);
-            // What lies under a picture shows through its holes and beside it.
-            if (static_cast<size_t>(of) < covers.patches.size() && covers.patches[static_cast<size_t>(of)])
-                l.share *= covers.patches[static_cast<size_t>(of)]->weight(p);
-            if (m.texture && m.texture->cuts())
-                l.share *= coverage(m, {.position = {p.x, p.y, 0}, .footprint = footprint});
         }
-        sum += l.share;
         l.relief = reliefOf(l.surface, m);
-        if (of != 0)
-            l.surface.normal = onSlope(uneven(l.surface.normal, p, footprint, habitOf(covers, of).uneven), normal);
         // Borders wander, and what lies loose is carried over them.
-        if (n > 1 && footprint < 0.5f) l.relief += 0.9f * turnedNoise(p, 0.4f, seed, footprint < 0.05f ? 4 : 2);
+        if (shares.count > 1 && footprint < 0.5f)
+            l.relief += 0.9f * turnedNoise(p, 0.4f, seed, footprint < 0.05f ? 4 : 2);
     }
-    if (sum < 1e-3f) return meadow(covers, p, normal, footprint); // holes over holes
-    return n == 1 ? all[0].surface : blended(std::span(all).first(n), footprint);
+    SurfacePoint s = n == 0   ? meadow(covers, p, normal, footprint)
+                     : n == 1 ? all[0].surface
+                              : blended(std::span(all).first(n), footprint);
+    if (patched) layPatches(s, covers, shares, p, normal, footprint);
+    return s;
 }
 
 void addPuddles(SurfacePoint& s, const Covers& covers, const V2f& p, float hollow, float amount, float footprint) {

@@ -82,6 +82,7 @@ Material pictured(const Surface& surface, std::shared_ptr<const Texture> picture
                                                       static_cast<float>(m.texture->width()));
     if (!m.byUv && surface.mixed) m.mapping.kind = TextureMapping::Kind::Blend;
     m.gain = surface.baseColor;
+    if (surface.maps.color) m.base.albedo = m.texture->mean().color * surface.baseColor; // for who asks for one colour
     if (!surface.maps.roughness) m.rougher = surface.roughness - m.texture->mean().roughness;
     m.metals = surface.maps.metalness != nullptr;
     return m;
