@@ -249,7 +249,7 @@ void Inspector::brushRows(Brush& brush) {
               tr("Height that one dab adds or removes"), &b->strength);
     else if (b->kind == BrushKind::Ramp)
         local({"strength", tr("Strength")}, ValueRange::percent(0.02, 1, 1),
-              tr("How near the ground comes to the straight slope"), &b->strength);
+              tr("How closely the ground follows the ramp"), &b->strength);
     else if (b->kind != BrushKind::Slump)
         local({"strength", tr("Strength")}, ValueRange::percent(0.02, 1, 0.5),
               tr("Share of the full effect that each dab has"), &b->strength);

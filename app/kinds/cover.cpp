@@ -4,6 +4,7 @@
 #include "app/inspector/rows.h"
 #include "app/kinds/surfaces.h"
 #include "app/panes/pane.h"
+#include "app/words/numbers.h"
 #include "app/words/text.h"
 #include "app/work/kind.h"
 
@@ -133,9 +134,9 @@ void patchRows(const Cover& c, Rows& rows) {
     const Box2f site = rows.session().document.project().ground->grid.box();
     for (const int axis : {0, 1})
         patchValue(
-            rows, axis == 0 ? Label{"patchEast", tr("Middle east")} : Label{"patchNorth", tr("Middle north")},
+            rows, axis == 0 ? Label{"patchEast", tr("East")} : Label{"patchNorth", tr("North")},
             ValueRange::length(static_cast<double>(site.min[axis]), static_cast<double>(site.max[axis]), std::nullopt),
-            tr("Where the middle of the picture lies"),
+            tr("Position of the picture's centre, from the centre of the site"),
             [axis](const Patch& p) { return static_cast<double>(p.at[axis]); },
             [axis](Patch& p, double v) { p.at[axis] = static_cast<float>(v); });
     patchValue(
@@ -150,7 +151,7 @@ void patchRows(const Cover& c, Rows& rows) {
         [](Patch& p, double v) { p.turn = radians(static_cast<float>(v)); });
     patchValue(
         rows, {"patchSoft", tr("Soft edge")}, ValueRange::length(0, 3, 0.3).typed(0, 100),
-        tr("How far it runs out into the ground at its edges"),
+        tr("How far the picture fades out into the ground at its edges"),
         [](const Patch& p) { return static_cast<double>(p.soft); },
         [](Patch& p, double v) { p.soft = static_cast<float>(v); });
 }
@@ -196,7 +197,10 @@ template <> const ItemKind<Cover>& itemKindOf<Cover>() {
         .name = Text("cover"),
         .verb = Verb::Shape,
         .icon = "leaf-shape-gravel",
-        .detail = [](const Cover& c, const Item&, Session&) { return c.rule ? tr("by a rule") : QString(); },
+        .detail =
+            [](const Cover& c, const Item&, Session&) {
+                return c.patch ? lengthText(static_cast<double>(c.patch->width)) : c.rule ? tr("by a rule") : QString();
+            },
         .rows = rows,
         .rowsState =
             [](const Cover& c, Session&) {

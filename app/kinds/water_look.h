@@ -25,10 +25,11 @@ template <class T> void waterLookRows(Rows& rows, WaterLook T::*look, const QStr
           tr("How deep one can see into it"), &WaterLook::clarity);
     value({"ripples", tr("Ripples")}, ValueRange::percent(0, 1, static_cast<double>(usual.ripple)), rippleTip,
           &WaterLook::ripple);
-    surfaceRow(rows, {"waterBed", tr("Bed")}, kBeds, tr("What lies under it and along its edge"), [look](auto& i) {
-        auto* x = std::get_if<T>(&i.body);
-        return x ? &(x->*look).bed : nullptr;
-    });
+    surfaceRow(rows, {"waterBed", tr("Bed")}, kBeds,
+               tr("Material of its bed, which shows in shallows and along the shore"), [look](auto& i) {
+                   auto* x = std::get_if<T>(&i.body);
+                   return x ? &(x->*look).bed : nullptr;
+               });
 }
 
 } // namespace thallos

@@ -111,7 +111,7 @@ public:
                                                 : tr("the height where you start"),
                      radius);
         case BrushKind::Ramp:
-            return tr("Drag from one end of a ramp to the other: the ground between their heights runs straight · %1")
+            return tr("Drag from one end of a ramp to the other; the ground runs straight between their heights · %1")
                 .arg(radius);
         case BrushKind::Smooth:
             return tr("Drag to smooth · Ctrl roughens · %1").arg(radius);

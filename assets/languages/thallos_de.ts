@@ -2752,8 +2752,8 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ein Objekt oder einen Griff ziehen</translation>
   </message>
   <message>
-   <source>Drag from one end of a ramp to the other: the ground between their heights runs straight · %1</source>
-   <translation>Von einem Ende einer Rampe zum anderen ziehen: das Gelände zwischen ihren Höhen verläuft gerade · %1</translation>
+   <source>Drag from one end of a ramp to the other; the ground runs straight between their heights · %1</source>
+   <translation>Von einem Ende einer Rampe zum anderen ziehen; zwischen deren Höhen verläuft das Gelände gerade · %1</translation>
   </message>
   <message>
    <source>Drag it, or: E N axes · arrow height · ring rotate · square scale · Shift+diamond pivot · arrow keys nudge</source>
@@ -3850,6 +3850,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie dicht das Gelände abgetastet wird, wo ein Weg, eine Mauer oder ein kleiner Pinsel Feinheit braucht; 0 m: wie das Raster</translation>
   </message>
   <message>
+   <source>How closely the ground follows the ramp</source>
+   <translation>Wie genau das Gelände der Rampe folgt</translation>
+  </message>
+  <message>
    <source>How deep one can see into it</source>
    <translation>Wie tief man hineinsieht</translation>
   </message>
@@ -3862,10 +3866,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wie weit es nach beiden Seiten der Linie reicht</translation>
   </message>
   <message>
-   <source>How far it runs out into the ground at its edges</source>
-   <translation>Wie weit es an den Rändern ins Gelände ausläuft</translation>
-  </message>
-  <message>
    <source>How far the effect fades out towards the ring</source>
    <translation>Wie weit die Wirkung zum Ring hin nachlässt</translation>
   </message>
@@ -3876,6 +3876,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>How far the height fades out towards the edge: 0 % has a hard edge</source>
    <translation>Wie weit die Höhe zum Rand hin ausläuft: 0 % hat einen harten Rand</translation>
+  </message>
+  <message>
+   <source>How far the picture fades out into the ground at its edges</source>
+   <translation>Wie weit das Bild an den Rändern ins Gelände ausläuft</translation>
   </message>
   <message>
    <source>How far the slope may face away from its direction; 180° is all round</source>
@@ -3932,10 +3936,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>How much was cut from the ground it started from, or filled</source>
    <translation>Wie viel vom Ausgangsgelände abgetragen oder aufgetragen wurde</translation>
-  </message>
-  <message>
-   <source>How near the ground comes to the straight slope</source>
-   <translation>Wie nah das Gelände der geraden Neigung kommt</translation>
   </message>
   <message>
    <source>How steep the ground is, in six classes</source>
@@ -4718,6 +4718,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Materialbibliothek; auf Bauteile ziehen</translation>
   </message>
   <message>
+   <source>Material of its bed, which shows in shallows and along the shore</source>
+   <translation>Material des Grundes, der im Flachen und am Ufer zu sehen ist</translation>
+  </message>
+  <message>
    <source>Material of the selected parts</source>
    <translation>Material der ausgewählten Teile</translation>
   </message>
@@ -4820,14 +4824,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Middle drag, Shift+right drag</source>
    <translation>Mitte ziehen, Umschalt+rechts ziehen</translation>
-  </message>
-  <message>
-   <source>Middle east</source>
-   <translation>Mitte Ost</translation>
-  </message>
-  <message>
-   <source>Middle north</source>
-   <translation>Mitte Nord</translation>
   </message>
   <message>
    <source>Millimetres</source>
@@ -5688,6 +5684,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Position of the lower left corner, from the centre of the site</source>
    <translation>Lage der linken unteren Ecke, von der Mitte des Grundstücks</translation>
+  </message>
+  <message>
+   <source>Position of the picture's centre, from the centre of the site</source>
+   <translation>Lage der Bildmitte, vom Mittelpunkt des Grundstücks aus</translation>
   </message>
   <message>
    <source>Position of the stem, from the centre of the site</source>
@@ -7957,6 +7957,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Grad eintippen · Strg in Schritten von 15° · Eingabe beendet · Esc bricht ab</translation>
   </message>
   <message>
+   <source>Typical widths: 1.2 m on foot, 2.5 m, 3.5 m, 5.5 m for two cars</source>
+   <translation>Übliche Breiten: 1,2 m zu Fuß, 2,5 m, 3,5 m, 5,5 m für zwei Autos</translation>
+  </message>
+  <message>
    <source>UTC offset</source>
    <translation>UTC-Abstand</translation>
   </message>
@@ -8099,10 +8103,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>User guide</source>
    <translation>Anleitung</translation>
-  </message>
-  <message>
-   <source>Typical widths: 1.2 m on foot, 2.5 m, 3.5 m, 5.5 m for two cars</source>
-   <translation>Übliche Breiten: 1,2 m zu Fuß, 2,5 m, 3,5 m, 5,5 m für zwei Autos</translation>
   </message>
   <message>
    <source>Variant %1</source>
@@ -8305,10 +8305,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Womit er belegt ist</translation>
   </message>
   <message>
-   <source>What lies under it and along its edge</source>
-   <translation>Was darunter und an seinem Rand liegt</translation>
-  </message>
-  <message>
    <source>What one unit of the file is; check it against the person</source>
    <translation>Was eine Einheit der Datei ist; prüfen Sie es an der Person</translation>
   </message>
@@ -8395,10 +8391,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Where the centre of the terrain lies, from the centre of the site</source>
    <translation>Wo die Mitte des Geländes liegt, von der Mitte des Grundstücks</translation>
-  </message>
-  <message>
-   <source>Where the middle of the picture lies</source>
-   <translation>Wo die Mitte des Bildes liegt</translation>
   </message>
   <message>
    <source>Where you paint it, or also by itself where height, slope, wetness and distances suit it; the Cover brush adds to the rule and wipes off what it lays</source>

@@ -266,7 +266,9 @@ void addPuddles(SurfacePoint& s, const Covers& covers, const V2f& p, float hollo
         if (c.of != 0) holds += c.share * habitOf(covers, c.of).holds;
     }
     if (holds <= 0) return;
-    const float depth = hollow + 0.02f * turnedNoise(p, 0.9f, 341, 3) - lerp(0.034f, -0.012f, amount * holds);
+    // At the foot of a wall or a bank it is no deeper than in a rut.
+    const float depth =
+        std::min(hollow, 0.05f) + 0.02f * turnedNoise(p, 0.9f, 341, 3) - lerp(0.065f, -0.012f, amount * holds);
     const float damp = smoothstep(-0.014f, 0, depth), blur = 0.003f + 0.03f * std::min(footprint, 0.3f);
     const float water = smoothstep(0, blur, depth);
     if (damp <= 0) return;

@@ -93,6 +93,7 @@ TEST(Puddles, StandInHollowsOfSoilAndNotInGrass) {
     EXPECT_EQ(hump.roughness, 0.9f);
     EXPECT_EQ(hump.albedo, Rgb(0.3f));
     EXPECT_EQ(surface(0.08f, 0.6f, false).roughness, 0.9f) << "a meadow drinks it";
+    EXPECT_GT(surface(1, 0.02f, true).roughness, 0.5f) << "nor does a shower fill the foot of a wall";
     // The more rain the more of it.
     float last = 1;
     for (const float amount : {0.05f, 0.3f, 0.6f, 1.0f}) {
