@@ -2,6 +2,7 @@
 #include <gtest/gtest.h>
 
 #include <QComboBox>
+#include <QPushButton>
 
 #include "app/inspector/inspector.h"
 #include "core/project/move.h"
@@ -275,6 +276,72 @@ TEST(Works, APathAtADoorGoesWithItsHouse) {
     EXPECT_EQ(bodyOf<Path>(find(moved, id))->points.back(), door + V2f(0, -20));
 }
 
+TEST(Works, WhatACoverIsMadeOfIsChangedOnItsPage) {
+    freshSite(false);
+    verb(Verb::Shape);
+    Id id;
+    session().document.edit("Cover", added(session().document.project(), "Gravel", Cover(), &id));
+    session().selection.set(id);
+    settle();
+    const auto surface = [&]() -> const Surface& { return bodyOf<Cover>(session().document.item(id))->surface; };
+    auto* inspector = window().findChild<Inspector*>();
+    // A material of the library, then its colour, gloss and bumps.
+    choose("coverSurface", 1);
+    EXPECT_EQ(surface().recipe, kCoverMaterials[1]);
+    const std::string before = documentHash();
+    setField("roughness", "35");
+    EXPECT_FLOAT_EQ(surface().roughness, 0.35f);
+    expectOneStep(before);
+    session().selection.set(id);
+    settle();
+    setField("textureScale", "150");
+    EXPECT_FLOAT_EQ(surface().scale, 1.5f);
+    setField("bump", "50");
+    EXPECT_FLOAT_EQ(surface().relief, 0.5f);
+    EXPECT_FALSE(inspector->findChild<QComboBox*>("weatherSection")) << "ground has no years of its own";
+    EXPECT_FALSE(inspector->findChild<QComboBox*>("coverLies")) << "without a picture there is none to lay";
+    // With a picture of one's own: relief is made of it, and it is taken away again.
+    const auto picture = std::make_shared<const Picture>(
+        Picture{2, 2, {20, 20, 20, 255, 200, 200, 200, 255, 90, 90, 90, 255, 60, 60, 60, 255}});
+    session().document.editItem("Picture", id, [&](Item& i) { std::get<Cover>(i.body).surface.maps.color = picture; });
+    session().selection.set(id);
+    settle();
+    EXPECT_TRUE(inspector->findChild<QComboBox*>("coverLies"));
+    EXPECT_FALSE(inspector->findChild<QComboBox*>("coverSurface")) << "its picture counts";
+    auto* relief = inspector->findChild<QPushButton*>("reliefFromColour");
+    ASSERT_TRUE(relief);
+    relief->click();
+    ASSERT_TRUE(waitFor([&] { return surface().maps.height != nullptr; }));
+    settle();
+    auto* map = inspector->findChild<QComboBox*>("colourMap");
+    ASSERT_TRUE(map);
+    Q_EMIT map->activated(2);
+    EXPECT_EQ(surface().maps.color, nullptr);
+}
+
+TEST(Works, ThePlanShowsAPictureInItsMeanColour) {
+    freshSite(false);
+    choosePlanAsMain(true);
+    verb(Verb::Shape);
+    Cover mark;
+    mark.surface = {.name = "mark", .baseColor = Rgb(1), .textureSize = 1};
+    mark.surface.maps.color = std::make_shared<const Picture>(Picture{1, 1, {200, 20, 20, 255}});
+    mark.patch = Patch{{4, -6}, 6, 0, 0};
+    const auto redness = [](const V2f& at) {
+        Pane& plan = window().mainPane();
+        const QColor c = plan.grab().toImage().pixelColor(thallos::test::at(plan, at).toPoint());
+        return c.red() - c.green();
+    };
+    session().selection.set({});
+    settle();
+    const int before = redness({5.3f, -5});
+    session().document.edit("Mark", added(session().document.project(), "Mark", mark));
+    settle();
+    session().selection.set({});
+    EXPECT_TRUE(waitFor([&] { return redness({5.3f, -5}) > before + 15; })) << redness({5.3f, -5}) << " " << before;
+    EXPECT_LT(redness({5.3f, 3}), before + 8) << "and nothing beside it";
+}
+
 TEST(Works, BedsOfWatersAndPuddlesAreChosenOnTheirPages) {
     freshSite(false);
     verb(Verb::Shape);
@@ -283,9 +350,10 @@ TEST(Works, BedsOfWatersAndPuddlesAreChosenOnTheirPages) {
     p = added(p, "Brook", Stream{{{-20, 20}, {20, 24}}});
     session().document.edit("Waters", p);
     settle();
-    for (const char* name : {"Pond", "Brook"}) {
+    for (const auto& [name, row] : {std::pair("Pond", "waterLevel"), std::pair("Brook", "streamWidth")}) {
         session().selection.set(find(session().document.project(), std::string(name))->id);
         settle();
+        ASSERT_TRUE(waitFor([&, row = row] { return window().findChild<QLineEdit*>(row); })) << "its own page";
         const std::string before = documentHash();
         choose("waterBed", 1);
         const Item* item = session().selection.item();
