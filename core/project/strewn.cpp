@@ -97,6 +97,7 @@ public:
         covers_.push_back(known(laid(soilSurface())));
         for (const Id id : site.covers.items) {
             surfaces_.push_back(surfaceOfCover(site.project, id));
+            patches_.push_back(thallos::patchOf(*find(site.project, id)));
             covers_.push_back(known(laid(surfaces_.back())));
         }
     }
@@ -150,6 +151,11 @@ private:
         const Kind kind{"Surface roots", 0, size, size};
         place({&kind, species}, foot, mix(r.key, 22), 0.1f, out);
     }
+    const CoverPatch* patchOf(int cover) const {
+        if (cover == 0) return nullptr;
+        const auto& patch = patches_[static_cast<size_t>(cover) - 1];
+        return patch ? &*patch : nullptr;
+    }
     // Null: the meadow.
     const Surface* coverSeen(const V2f& p) const {
         const int of = site_.covers.map.at(p).covers[0].of;
@@ -171,9 +177,16 @@ private:
     // One of the covers there by their shares, and of its kinds one by their numbers; null: nothing.
     const Found* kindAt(const V2f& p, uint64_t key) const {
         const CoverShares shares = site_.covers.map.at(p);
-        float pick = unitFloat(mix(key, 4));
-        int of = shares.covers[0].of;
+        float rest = 1; // without pictures that lie there once: nothing lies on them
+        for (int i = 0; i < shares.count; ++i)
+            if (const CoverPatch* patch = patchOf(shares.covers[static_cast<size_t>(i)].of)) {
+                if (patch->weight(p) > 0.5f) return nullptr;
+                rest -= shares.covers[static_cast<size_t>(i)].share;
+            }
+        float pick = unitFloat(mix(key, 4)) * rest;
+        int of = 0;
         for (int i = 0; i < shares.count; ++i) {
+            if (patchOf(shares.covers[static_cast<size_t>(i)].of)) continue;
             of = shares.covers[static_cast<size_t>(i)].of;
             pick -= shares.covers[static_cast<size_t>(i)].share;
             if (pick < 0) break;
@@ -228,6 +241,7 @@ private:
     float amount_;
     KeptOut kept_;
     std::vector<Surface> surfaces_; // of covers, the first is cover 1
+    std::vector<std::optional<CoverPatch>> patches_;
     std::vector<Found> grass_, turf_;
     std::vector<std::vector<Found>> covers_; // by number of the cover; the first is the meadow's soil
 };

@@ -4,6 +4,7 @@
 #include <gtest/gtest.h>
 
 #include "core/base/hash.h"
+#include "core/ground/bank.h"
 #include "core/ground/land_block.h"
 #include "core/project/kinds/site_line.h"
 #include "core/project/land.h"
@@ -166,4 +167,36 @@ TEST(GroundScenes, AreMetAtTheHeightsOfTheField) {
         EXPECT_NEAR(hit.position.z, site->land.field.at(p), 2e-3f) << p.x << ", " << p.y;
     }
     EXPECT_GT(met, 3600);
+}
+
+TEST(GroundSquares, OnlyThoseThatAreAskedForAreEvaluatedAndTheirSpansGrow) {
+    const GroundGrid grid = GroundGrid::make({64, 64}, 0.5f);
+    BankForm bank;
+    bank.line = lineThrough({{-20, 0}, {20, 0}});
+    bank.radius = 12;
+    bank.height = 2;
+    bank.falloff = 0.5f;
+    bank.steepest = 10;
+    const LandShape shape = bank;
+    HeightTile tile;
+    tile.cells = grid.tileSize(0);
+    tile.blocks.resize(static_cast<size_t>(tile.blockCount().x) * tile.blockCount().y);
+    const LandBlock block = blockOf(grid, 0, tile, 0);
+    GridTile<float> all(block.cells), some(block.cells);
+    Squares every(block.cells), odd(block.cells);
+    for (int s = 0; s < odd.count(); ++s) {
+        odd.wanted[static_cast<size_t>(s)] = s % 2;
+        every.spans[static_cast<size_t>(s)] = odd.spans[static_cast<size_t>(s)] = V2f(0);
+    }
+    apply(shape, reachOf(shape), block, all, every);
+    apply(shape, reachOf(shape), block, some, odd);
+    float highest = 0;
+    for (int s = 0; s < odd.count(); ++s) {
+        const V2f made = every.range(s, all), span = every.spans[static_cast<size_t>(s)];
+        EXPECT_EQ(span, joined(V2f(0), made)) << "from where it began to where it ended";
+        EXPECT_EQ(odd.range(s, some), s % 2 ? made : V2f(0)) << s;
+        EXPECT_EQ(odd.spans[static_cast<size_t>(s)], s % 2 ? span : V2f(0)) << s;
+        highest = std::max(highest, made.y);
+    }
+    EXPECT_NEAR(highest, 2, 0.01f);
 }

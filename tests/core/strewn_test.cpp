@@ -228,3 +228,18 @@ TEST(Strewn, OldTreesShowTheirRoots) {
     const auto under = built(added(p, "Yard", paved));
     EXPECT_EQ(count(*under, strewn(*under, {0, -4}), "Surface roots", {0, 0}, 0.01f), 0);
 }
+
+TEST(Strewn, NothingGrowsOnAPictureOfOnesOwn) {
+    Project p = newProject({60, 60}, 0.5f, "Site");
+    EXPECT_GT(strewn(*built(p), {0, 0}).size(), 1000u);
+    Cover own;
+    own.surface = {.name = "own", .textureSize = 1};
+    own.surface.maps.color = std::make_shared<const Picture>(Picture{1, 1, {90, 90, 90, 255}});
+    own.rule = CoverRule();
+    EXPECT_EQ(strewn(*built(added(p, "Own", own)), {0, 0}).size(), 0u);
+    // Laid once it keeps its place alone clear.
+    own.patch = Patch{{0, 0}, 6, 0, 0};
+    const auto once = built(added(p, "Own", own));
+    for (const PlantRecord& r : strewn(*once, {0, 0})) EXPECT_GT(std::max(std::abs(r.x), std::abs(r.y)), 2.3f);
+    EXPECT_GT(strewn(*once, {0, 0}).size(), 800u);
+}
