@@ -33,27 +33,22 @@ void reliefRows(Rows& rows) {
                                   withFinest(session.document.project(), static_cast<float>(v < 0.01 ? 0 : v)),
                                   "finest", dragging ? BuildMode::Moving : BuildMode::Rest);
         });
-    rows.value(
-        {"strewn", tr("Ground detail")}, ValueRange::percent(0, 2, 1),
-        tr("How many tufts, pebbles and fallen leaves lie on the ground within %1 of the camera, by its covers")
-            .arg(lengthText(kStrewnWithin, 0)),
-        [&session] { return session.document.project().ground->strewn; },
-        [&session](double v, bool dragging) {
-            Ground ground = *session.document.project().ground;
-            ground.strewn = static_cast<float>(v);
-            session.document.edit(tr("Ground detail"), withGround(session.document.project(), ground), "strewn",
-                                  dragging ? BuildMode::Moving : BuildMode::Rest);
-        });
-    rows.value(
-        {"puddles", tr("Puddles")}, ValueRange::percent(0, 1, 0),
-        tr("How much rain stands in ruts and hollows of paths, soil and gravel"),
-        [&session] { return session.document.project().ground->puddles; },
-        [&session](double v, bool dragging) {
-            Ground ground = *session.document.project().ground;
-            ground.puddles = static_cast<float>(v);
-            session.document.edit(tr("Puddles"), withGround(session.document.project(), ground), "puddles",
-                                  dragging ? BuildMode::Moving : BuildMode::Rest);
-        });
+    const auto share = [&](const Label& label, const ValueRange& range, const QString& tip, float Ground::*member) {
+        rows.value(
+            label, range, tip, [&session, member] { return (*session.document.project().ground).*member; },
+            [&session, label, member](double v, bool dragging) {
+                Ground ground = *session.document.project().ground;
+                ground.*member = static_cast<float>(v);
+                session.document.edit(label.text, withGround(session.document.project(), ground), label.id,
+                                      dragging ? BuildMode::Moving : BuildMode::Rest);
+            });
+    };
+    share({"strewn", tr("Ground detail")}, ValueRange::percent(0, 2, 1),
+          tr("How many tufts, pebbles and fallen leaves lie on the ground within %1 of the camera, by its covers")
+              .arg(lengthText(kStrewnWithin, 0)),
+          &Ground::strewn);
+    share({"puddles", tr("Puddles")}, ValueRange::percent(0, 1, 0),
+          tr("How much rain stands in ruts and hollows of paths, soil and gravel"), &Ground::puddles);
     auto relief = [&](const Label& label, const ValueRange& range, const QString& tip,
                       const std::function<double(const Relief&)>& get,
                       const std::function<void(Relief&, double)>& set) {

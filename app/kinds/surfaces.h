@@ -21,7 +21,7 @@ inline const std::vector<const char*> kPavings{"Flagstones",         "Granite se
 inline const std::vector<const char*> kPathSurfaces{"River gravel",  "Crushed stone",    "Bark mulch",
                                                     "Asphalt",       "Topsoil",          "Flagstones",
                                                     "Granite setts", "Exposed aggregate"};
-// `of` gives the surface of an item, or null where it is not of that sort; of one that may be changed one that may be.
+// `of` takes an item, const or not, and gives its surface, likewise const or not; null: the item is of another sort.
 template <class Of>
 void surfaceRow(Rows& rows, const Label& label, const std::vector<const char*>& all, const QString& tip, Of of) {
     QStringList names;

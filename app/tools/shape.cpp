@@ -43,7 +43,9 @@ public:
         at_ = point;
         if (kind_ == BrushKind::Ramp) {
             const Project& now = session_.document.project();
-            ramp_.emplace(Ramp{p, now, landOf(now, &site->land, layerFor(now, kind_, session_.selection.last()))});
+            const Id id = layerFor(now, kind_, session_.selection.last());
+            const auto* layer = bodyOf<Sculpting>(find(now, id));
+            ramp_.emplace(Ramp{p, layer ? *layer : Sculpting(), landOf(now, &site->land, id)});
             return true;
         }
         walk_.emplace(p, std::max(brush.radius * 0.25f, 0.1f));
@@ -179,12 +181,19 @@ private:
             b.strength = std::clamp(b.strength * b.radius / before, 0.005f, 2.0f);
         Q_EMIT session_.toolSettingsChanged(); // the inspector shows the new radius
     }
-    // All of it anew from what was there when the drag began.
+    // All of it anew from what the layer was when the drag began; whatever else has come since then stays.
     void rampTo(const V2f& p, const PanePoint& point) {
         Brush b = tools_.brushes.of(kind_);
         b.radius = leant(b.radius);
         b.strength *= point.pen.pressure;
-        const Project now = ramped(ramp_->project, ramp_->before.field, b, ramp_->from, p, session_.selection.last());
+        Project now = session_.document.project();
+        const Id chosen = session_.selection.last();
+        if (const Item* layer = find(now, layerFor(now, kind_, chosen))) {
+            Item item = *layer;
+            item.body = ramp_->layer;
+            now = replaced(now, item);
+        }
+        now = ramped(now, ramp_->before.field, b, ramp_->from, p, chosen);
         session_.document.edit(strokeName(kind_), now, stroke_, BuildMode::Moving);
     }
     void dabsTo(const V2f& p, const PanePoint& point) {
@@ -211,8 +220,8 @@ private:
     std::optional<StrokeWalk> walk_;
     struct Ramp { // that is being drawn
         V2f from;
-        Project project; // as it was
-        Land before;     // heights that the layer came to then
+        Sculpting layer; // as it was
+        Land before;     // heights that it came to then
     };
     std::optional<Ramp> ramp_;
     QString stroke_; // empty: none
