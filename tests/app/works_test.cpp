@@ -213,6 +213,23 @@ TEST_P(WorksInEitherPane, ADragLaysARampThatFollowsTheHand) {
     expectOneStep(before);
 }
 
+TEST_P(WorksInEitherPane, WhatComesWhileARampIsDraggedStays) {
+    Pane& p = pane("sculpt");
+    brush("raise");
+    click(p, at(p, {-4, -8}));
+    settle();
+    brush("ramp");
+    press(p, at(p, {-4, -8}));
+    moveTo(p, at(p, {2, -8}));
+    // As an import does that has just been read.
+    session().document.edit("Person", added(session().document.project(), "Person", Figure{{10, 10}, 0}));
+    moveTo(p, at(p, {4, -8}));
+    release(p, at(p, {4, -8}));
+    settle();
+    EXPECT_TRUE(find(session().document.project(), std::string("Person")));
+    EXPECT_EQ(itemsOf<Sculpting>(session().document.project()).size(), 1u);
+}
+
 TEST_P(WorksInEitherPane, ACoverTakesAPictureOfOnesOwnAndLaysItOnce) {
     pane("cover");
     choose("brushCover", 0);
