@@ -233,6 +233,47 @@ std::vector<Plate> grounds() {
             seen("stream", {31.5f, -6}, 1.4f, {34.5f, 6}, 0, 34)};
 }
 
+// A pool in a paved terrace with water falling in from a wall behind it, and a raised basin with a fountain.
+Plate pools() {
+    Project p = withFinest(newProject({120, 120}, 0.5f, "pools"), kUsualFinest);
+    p = withTerrain(p, [](Terrain& t) { t.relief = {9, 1.5f, 50, 0.4f, {0.01f, 0.03f}}; });
+    Terrace terrace;
+    terrace.points = {{-8, -7}, {8, -7}, {8, 6}, {-8, 6}};
+    terrace.fall = 0;
+    p = added(p, "Terrace", terrace);
+    SiteLine spout = usual(SiteLineSort::Wall);
+    spout.points = {{-1.5f, 3.3f}, {3.5f, 3.3f}};
+    spout.height = 1.1f;
+    spout.width = 0.5f;
+    p = added(p, "Spout", spout);
+    Pool pool;
+    pool.points = {{-6, -3}, {4, -3}, {4, 3}, {-6, 3}};
+    p = added(p, "Pool", pool);
+    Pool basin;
+    basin.points = {{5.6f, -6}, {7.4f, -6}, {7.4f, -4}, {5.6f, -4}};
+    basin.raised = 0.45f;
+    basin.depth = 0.4f;
+    basin.look.bed = of("River gravel");
+    p = added(p, "Basin", basin);
+    Cover paving;
+    paving.surface = of("Stone tiles");
+    paving.painted = painted(p.ground->grid, {}, {BrushKind::Paint, 13, 1, 0.05f}, {0, 0}, 0, kUsualFinest);
+    p = added(p, "Paving", paving);
+    p = added(p, "Water",
+              Specimens{{{"Fountain jet", {6.5f, -5}, 0, 0.6f},
+                         {"Falling water", {1, 2.55f}, 0, 1},
+                         {"Splash", {0.6f, 2.3f}, 0, 0.5f},
+                         {"Splash", {1.4f, 2.35f}, 0, 0.45f}}});
+    p = added(p, "Hedge", Specimens{{{"Box hedge", {-7, 4.5f}, 0, 1}, {"Box hedge", {-6, 4.5f}, 0, 1}}});
+    Plate plate{"pool", p, {}, true};
+    const float base = naturalOf(p).at({-7.5f, -5});
+    plate.shot.camera.focal = 26;
+    plate.shot.camera.position = V3f(-5.5f, -8.5f, base + 1.65f);
+    plate.shot.camera = aimed(plate.shot.camera, V3f(1.7f, -1.4f, base + 0.2f));
+    plate.shot.daylight.time = {2026, 6, 12, 15.6};
+    return plate;
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -241,7 +282,7 @@ int main(int argc, char** argv) {
     const int samples = argc > 3 ? std::atoi(argv[3]) : 64;
     std::filesystem::create_directories(out);
     const auto plants = PlantLibrary::load(assets / "species");
-    std::vector<Plate> plates{materials(), foliage(), waterAndGlass()};
+    std::vector<Plate> plates{materials(), foliage(), waterAndGlass(), pools()};
     for (Plate& plate : grounds()) plates.push_back(std::move(plate));
     for (Plate& plate : plates) {
         if (argc > 4 &&

@@ -64,10 +64,7 @@ std::vector<QPolygonF> outline(const Bank& b, const Item&, const Pane& pane) {
 
 void addTools(Session& session, Tools& tools) {
     LineDrawing drawing;
-    drawing.points = [](Body& body) {
-        auto* b = std::get_if<Bank>(&body);
-        return b ? &b->points : nullptr;
-    };
+    drawing.lines = oneLine(&Bank::points);
     drawing.fresh = [](std::vector<V2f> points, const PanePoint& first, const PanePoint&) {
         Bank b;
         b.points = std::move(points);

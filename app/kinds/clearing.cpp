@@ -1,7 +1,7 @@
 // Clearings in the window.
 #include "app/inspector/rows.h"
 #include "app/kinds/areas.h"
-#include "app/tools/makers.h"
+#include "app/tools/line.h"
 #include "app/tools/tools.h"
 
 namespace thallos {
@@ -9,12 +9,21 @@ namespace thallos {
 namespace {
 
 void addTools(Session& session, Tools& tools) {
+    LineDrawing drawing = areaDrawing(&Clearing::areas);
+    drawing.fresh = [](std::vector<V2f> points, const PanePoint&, const PanePoint&) {
+        Clearing c;
+        c.areas = {std::move(points)};
+        return Body(c);
+    };
+    drawing.name = [] { return tr("Clearing"); };
+    drawing.step = [] { return tr("Draw clearing"); };
+    drawing.hint = [] { return tr("Draw an area to keep free of plants"); };
     tools.add(Verb::Plant, {"clearing",
                             tr("Clearing"),
                             "leaf-plant-clearing",
                             tr("Draw an area to keep free of plants"),
                             "C",
-                            tools.own(makeClearingTool(session)),
+                            tools.own(makeLineTool(session, std::move(drawing))),
                             {}});
 }
 

@@ -1,9 +1,10 @@
 // Drifts in the window.
 #include <QPainter>
+#include <QRandomGenerator>
 
 #include "app/inspector/rows.h"
 #include "app/kinds/areas.h"
-#include "app/tools/makers.h"
+#include "app/tools/line.h"
 #include "app/tools/tools.h"
 #include "app/widgets/theme.h"
 #include "app/words/names.h"
@@ -171,12 +172,25 @@ void rows(const Drift& d, const Item& item, Rows& rows) {
 }
 
 void addTools(Session& session, Tools& tools) {
+    const auto planting = [&tools]() -> const Planting& { return plantings()[static_cast<size_t>(tools.planting)]; };
+    LineDrawing drawing = areaDrawing(&Drift::areas);
+    drawing.fresh = [planting](std::vector<V2f> points, const PanePoint&, const PanePoint&) {
+        Drift d;
+        d.areas = {std::move(points)};
+        d.seed = 1 + QRandomGenerator::global()->bounded(9999);
+        return Body(planted(d, planting()));
+    };
+    drawing.name = [planting] { return tr(planting().name); };
+    drawing.step = [] { return tr("Draw drift"); };
+    drawing.hint = [planting] {
+        return tr("Draw an area of %1 · choose the planting at the right").arg(tr(planting().name));
+    };
     tools.add(Verb::Plant, {"drift",
                             tr("Drift"),
                             "leaf-plant-drift",
                             tr("Draw an area and plant it"),
                             "R",
-                            tools.own(makeDriftTool(session, tools)),
+                            tools.own(makeLineTool(session, std::move(drawing))),
                             {}});
 }
 

@@ -124,10 +124,7 @@ PathEnd endAt(const Session& session, const PanePoint& point, V2f& place) {
 
 void addTools(Session& session, Tools& tools) {
     LineDrawing drawing;
-    drawing.points = [](Body& body) {
-        auto* p = std::get_if<Path>(&body);
-        return p ? &p->points : nullptr;
-    };
+    drawing.lines = oneLine(&Path::points);
     drawing.fresh = [&session](std::vector<V2f> points, const PanePoint& first, const PanePoint& last) {
         Path p;
         p.points = std::move(points);

@@ -125,10 +125,7 @@ void drawPlan(const SiteLine& l, QPainter& painter, const PlanPane& pane) {
 
 void addTools(Session& session, Tools& tools) {
     LineDrawing drawing;
-    drawing.points = [](Body& body) {
-        auto* l = std::get_if<SiteLine>(&body);
-        return l ? &l->points : nullptr;
-    };
+    drawing.lines = oneLine(&SiteLine::points);
     drawing.fresh = [&session](std::vector<V2f> points, const PanePoint&, const PanePoint&) {
         SiteLine l = usual(SiteLineSort::RetainingWall);
         l.points = std::move(points);

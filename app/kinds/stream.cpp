@@ -54,10 +54,7 @@ std::vector<QPolygonF> outline(const Stream& s, const Item& item, const Pane& pa
 
 void addTools(Session& session, Tools& tools) {
     LineDrawing drawing;
-    drawing.points = [](Body& body) {
-        auto* s = std::get_if<Stream>(&body);
-        return s ? &s->points : nullptr;
-    };
+    drawing.lines = oneLine(&Stream::points);
     drawing.fresh = [](std::vector<V2f> points, const PanePoint&, const PanePoint&) {
         Stream s;
         s.points = std::move(points);

@@ -112,10 +112,7 @@ void drawPlan(const Terrace& t, QPainter& painter, const PlanPane& pane) {
 
 void addTools(Session& session, Tools& tools) {
     LineDrawing drawing;
-    drawing.points = [](Body& body) {
-        auto* t = std::get_if<Terrace>(&body);
-        return t ? &t->points : nullptr;
-    };
+    drawing.lines = oneLine(&Terrace::points);
     drawing.fresh = [](std::vector<V2f> points, const PanePoint&, const PanePoint&) {
         Terrace t;
         t.points = std::move(points);

@@ -185,6 +185,11 @@ bool Stem::event(QEvent* event) {
     return QWidget::event(event);
 }
 
+static QRectF iconIn(const QRectF& leaf) {
+    const double size = std::min(22.0, leaf.width() - 4);
+    return {leaf.center().x() - size / 2, leaf.center().y() - size / 2, size, size};
+}
+
 constexpr int kLeaves = 60; // pixels: room for the words below
 
 // False: there is none.
@@ -217,10 +222,14 @@ void Leaves::setCurrent(const QString& id) {
 }
 
 QRectF Leaves::leafRect(int index) const {
-    const double all = static_cast<double>(leaves().size()) * 56;
-    const double top = std::clamp(stem_.node(static_cast<int>(session_.view.verb())).y() - all / 2, 12.0,
-                                  std::max(12.0, height() - all - 12));
-    return {(kLeaves - 34) / 2.0, top + index * 56, 34, 34};
+    constexpr double kMargin = 12, kPitch = 56, kLeast = 40, kWords = 20; // pixels
+    // They draw together in a low window, so that all of them stay in reach.
+    const auto n = static_cast<double>(leaves().size());
+    const double pitch = std::clamp((height() - 2 * kMargin) / std::max(n, 1.0), kLeast, kPitch), all = n * pitch;
+    const double top = std::clamp(stem_.node(static_cast<int>(session_.view.verb())).y() - all / 2, kMargin,
+                                  std::max(kMargin, height() - all - kMargin));
+    const double size = std::min(34.0, pitch - kWords);
+    return {(kLeaves - size) / 2, top + index * pitch, size, size};
 }
 
 int Leaves::entries() const {
@@ -238,7 +247,7 @@ bool Leaves::entryChosen(int i) const {
 
 int Leaves::leafAt(const QPointF& p) const {
     for (int i = 0; i < static_cast<int>(leaves().size()); ++i)
-        if (leafRect(i).adjusted(-13, -2, 13, 20).contains(p)) return i;
+        if (leafRect(i).adjusted(-13, -2, 13, 18).contains(p)) return i;
     return -1;
 }
 
@@ -284,7 +293,7 @@ void Leaves::paintEvent(QPaintEvent*) {
             p.setBrush(Qt::NoBrush);
             p.drawPath(shape);
         } else
-            drawIcon(p, l.icon, t.ink, QRectF(r.center().x() - 11, r.center().y() - 11, 22, 22));
+            drawIcon(p, l.icon, t.ink, iconIn(r));
         QFont f = typeface(Type::Tiny);
         if (now) f.setWeight(QFont::DemiBold);
         p.setFont(f);

@@ -28,8 +28,6 @@ std::unique_ptr<Tool> makeWaterTool(Session& session);
 std::unique_ptr<Tool> makeSectionTool(Session& session);
 
 std::unique_ptr<Tool> makeSpecimenTool(Session& session, Tools& tools);
-std::unique_ptr<Tool> makeDriftTool(Session& session, const Tools& tools);
-std::unique_ptr<Tool> makeClearingTool(Session& session);
 
 std::unique_ptr<Tool> makeLookTool(Session& session);
 std::unique_ptr<Tool> makeStandTool(Session& session);

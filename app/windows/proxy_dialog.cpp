@@ -76,7 +76,10 @@ ProxyDialog::ProxyDialog(std::shared_ptr<const ProxyDraft> draft, const QString&
         connect(use_, &QComboBox::currentIndexChanged, this, [this] { remake(); });
     }
     right->addLayout(form);
-    const double likely = draft_->flat ? (draft_->kind == SpeciesKind::Person ? 1.7 : 6) : draft_->height;
+    const double likely = draft_->flat ? (draft_->kind == SpeciesKind::Person   ? 1.7
+                                          : draft_->kind == SpeciesKind::Splash ? 0.6
+                                                                                : 6)
+                                       : draft_->height;
     height_ = new ValueRow({"height", tr("Real height")}, ValueRange::length(0.02, 60, likely, true),
                            tr("Real height, whatever the file says; compare it with the person"), this);
     height_->setObjectName("proxyHeight");

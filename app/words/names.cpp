@@ -45,6 +45,8 @@ QString nameOf(SpeciesKind kind) {
         return tr("People");
     case SpeciesKind::Thing:
         return tr("Props");
+    case SpeciesKind::Splash:
+        return tr("Splashes");
     case SpeciesKind::Grass:
         return tr("Grasses");
     case SpeciesKind::Herb:

@@ -1097,10 +1097,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Nordpfeil, Maßstab und Namen des Grundstücks in den Plan setzen</translation>
   </message>
   <message>
-   <source>Add outline point</source>
-   <translation>Umrisspunkt hinzufügen</translation>
-  </message>
-  <message>
    <source>Add pad</source>
    <translation>Planum hinzufügen</translation>
   </message>
@@ -1223,10 +1219,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>An item has no name</source>
    <translation>Ein Objekt hat keinen Namen</translation>
-  </message>
-  <message>
-   <source>An outline needs three points. Delete %1 itself in the list.</source>
-   <translation>Ein Umriss braucht drei Punkte. Löschen Sie %1 selbst in der Liste.</translation>
   </message>
   <message>
    <source>Angle</source>
@@ -2604,6 +2596,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Tiefe der Spuren, die Räder lassen; bei 0 keine</translation>
   </message>
   <message>
+   <source>Depth of the water</source>
+   <translation>Tiefe des Wassers</translation>
+  </message>
+  <message>
    <source>Depth of the water in its middle</source>
    <translation>Tiefe des Wassers in seiner Mitte</translation>
   </message>
@@ -2776,10 +2772,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Punkt ziehen · Entf entfernt ihn · Klick auf die Linie setzt einen weiteren</translation>
   </message>
   <message>
-   <source>Drag the point · Del removes it · click the outline for another</source>
-   <translation>Punkt ziehen · Entf entfernt ihn · auf den Umriss klicken für einen neuen</translation>
-  </message>
-  <message>
    <source>Drag to keep the ground from brushes · Ctrl releases it · %1</source>
    <translation>Ziehen schützt das Gelände vor Pinseln · Strg gibt es frei · %1</translation>
   </message>
@@ -2840,6 +2832,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Einen Fußweg, Fahrweg oder eine Straße zeichnen, die das Gelände anpasst</translation>
   </message>
   <message>
+   <source>Draw a pool or a raised basin: water between upright walls</source>
+   <translation>Ein Becken oder Hochbecken zeichnen: Wasser zwischen senkrechten Mauern</translation>
+  </message>
+  <message>
    <source>Draw a retaining wall, wall, kerb, ditch, steps or ramp</source>
    <translation>Stützmauer, Mauer, Bordstein, Graben, Treppe oder Rampe zeichnen</translation>
   </message>
@@ -2884,6 +2880,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Weg zeichnen</translation>
   </message>
   <message>
+   <source>Draw pool</source>
+   <translation>Becken zeichnen</translation>
+  </message>
+  <message>
    <source>Draw stream</source>
    <translation>Bach zeichnen</translation>
   </message>
@@ -2894,6 +2894,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Draw the area to level, corner by corner</source>
    <translation>Die Fläche zeichnen, die eben werden soll, Ecke für Ecke</translation>
+  </message>
+  <message>
+   <source>Draw the outside of a pool, corner by corner</source>
+   <translation>Außenkante eines Beckens Ecke für Ecke zeichnen</translation>
   </message>
   <message>
    <source>Draw walkway</source>
@@ -3165,6 +3169,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Fallen tree</source>
    <translation>Umgestürzter Baum</translation>
+  </message>
+  <message>
+   <source>Falling water</source>
+   <translation>Fallendes Wasser</translation>
   </message>
   <message>
    <source>Falloff</source>
@@ -3466,6 +3474,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Vor zur nächsten Ansicht</translation>
   </message>
   <message>
+   <source>Fountain jet</source>
+   <translation>Fontäne</translation>
+  </message>
+  <message>
    <source>Foxglove</source>
    <translation>Fingerhut</translation>
   </message>
@@ -3508,6 +3520,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>From the middle of one rut to that of the other</source>
    <translation>Von der Mitte der einen Spur zur Mitte der anderen</translation>
+  </message>
+  <message>
+   <source>From the rim down to the surface of the water</source>
+   <translation>Vom Rand bis hinunter zum Wasserspiegel</translation>
   </message>
   <message>
    <source>From west to east; a larger or smaller site keeps what stands on it</source>
@@ -3618,6 +3634,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Bodendetails</translation>
   </message>
   <message>
+   <source>Ground level</source>
+   <translation>Geländehöhe</translation>
+  </message>
+  <message>
    <source>Group</source>
    <translation>Gruppe</translation>
   </message>
@@ -3712,6 +3732,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Height of a step, about</source>
    <translation>Höhe einer Stufe, ungefähr</translation>
+  </message>
+  <message>
+   <source>Height of its rim over the ground around it: 0 lies flush, 0.5 is a raised basin</source>
+   <translation>Höhe des Randes über dem Gelände ringsum: 0 liegt bündig, 0,5 ist ein Hochbecken</translation>
   </message>
   <message>
    <source>Height of kerbs at its edges; 0 has none</source>
@@ -4114,6 +4138,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Sein Licht bekommt einen eigenen Pass, um später abzustimmen</translation>
   </message>
   <message>
+   <source>Its walls leave no room for water: make it wider or the walls thinner.</source>
+   <translation>Zwischen den Mauern bleibt kein Platz für Wasser: breiter zeichnen oder die Mauern dünner machen.</translation>
+  </message>
+  <message>
    <source>Ivy, trunk</source>
    <translation>Efeu am Stamm</translation>
   </message>
@@ -4394,6 +4422,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Höhe der Unterseite des Gebäudes</translation>
   </message>
   <message>
+   <source>Level of the ground around it</source>
+   <translation>Höhe des Geländes ringsum</translation>
+  </message>
+  <message>
    <source>Level of the lowest terrace</source>
    <translation>Höhe der untersten Terrasse</translation>
   </message>
@@ -4432,6 +4464,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Levels at the mean of the ground, where cut and fill are alike, or from a level of their own</source>
    <translation>Stufen auf der mittleren Höhe des Geländes, wo Abtrag und Auftrag gleich sind, oder ab einer eigenen Höhe</translation>
+  </message>
+  <message>
+   <source>Levels the ground around it at its mean height, or at a height of its own</source>
+   <translation>Ebnet das Gelände ringsum auf seiner mittleren Höhe ein oder auf einer eigenen</translation>
   </message>
   <message>
    <source>Library material in its real size; brings its own colour and roughness</source>
@@ -4910,10 +4946,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Nach links</translation>
   </message>
   <message>
-   <source>Move outline point</source>
-   <translation>Umrisspunkt verschieben</translation>
-  </message>
-  <message>
    <source>Move point</source>
    <translation>Punkt verschieben</translation>
   </message>
@@ -5322,6 +5354,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Anderes</translation>
   </message>
   <message>
+   <source>Outline</source>
+   <translation>Umriss</translation>
+  </message>
+  <message>
    <source>Output</source>
    <translation>Ausgabe</translation>
   </message>
@@ -5674,6 +5710,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Kopfweide</translation>
   </message>
   <message>
+   <source>Pool</source>
+   <translation>Becken</translation>
+  </message>
+  <message>
    <source>Poppy</source>
    <translation>Mohn</translation>
   </message>
@@ -6022,10 +6062,6 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Karte entfernen</translation>
   </message>
   <message>
-   <source>Remove outline point</source>
-   <translation>Umrisspunkt entfernen</translation>
-  </message>
-  <message>
    <source>Remove point</source>
    <translation>Punkt entfernen</translation>
   </message>
@@ -6328,6 +6364,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Roughness of the clear coat: polished to satin</source>
    <translation>Rauheit des Klarlacks: poliert bis seidig</translation>
+  </message>
+  <message>
+   <source>Round</source>
+   <translation>Rund</translation>
   </message>
   <message>
    <source>Rounded edges</source>
@@ -7157,6 +7197,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Spritzwasser</translation>
   </message>
   <message>
+   <source>Splashes</source>
+   <translation>Spritzwasser</translation>
+  </message>
+  <message>
    <source>Split or simplify it and import again</source>
    <translation>Teilen oder vereinfachen Sie es und importieren Sie erneut</translation>
   </message>
@@ -7323,6 +7367,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Straight</source>
    <translation>Gerade</translation>
+  </message>
+  <message>
+   <source>Straight from corner to corner, or a curve through the corners</source>
+   <translation>Gerade von Ecke zu Ecke oder als Kurve durch die Ecken</translation>
   </message>
   <message>
    <source>Straw</source>
@@ -8209,6 +8257,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Wasser</translation>
   </message>
   <message>
+   <source>Water at %1 · %2 m³</source>
+   <translation>Wasser auf %1 · %2 m³</translation>
+  </message>
+  <message>
+   <source>Water below rim</source>
+   <translation>Wasser unter Rand</translation>
+  </message>
+  <message>
    <source>Water level</source>
    <translation>Wasserhöhe</translation>
   </message>
@@ -8629,6 +8685,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>ein Auto</translation>
   </message>
   <message>
+   <source>a falling sheet</source>
+   <translation>ein fallender Schleier</translation>
+  </message>
+  <message>
+   <source>a fan of drops</source>
+   <translation>ein Fächer von Tropfen</translation>
+  </message>
+  <message>
    <source>a flower pot</source>
    <translation>ein Blumentopf</translation>
   </message>
@@ -8655,6 +8719,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>a ramp (over 1:20)</source>
    <translation>eine Rampe (über 1:20)</translation>
+  </message>
+  <message>
+   <source>a rising jet</source>
+   <translation>ein aufsteigender Strahl</translation>
   </message>
   <message>
    <source>a shed</source>
@@ -8827,6 +8895,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>branches pressed upwards</source>
    <translation>Zweige nach oben gedrängt</translation>
+  </message>
+  <message>
+   <source>breaks into beads</source>
+   <translation>zerfällt in Perlen</translation>
   </message>
   <message>
    <source>brick</source>
@@ -9160,6 +9232,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>hängende Seitentriebe</translation>
   </message>
   <message>
+   <source>drops thrown up</source>
+   <translation>aufgeworfene Tropfen</translation>
+  </message>
+  <message>
    <source>dry leaves that stay on low twigs in winter</source>
    <translation>trockenes Laub, das im Winter unten bleibt</translation>
   </message>
@@ -9186,6 +9262,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>everything moved with the ground</source>
    <translation>alles bewegte sich mit dem Boden</translation>
+  </message>
+  <message>
+   <source>falls back around itself</source>
+   <translation>fällt um sich selbst zurück</translation>
   </message>
   <message>
    <source>fan shape</source>
@@ -9294,6 +9374,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>floats up to %1 along %2 % of its outline</source>
    <translation>schwebt bis %1 auf %2 % des Umrisses</translation>
+  </message>
+  <message>
+   <source>foam at its foot</source>
+   <translation>Schaum am Fuß</translation>
   </message>
   <message>
    <source>foliage to the ground</source>
@@ -9991,6 +10075,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>spitzer Kopf</translation>
   </message>
   <message>
+   <source>pool</source>
+   <translation>Becken</translation>
+  </message>
+  <message>
    <source>presentation only</source>
    <translation>nur zur Darstellung</translation>
   </message>
@@ -10611,6 +10699,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>fadenförmige Halme</translation>
   </message>
   <message>
+   <source>threads that tear</source>
+   <translation>Fäden, die reißen</translation>
+  </message>
+  <message>
    <source>three boxes</source>
    <translation>drei Kästen</translation>
   </message>
@@ -10677,6 +10769,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>trunk along the ground</source>
    <translation>Stamm am Boden entlang</translation>
+  </message>
+  <message>
+   <source>turns to the camera</source>
+   <translation>dreht sich zur Kamera</translation>
   </message>
   <message>
    <source>tussock with tall panicles</source>

@@ -346,12 +346,16 @@ void recipeSurface(nlohmann::json& j, const char* key, const Surface& s) {
 void clean(Model& m, const ProxyDraft& draft, const ProxyOrder& order, const std::vector<PartRole>& roles,
            std::vector<Text>& report) {
     if (draft.flat) {
-        const bool plant = order.kind != SpeciesKind::Person && order.kind != SpeciesKind::Thing;
-        if (plant) {
+        if (alive(order.kind)) {
             m.materials[0].translucency = 0.3f;
             m.materials[0].throughTint = Rgb(0.95f, 1, 0.6f);
             report.push_back(Text("Translucency of foliage added"));
         }
+        if (order.kind == SpeciesKind::Splash) {
+            m.materials[0].translucency = 0.5f; // drops pass light on
+            m.materials[0].soft = true;
+        }
+
     } else {
         report.insert(report.end(), draft.notes.begin(), draft.notes.end());
         if (order.upright) {
@@ -391,15 +395,15 @@ nlohmann::json recipeOf(const ProxyDraft& draft, const ProxyOrder& order, const 
     j["tags"] = {draft.flat ? "image" : "imported"};
     j["version"] = 3;
     j["height_m"] = order.height;
-    const bool alive = order.kind != SpeciesKind::Thing && order.kind != SpeciesKind::Person;
-    j["height_spread"] = alive ? 0.08f : 0.0f;
+    const bool varies = alive(order.kind);
+    j["height_spread"] = varies ? 0.08f : 0.0f;
     j["rights"] = {{"maker", order.rights.maker},
                    {"source", order.rights.source},
                    {"licence", order.rights.licence},
                    {"price", order.rights.price}};
     j["proxy"] = {{"file", stemOf(order.name) + ".proxy"},
                   {"turns", draft.flat && order.turns},
-                  {"varies", alive && !draft.flat},
+                  {"varies", varies && !draft.flat},
                   {"wide", std::clamp(2 * reach / order.height, 0.01f, 20.0f)}};
     for (const Part& p : model.parts) {
         const auto k = static_cast<size_t>(p.material);
@@ -453,50 +457,6 @@ ProxyDraft draftOf(Model model) {
         out.kind = SpeciesKind::Shrub;
     else
         out.kind = SpeciesKind::Herb;
-    return out;
-}
-
-ProxyDraft draftOf(const Picture& picture, const std::string& name) {
-    ProxyDraft out;
-    out.flat = true;
-    Picture p = picture;
-    if (clearShare(p) > 0.005f)
-        out.notes.push_back(Text("Cut out by the alpha of the image"));
-    else if (auto cut = withoutBackground(p)) {
-        p = std::move(*cut);
-        out.notes.push_back(Text("No alpha; plain background removed"));
-    } else
-        out.notes.push_back(Text("No alpha and no plain background: the whole rectangle is kept"));
-    const Box2i part = seenPart(p);
-    if (part.isEmpty()) throw Error(Error::Kind::Unreadable, Text("%w shows nothing: all of it is transparent"), name);
-    if (part.size() != V2i(p.width, p.height)) {
-        p = cropped(p, part);
-        out.notes.push_back(Text("Cropped to the visible part"));
-    }
-    if (p.width > 2 * kPictureLimit || p.height > 2 * kPictureLimit) {
-        p = shrunk(p, 2 * kPictureLimit);
-        out.notes.push_back(Text("Image reduced to %1 x %2", p.width, p.height));
-    }
-    p = withoutRims(p);
-    Model& m = out.model;
-    m.name = name;
-    const float half = 0.5f * static_cast<float>(p.width) / static_cast<float>(p.height);
-    // Rounded a little, as what stands for a body is.
-    const float c = std::cos(radians(40)), s = std::sin(radians(40));
-    Mesh card{{{-half, 0, 0}, {half, 0, 0}, {half, 0, 1}, {-half, 0, 1}},
-              {{-s, -c, 0}, {s, -c, 0}, {s, -c, 0}, {-s, -c, 0}},
-              {{0, 0}, {1, 0}, {1, 1}, {0, 1}},
-              {{0, 1, 2}, {0, 2, 3}}};
-    Surface surface{.name = "picture", .baseColor = Rgb(1), .roughness = 0.9f, .specular = 0.1f};
-    surface.maps.color = std::make_shared<const Picture>(std::move(p));
-    m.materials = {surface};
-    m.parts = {partOf(name, 0, std::move(card))};
-    out.materials = {{"picture", PartRole::Other, 2}};
-    const std::string words = lowered(name);
-    out.kind = says(words, {"tree", "oak", "birch", "pine", "ash"})         ? SpeciesKind::Broadleaf
-               : says(words, {"shrub", "bush", "hedge"})                    ? SpeciesKind::Shrub
-               : says(words, {"person", "people", "man", "woman", "child"}) ? SpeciesKind::Person
-                                                                            : SpeciesKind::Thing;
     return out;
 }
 
@@ -578,21 +538,6 @@ std::filesystem::path keepProxy(const ProxyMade& made, const std::filesystem::pa
     write(folder / model, packModel(*made.model));
     write(recipe, j.dump(2) + "\n");
     return recipe;
-}
-
-Model cardOf(const ProxyDraft& flat, float height, bool mist) {
-    Model m = flat.model;
-    for (Part& p : m.parts)
-        changeMesh(p, [height](Mesh& mesh) {
-            for (V3f& v : mesh.positions) v *= height;
-            mesh.normals.clear();
-        });
-    Surface& s = m.materials[0];
-    s.specular = 0;
-    s.translucency = 0.5f; // lit from either side
-    s.soft = mist;
-    tidy(m);
-    return m;
 }
 
 } // namespace thallos

@@ -274,6 +274,21 @@ std::shared_ptr<const BrokenCells> breakCells(const V2f& origin, float cell, Gri
     std::sort(cutter.links.begin(), cutter.links.end());
     cutter.links.erase(std::unique(cutter.links.begin(), cutter.links.end()), cutter.links.end());
     out->links = std::move(cutter.links);
+    constexpr int kMargin = 2; // cells
+    const auto squares = [](int n) { return (n + BrokenCells::kSquare - 1) / BrokenCells::kSquare; };
+    out->across = squares(z.cells.x);
+    const int rows = squares(z.cells.y);
+    out->near.assign(static_cast<size_t>(out->across) * rows, 0);
+    const auto mark = [&](const V2i& at) {
+        for (int y = std::max(at.y - kMargin, 0) / BrokenCells::kSquare;
+             y <= std::min((at.y + kMargin) / BrokenCells::kSquare, rows - 1); ++y)
+            for (int x = std::max(at.x - kMargin, 0) / BrokenCells::kSquare;
+                 x <= std::min((at.x + kMargin) / BrokenCells::kSquare, out->across - 1); ++x)
+                out->near[static_cast<size_t>(y) * out->across + x] = 1;
+    };
+    for (size_t i = 0; i + 1 < out->cells.size(); ++i)
+        mark({out->cells[i].first % z.cells.x, out->cells[i].first / z.cells.x});
+    for (const int link : out->links) mark({link / 2 % (z.cells.x + 1), link / 2 / (z.cells.x + 1)});
     return out;
 }
 

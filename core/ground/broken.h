@@ -20,7 +20,13 @@ struct BrokenCells {
     std::vector<int> links; // between neighbouring samples that a wall cuts, ascending: twice the first one's index, 1
                             // more for the northward one
 
+    int across = 0;         // squares of kSquare cells from west to east
+    std::vector<char> near; // of each square, row by row: whether it has such a cell or link or lies beside one
+
+    static constexpr int kSquare = 8;
     bool operator==(const BrokenCells&) const = default;
+    // Some of the cells and links within two cells of one may be broken.
+    bool beside(int x, int y) const { return near[static_cast<size_t>(y / kSquare) * across + x / kSquare] != 0; }
     bool broken(int cell) const;
     // The height and the unit normal at a place of a broken cell; none where the cell is not broken.
     struct Spot {

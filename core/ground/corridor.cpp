@@ -9,13 +9,14 @@ namespace thallos {
 
 namespace {
 
-// The bed at `side` metres to the left of its middle, against the middle's height.
-float bedAt(const Corridor& c, float side) {
+// The bed at `side` metres to the left of its middle, against the middle's height; `lean` of its channel.
+float bedAt(const Corridor& c, float side, float lean) {
     float z = c.crossfall * side;
     const float off = std::abs(side), half = 0.5f * c.width;
     if (c.depth > 0) {
         const float bottom = std::min(0.5f * c.bottom, half - 1e-3f);
-        z -= c.depth * (1 - smoothstep(bottom, half, off));
+        const float middle = 0.5f * lean * (half - bottom), towards = side > middle ? 1.0f : -1.0f;
+        z -= c.depth * (1 - smoothstep(bottom + towards * middle, half, towards * side));
     }
     if (c.rut > 0) {
         constexpr float kWide = 0.22f; // metres of half a rut
@@ -59,7 +60,8 @@ float graded(const Corridor& c, const NearLine& near, float z, const V2f& p) {
     const float half = 0.5f * c.width, off = std::abs(on.side), middle = c.line.at(c.heights, on);
     const float beside = std::max(off - half, 0.0f);
     const float out = on.beyond > 0 ? std::hypot(on.beyond, beside) : beside;
-    const float level = middle + bedAt(c, std::clamp(on.side, -half, half));
+    const float lean = c.leans.empty() ? 0 : c.line.at(c.leans, on);
+    const float level = middle + bedAt(c, std::clamp(on.side, -half, half), lean);
     const auto to = [&](float bed) {
         return out <= c.shoulder ? bed : battered(z, bed, out - c.shoulder, c.batter, c.cutBatter);
     };

@@ -22,9 +22,12 @@ struct Corridor {
     float batter = 3, cutBatter = 3; // run for one of rise, of fill and of cut
     float depth = 0;                 // of a channel in the bed, below `heights`
     float bottom = 0;                // its width there; its sides rise to the bed's edges
-    float fillShort = 0;             // fill ends so many metres under the bed and its shoulders; 0: it reaches them
-    float ragged = 0;                // share of their distance from the middle by which edges and banks wander, 0..0.5
-    float rut = 0, gauge = 1.5f;     // depth of two wheel ruts, metres from middle to middle
+    // At each point, -1..1: how far the bottom lies off the middle, as a share of half the room it has; to the left
+    // positive. Empty: it keeps to the middle.
+    std::vector<float> leans{};
+    float fillShort = 0;         // fill ends so many metres under the bed and its shoulders; 0: it reaches them
+    float ragged = 0;            // share of their distance from the middle by which edges and banks wander, 0..0.5
+    float rut = 0, gauge = 1.5f; // depth of two wheel ruts, metres from middle to middle
     bool operator==(const Corridor&) const = default;
 };
 

@@ -16,14 +16,16 @@ namespace thallos {
 namespace {
 
 // Noise whose octaves are turned against each other: no line of one falls on a line of the next, so that nothing looks
-// woven. About -1..1.
-float turnedNoise(V2f p, float size, uint64_t seed, int octaves) {
+// woven. About -1..1. Octaves that are smaller than a pixel `footprint` metres wide are neither shown nor computed.
+float turnedNoise(V2f p, float size, uint64_t seed, int octaves, float footprint = 0) {
     constexpr float kCos = 0.7987f, kSin = 0.6018f; // 37 degrees
-    float sum = 0, weight = 1, all = 0;
+    float sum = 0, weight = 1, all = 0, pixel = footprint / size;
     p /= size;
     for (int k = 0; k < octaves; ++k) {
-        sum += weight * valueNoise(p.x, p.y, seed + static_cast<uint64_t>(k));
+        const float fade = 1 - smoothstep(0.3f, 1.5f, pixel);
+        if (fade > 0) sum += fade * weight * valueNoise(p.x, p.y, seed + static_cast<uint64_t>(k));
         all += weight;
+        pixel *= 2.03f;
         p = V2f(kCos * p.x - kSin * p.y, kSin * p.x + kCos * p.y) * 2.03f + V2f(17.3f, 9.1f);
         weight *= 0.5f;
     }
@@ -95,6 +97,8 @@ const GroundHabit& habitOf(const Covers& covers, int of) {
 // low sun. `share` of those of a meadow.
 V3f uneven(const V3f& relief, const V2f& p, float footprint, float share) {
     V3f out = relief;
+    // More of them here and fewer there, so that they do not repeat from the air.
+    if (share > 0) share *= 1 + 0.6f * valueNoise(p.x / 13, p.y / 13, 333);
     for (const auto& [size, steep, seed] : {std::tuple(1.7f, 0.13f, 331), std::tuple(0.45f, 0.16f, 332)}) {
         const float fade = share * (1 - smoothstep(0.2f * size, 0.8f * size, footprint));
         if (fade <= 0) continue;
@@ -109,12 +113,6 @@ V3f uneven(const V3f& relief, const V2f& p, float footprint, float share) {
     return out.normalized();
 }
 
-// Noise without detail that is smaller than the pixel, which is neither shown nor computed.
-float fadedNoise(const V2f& p, float size, uint64_t seed, int octaves, float footprint) {
-    const float fade = 1 - smoothstep(0.3f * size, 1.5f * size, footprint);
-    return fade > 0 ? fade * turnedNoise(p, size, seed, octaves) : 0.0f;
-}
-
 // Seasons and wet feet: a little greener here, drier there, never in blots.
 Rgb drynessOf(const MeadowMix& mix) {
     const float dry = 0.6f * mix.large + 0.5f * mix.middle;
@@ -124,7 +122,7 @@ Rgb drynessOf(const MeadowMix& mix) {
 // Rough grass and low turf that run into each other, worn thin to the soil in small places.
 SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float footprint) {
     const MeadowMix mix = meadowMix(p, footprint);
-    const float tussock = fadedNoise(p, 0.32f, 306, 2, footprint);
+    const float tussock = turnedNoise(p, 0.32f, 306, 2, footprint);
     std::array<Part, 3> all;
     size_t n = 0;
     const auto lay = [&](const Material& m, float share, float turn) {
@@ -147,17 +145,26 @@ SurfacePoint meadow(const Covers& covers, const V2f& p, const V3f& normal, float
 } // namespace
 
 GroundHabit habitOf(const Surface& surface) {
-    static const std::unordered_map<std::string_view, GroundHabit> known{
-        {"River gravel", {0.4f, 0.5f}},  {"Crushed stone", {0.5f, 0.4f}},
-        {"Topsoil", {0.9f, 1}},          {"Clay subsoil", {1, 1}},
-        {"Cracked mud", {1, 0.6f}},      {"Wet silt", {1, 0.6f}},
-        {"Rippled sand", {0.3f, 0.6f}},  {"Short turf", {0, 0.7f}},
-        {"Rough grass", {0, 1}},         {"Cushion moss", {0, 1}},
-        {"Leaf litter", {0.2f, 1}},      {"Needle litter", {0, 1}},
-        {"Bark mulch", {0.1f, 0.6f}},    {"Straw", {0, 0.6f}},
-        {"Rock face", {0.6f, 0.6f}},     {"Flagstones", {0.5f, 0.1f}},
-        {"Granite setts", {0.4f, 0.1f}}, {"Stone tiles", {0.5f, 0}},
-        {"Asphalt", {0.7f, 0.05f}},      {"Exposed aggregate", {0.5f, 0}}};
+    static const std::unordered_map<std::string_view, GroundHabit> known{{"River gravel", {0.4f, 0.5f}},
+                                                                         {"Crushed stone", {0.5f, 0.4f}},
+                                                                         {"Topsoil", {0.9f, 1}},
+                                                                         {"Clay subsoil", {1, 1}},
+                                                                         {"Cracked mud", {1, 0.6f}},
+                                                                         {"Wet silt", {1, 0.6f}},
+                                                                         {"Rippled sand", {0.3f, 0.6f}},
+                                                                         {"Short turf", {0, 0.7f}},
+                                                                         {"Rough grass", {0, 1}},
+                                                                         {"Cushion moss", {0, 1}},
+                                                                         {"Leaf litter", {0.2f, 1}},
+                                                                         {"Needle litter", {0, 1}},
+                                                                         {"Bark mulch", {0.1f, 0.6f}},
+                                                                         {"Straw", {0, 0.6f}},
+                                                                         {"Rock face", {0.6f, 0.6f}},
+                                                                         {"Flagstones", {0.5f, 0.1f, true}},
+                                                                         {"Granite setts", {0.4f, 0.1f, true}},
+                                                                         {"Stone tiles", {0.5f, 0, true}},
+                                                                         {"Asphalt", {0.7f, 0.05f, true}},
+                                                                         {"Exposed aggregate", {0.5f, 0, true}}};
     const auto it = known.find(surface.recipe);
     return it == known.end() ? GroundHabit{} : it->second;
 }
@@ -171,9 +178,9 @@ Rgb meadowColour(const Covers& covers, const V2f& p) {
 
 MeadowMix meadowMix(const V2f& p, float footprint) {
     MeadowMix out;
-    out.large = turnedNoise(p, 31, 301, 3);
-    out.middle = fadedNoise(p, 4.3f, 304, 4, footprint);
-    out.small = fadedNoise(p, 0.7f, 302, 4, footprint);
+    out.large = turnedNoise(p, 31, 301, 3, footprint);
+    out.middle = turnedNoise(p, 4.3f, 304, 4, footprint);
+    out.small = turnedNoise(p, 0.7f, 302, 4, footprint);
     out.soil = clamp01(0.06f + 0.24f * out.small + 0.14f * out.middle + 0.05f * out.large);
     out.turf = (1 - out.soil) * clamp01(0.45f + 0.6f * out.middle + 0.45f * out.large + 0.3f * out.small);
     return out;
@@ -244,12 +251,11 @@ SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal,
             l.surface = meadow(covers, p, normal, footprint);
         else {
             l.surface = coverAlone(covers, of, p, normal, footprint);
-            l.surface.albedo *= 0.95f + 0.1f * turnedNoise(p, 2.7f, seed + 100, 3);
+            l.surface.albedo *= 0.95f + 0.1f * turnedNoise(p, 2.7f, seed + 100, 3, footprint);
         }
         l.relief = reliefOf(l.surface, m);
         // Borders wander, and what lies loose is carried over them.
-        if (shares.count > 1 && footprint < 0.5f)
-            l.relief += 0.9f * turnedNoise(p, 0.4f, seed, footprint < 0.05f ? 4 : 2);
+        if (shares.count > 1 && footprint < 0.5f) l.relief += 0.9f * turnedNoise(p, 0.4f, seed, 4, footprint);
     }
     SurfacePoint s = n == 0   ? meadow(covers, p, normal, footprint)
                      : n == 1 ? all[0].surface
@@ -267,8 +273,8 @@ void addPuddles(SurfacePoint& s, const Covers& covers, const V2f& p, float hollo
     }
     if (holds <= 0) return;
     // At the foot of a wall or a bank it is no deeper than in a rut.
-    const float depth =
-        std::min(hollow, 0.05f) + 0.02f * turnedNoise(p, 0.9f, 341, 3) - lerp(0.065f, -0.012f, amount * holds);
+    const float depth = std::min(hollow, 0.05f) + 0.02f * turnedNoise(p, 0.9f, 341, 3, footprint) -
+                        lerp(0.065f, -0.012f, amount * holds);
     const float damp = smoothstep(-0.014f, 0, depth), blur = 0.003f + 0.03f * std::min(footprint, 0.3f);
     const float water = smoothstep(0, blur, depth);
     if (damp <= 0) return;

@@ -24,8 +24,9 @@ inline Surface gravelSurface() {
 
 // How a surface lies as ground.
 struct GroundHabit {
-    float holds = 0;  // how well rain stands on it: 0 it runs off or seeps away .. 1
-    float uneven = 0; // humps and hollows of half a metre to two, as a share of a meadow's
+    float holds = 0;    // how well rain stands on it: 0 it runs off or seeps away .. 1
+    float uneven = 0;   // humps and hollows of half a metre to two, as a share of a meadow's
+    bool paved = false; // nothing grows through it
 };
 GroundHabit habitOf(const Surface& surface);
 

@@ -118,17 +118,25 @@ V2f slopeBesideWalls(const HeightTile& t, int x, int y) {
     return slope;
 }
 
-} // namespace
-
-namespace {
-
-// Rise to the east and to the north over a cell of a tile, at its samples and those around it.
+// Rise to the east and to the north over a cell of a tile, at its four corners.
 class Rises {
 public:
-    Rises(const HeightField& field, int tile)
-        : field_(field), tile_(*field.tiles[static_cast<size_t>(tile)]),
-          start_(field.grid.tileStart(tile) * tile_.fine) {}
-    V2f at(int x, int y) const {
+    Rises(const HeightField& field, const InTile& in)
+        : field_(field), tile_(*field.tiles[static_cast<size_t>(in.tile)]), at_(in.x, in.y),
+          start_(field.grid.tileStart(in.tile) * tile_.fine) {
+        int x = in.x, y = in.y;
+        const HeightBlock& block = tile_.blockAt(x, y);
+        if (x < 1 || y < 1 || x + 2 > block.z.cells.x || y + 2 > block.z.cells.y) return;
+        if (block.broken && block.broken->beside(x, y)) return;
+        pitch_ = block.z.cells.x + 1;
+        inner_ = &block.z.at(x, y);
+    }
+    V2f at(int right, int up) const {
+        if (inner_) {
+            const float* z = inner_ + up * pitch_ + right;
+            return V2f(z[1] - z[-1], z[pitch_] - z[-pitch_]) * 0.5f;
+        }
+        const int x = at_.x + right, y = at_.y + up;
         return tile_.broken ? slopeBesideWalls(tile_, x, y)
                             : V2f(z(x + 1, y) - z(x - 1, y), z(x, y + 1) - z(x, y - 1)) * 0.5f;
     }
@@ -141,7 +149,10 @@ private:
     }
     const HeightField& field_;
     const HeightTile& tile_;
-    V2i start_;
+    V2i at_, start_;
+    const float* inner_ =
+        nullptr; // the cell's first sample, where all around it lie in its block and no wall cuts them
+    int pitch_ = 0;
 };
 
 } // namespace
@@ -156,12 +167,11 @@ V3f HeightField::normal(const V2f& place) const {
         if (block.broken)
             if (const auto spot = block.broken->at(y * block.z.cells.x + x, place)) return spot->normal;
     }
-    const Rises rises(*this, in.tile);
+    const Rises rises(*this, in);
     const float cell = grid.cell / static_cast<float>(t.fine);
     V2f slope(0);
     for (int k = 0; k < 4; ++k)
-        slope +=
-            rises.at(in.x + (k & 1), in.y + (k >> 1)) * ((k & 1 ? in.u : 1 - in.u) * (k >> 1 ? in.v : 1 - in.v) / cell);
+        slope += rises.at(k & 1, k >> 1) * ((k & 1 ? in.u : 1 - in.u) * (k >> 1 ? in.v : 1 - in.v) / cell);
     return V3f(-slope.x, -slope.y, 1).normalized();
 }
 
@@ -173,7 +183,7 @@ float HeightField::roundedOver(const V2f& place) const {
         const HeightBlock& block = t.blockAt(x, y);
         if (block.broken && block.broken->broken(y * block.z.cells.x + x)) return 0;
     }
-    const Rises rises(*this, in.tile);
+    const Rises rises(*this, in);
     // Of the planes that touch the smooth form at the triangle's corners, those over it.
     const bool lower = in.u + in.v <= 1;
     const V2i corners[3] = {lower ? V2i(0, 0) : V2i(1, 1), {1, 0}, {0, 1}};
@@ -186,7 +196,7 @@ float HeightField::roundedOver(const V2f& place) const {
     }
     for (int k = 0; k < 3; ++k) {
         const V2f off = V2f(in.u, in.v) - V2f(corners[k]);
-        out += shares[k] * std::max(z[k] + rises.at(in.x + corners[k].x, in.y + corners[k].y).dot(off) - here, 0.0f);
+        out += shares[k] * std::max(z[k] + rises.at(corners[k].x, corners[k].y).dot(off) - here, 0.0f);
     }
     return out;
 }

@@ -42,6 +42,22 @@ LaidStream layStream(const StreamShape& shape, const std::function<float(const V
     return out;
 }
 
+namespace {
+
+// A stream scours the outer bank of a bend and lays down what it carries at the inner one.
+std::vector<float> leansOf(const PlanLine& line, float width) {
+    constexpr float kTight = 2.5f; // widths of radius at which a bend is as steep on one side as any
+    std::vector<float> out;
+    for (const float s : line.along) {
+        const V2f before = line.direction(s - width), after = line.direction(s + width);
+        const float turn = std::atan2(before.cross(after), before.dot(after)); // to the left positive
+        out.push_back(std::clamp(-0.5f * kTight * turn, -1.0f, 1.0f));
+    }
+    return out;
+}
+
+} // namespace
+
 Corridor channelOf(const StreamShape& shape, const LaidStream& laid) {
     Corridor c;
     c.line = laid.line;
@@ -57,6 +73,7 @@ Corridor channelOf(const StreamShape& shape, const LaidStream& laid) {
     c.shoulder = 0.15f;
     c.batter = c.cutBatter = 2;
     c.ragged = kRagged;
+    c.leans = leansOf(laid.line, shape.width);
     c.fillShort = std::max(shape.bank - kLip, 0.0f); // where the land is lower it only keeps the water in
     return c;
 }

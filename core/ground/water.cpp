@@ -12,14 +12,19 @@ namespace {
 constexpr char kWet = 1, kBank = 2;
 constexpr float kBankWidth = 3; // metres
 
+// That holds a place, also outside the grid.
+V2i cellAt(const GroundGrid& grid, const V2f& p) {
+    return {static_cast<int>(std::floor((p.x - grid.origin.x) / grid.cell)),
+            static_cast<int>(std::floor((p.y - grid.origin.y) / grid.cell))};
+}
+
 } // namespace
 
 WaterRegion WaterRegion::of(const HeightField& field, const Water& water) {
     WaterRegion out;
     const GroundGrid& grid = field.grid;
     out.grid_ = grid;
-    const V2i spot(static_cast<int>(std::floor((water.spot.x - grid.origin.x) / grid.cell)),
-                   static_cast<int>(std::floor((water.spot.y - grid.origin.y) / grid.cell)));
+    const V2i spot = cellAt(grid, water.spot);
     auto inside = [&](int x, int y) { return x >= 0 && y >= 0 && x < grid.cells.x && y < grid.cells.y; };
     if (!inside(spot.x, spot.y)) return out;
     auto wet = [&](int x, int y) {
@@ -55,14 +60,30 @@ WaterRegion WaterRegion::under(const GroundGrid& grid, const Mesh& sheet) {
     if (sheet.empty()) return out;
     out.marks_.assign(static_cast<size_t>(grid.cells.x) * grid.cells.y, 0);
     for (const V3f& p : sheet.positions) {
-        const V2i c(static_cast<int>(std::floor((p.x - grid.origin.x) / grid.cell)),
-                    static_cast<int>(std::floor((p.y - grid.origin.y) / grid.cell)));
+        const V2i c = cellAt(grid, xy(p));
         if (c.x < 0 || c.y < 0 || c.x >= grid.cells.x || c.y >= grid.cells.y) continue;
         char& mark = out.marks_[static_cast<size_t>(c.y) * grid.cells.x + c.x];
         if (!mark) out.cells_.push_back(c);
         mark = kWet;
     }
     out.addBank();
+    return out;
+}
+
+WaterRegion WaterRegion::within(const GroundGrid& grid, const Polygon& outline) {
+    WaterRegion out;
+    out.grid_ = grid;
+    const Box2f box = bounds(outline);
+    if (!box.intersects(grid.box())) return out;
+    out.outline_ = outline;
+    out.marks_.assign(static_cast<size_t>(grid.cells.x) * grid.cells.y, 0);
+    const V2i from = cellAt(grid, box.min), to = cellAt(grid, box.max);
+    // All cells of the box; the outline cuts off what lies beyond it.
+    for (int y = std::max(from.y, 0); y <= std::min(to.y, grid.cells.y - 1); ++y)
+        for (int x = std::max(from.x, 0); x <= std::min(to.x, grid.cells.x - 1); ++x) {
+            out.cells_.emplace_back(x, y);
+            out.marks_[static_cast<size_t>(y) * grid.cells.x + x] = kWet;
+        }
     return out;
 }
 
@@ -84,9 +105,9 @@ void WaterRegion::addBank() {
 
 char WaterRegion::at(const V2f& p) const {
     if (marks_.empty()) return 0;
-    const V2i c(static_cast<int>(std::floor((p.x - grid_.origin.x) / grid_.cell)),
-                static_cast<int>(std::floor((p.y - grid_.origin.y) / grid_.cell)));
+    const V2i c = cellAt(grid_, p);
     if (c.x < 0 || c.y < 0 || c.x >= grid_.cells.x || c.y >= grid_.cells.y) return 0;
+    if (!outline_.empty() && !contains(outline_, p)) return 0;
     return marks_[static_cast<size_t>(c.y) * grid_.cells.x + c.x];
 }
 bool WaterRegion::holds(const V2f& p) const {

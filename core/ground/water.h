@@ -6,7 +6,7 @@
 
 #include "core/ground/height_field.h"
 #include "core/material/surface.h"
-#include "core/mesh/mesh.h"
+#include "core/mesh/polygon.h"
 
 namespace thallos {
 
@@ -36,10 +36,13 @@ class WaterRegion {
 public:
     // Empty when the spot is dry or outside the site.
     static WaterRegion of(const HeightField& field, const Water& water);
+    // Within an outline, and nowhere beside it: upright walls hold the water.
+    static WaterRegion within(const GroundGrid& grid, const Polygon& outline);
     // Where a sheet of water lies.
     static WaterRegion under(const GroundGrid& grid, const Mesh& sheet);
-    bool holds(const V2f& p) const;                          // in a cell that the water covers, or in the rim
-    bool reaches(const V2f& p) const;                        // there, or within 3 m of the shore
+    // In a cell that the water covers, or in the rim; in a pool within its walls.
+    bool holds(const V2f& p) const;
+    bool reaches(const V2f& p) const;                        // there, or within 3 m of a shore that is no wall
     const std::vector<V2i>& cells() const { return cells_; } // covered and rim, in no order
 
 private:
@@ -48,6 +51,7 @@ private:
     GroundGrid grid_;
     std::vector<V2i> cells_;
     std::vector<char> marks_; // of every cell of the grid; empty: none
+    Polygon outline_;         // that cuts the cells off; empty: none does
 };
 // A level sheet over the region, so that it runs into the bank.
 Mesh waterSurface(const HeightField& field, const Water& water, const WaterRegion& region);

@@ -23,21 +23,23 @@ Mask::Mask(const Maps& maps) {
     const Picture* opacity = maps.opacity.get();
     const Picture* finest = opacity ? opacity : color;
     if (!finest || finest->width <= 0 || finest->height <= 0) return;
-    std::vector<uint8_t> solid(static_cast<size_t>(finest->width) * finest->height);
+    std::vector<uint8_t> shares(static_cast<size_t>(finest->width) * finest->height);
     bool holes = false;
-    for (size_t i = 0; i < solid.size(); ++i) {
-        solid[i] = finest->rgba[4 * i + (opacity ? 0 : 3)] >= kHalf;
-        holes = holes || !solid[i];
+    for (size_t i = 0; i < shares.size(); ++i) {
+        shares[i] = finest->rgba[4 * i + (opacity ? 0 : 3)];
+        holes = holes || shares[i] < kHalf;
     }
     if (!holes) return;
     width_ = finest->width;
     height_ = finest->height;
-    solid_ = std::move(solid);
+    shares_ = std::move(shares);
 }
 
-bool Mask::solid(const V2f& uv) const {
-    if (solid_.empty()) return true;
-    return solid_[static_cast<size_t>(height_ - 1 - wrapped(uv.y, height_)) * width_ + wrapped(uv.x, width_)] != 0;
+bool Mask::solid(const V2f& uv, float least) const {
+    if (shares_.empty()) return true;
+    return static_cast<float>(
+               shares_[static_cast<size_t>(height_ - 1 - wrapped(uv.y, height_)) * width_ + wrapped(uv.x, width_)]) >
+           255 * least;
 }
 
 float clearShare(const Picture& p) {
@@ -46,11 +48,11 @@ float clearShare(const Picture& p) {
     return p.rgba.empty() ? 0 : static_cast<float>(clear) / static_cast<float>(p.rgba.size() / 4);
 }
 
-Box2i seenPart(const Picture& p) {
+Box2i seenPart(const Picture& p, uint8_t least) {
     Box2i part;
     for (int y = 0; y < p.height; ++y)
         for (int x = 0; x < p.width; ++x)
-            if (p.rgba[4 * (static_cast<size_t>(y) * p.width + x) + 3] >= kHalf) {
+            if (p.rgba[4 * (static_cast<size_t>(y) * p.width + x) + 3] >= least) {
                 part.extendBy(V2i(x, y));
                 part.extendBy(V2i(x + 1, y + 1));
             }

@@ -99,18 +99,57 @@ Grain randomRubble(const Plot& s, const V2f& p) {
     return stone(s, p, c.key, c.border, 0.05f, 0.013f, 0.02f);
 }
 
-// Flat stones piled dry: the joints are holes.
+// A length cut into `count` pieces whose borders wander by `wander` of a piece, and again beyond its end.
+struct Stretch {
+    float from, to;
+    uint64_t key;
+};
+Stretch stretchAt(float x, float length, int count, uint64_t key, float wander) {
+    const float pitch = length / static_cast<float>(count);
+    const auto piece = [&](int i) { return static_cast<uint64_t>((i % count + count) % count); };
+    const auto border = [&](int i) {
+        return (static_cast<float>(i) + wander * (unitFloat(mix(key, piece(i))) - 0.5f)) * pitch;
+    };
+    int i = static_cast<int>(std::floor(x / pitch));
+    if (x < border(i))
+        --i;
+    else if (x >= border(i + 1))
+        ++i;
+    return {border(i), border(i + 1), mix(key, piece(i), 77)};
+}
+
+// Flat stones of many sizes piled dry: bands of blocks, each one large stone or several laid flat. The joints are
+// holes.
 Grain dryStone(const Plot& s, const V2f& p) {
-    const V2f q(p.x, p.y + 0.012f * s.noise(p, V2f(0.35f, 0.12f), 251, 2));
-    const Cell c = s.cell(q, V2f(0.26f, 0.075f), 252, 0.75f);
-    const float hole = below(0.001f, 0.007f + 0.006f * c.random(4), c.border), tilt = (c.random(5) - 0.5f) * 0.15f;
+    const V2f at(p.x + 0.012f * s.noise(p, V2f(0.1f, 0.06f), 251, 3),
+                 p.y + 0.016f * s.noise(p, V2f(0.45f, 0.25f), 252, 2) + 0.006f * s.noise(p, 0.07f, 256, 3));
+    constexpr float kBand = 0.16f, kBlock = 0.3f;
+    const auto parts = [](float length, float piece) {
+        return std::max(1, static_cast<int>(std::lround(length / piece)));
+    };
+    const Stretch band = stretchAt(at.y, s.size.y, parts(s.size.y, kBand), s.seed(257), 0.6f);
+    Stretch stone = stretchAt(at.x, s.size.x, parts(s.size.x, kBlock), mix(band.key, 1), 0.9f);
+    const float kind = unitFloat(mix(stone.key, 1)), tall = band.to - band.from;
+    const Stretch course = stretchAt(at.y - band.from, tall, kind < 0.2f ? 1 : kind < 0.6f ? 2 : 3, stone.key, 0.4f);
+    const float low = std::max(course.from, 0.0f), high = std::min(course.to, tall);
+    stone.key = mix(stone.key, course.key);
+    if (const float wide = stone.to - stone.from; wide > (high - low) * (2.2f + 2.5f * unitFloat(mix(stone.key, 2)))) {
+        const float cut = stone.from + wide * (0.35f + 0.3f * unitFloat(mix(stone.key, 3)));
+        (at.x < cut ? stone.to : stone.from) = cut;
+        stone.key = mix(stone.key, at.x < cut ? 4 : 5);
+    }
+    const auto random = [&](uint64_t salt) { return unitFloat(mix(stone.key, salt)); };
+    Piece piece{};
+    piece.at = {at.x, at.y - band.from};
+    const float round = (0.15f + 0.3f * random(6)) * std::min(high - low, stone.to - stone.from);
+    const float in = piece.inside({stone.from, low}, {stone.to, high}, round);
+    const float hole = below(0.001f, 0.004f + 0.005f * random(7), in), tilt = (random(8) - 0.5f) * 0.15f;
     const float lichen = smoothstep(0.35f, 0.5f, s.noise(p, 0.06f, 253, 4));
     Grain g;
-    g.color =
-        s.between(0, 1, c.random(1) + 0.25f * s.noise(p, V2f(0.08f, 0.03f), 254, 4)) * (0.85f + 0.3f * c.random(2));
-    g.color = lerp(g.color, s.color(2), 0.5f * lichen * c.random(6)) * (1 - 0.92f * hole);
-    g.height = -0.05f * hole + 0.03f * c.random(3) + tilt * c.away.y + 0.002f * s.noise(p, 0.03f, 255, 4) -
-               0.006f * below(0, 0.02f, c.border);
+    g.color = s.between(0, 1, random(9) + 0.25f * s.noise(p, V2f(0.08f, 0.03f), 254, 4)) * (0.85f + 0.3f * random(10));
+    g.color = lerp(g.color, s.color(2), 0.5f * lichen * random(11)) * (1 - 0.9f * hole);
+    g.height = -0.05f * hole + 0.03f * random(12) + tilt * (piece.at.y - 0.5f * (low + high)) +
+               0.003f * s.noise(p, V2f(0.09f, 0.04f), 255, 5) - 0.006f * below(0, 0.02f, in);
     g.roughness = 0.93f;
     return g;
 }

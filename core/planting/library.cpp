@@ -206,8 +206,10 @@ const std::vector<Surface>& PlantLibrary::surfaces(int species) const {
     std::call_once(d.once, [&] {
         d.surfaces = recipe.surfaces;
         const auto model = proxy->model ? proxy->model->get() : nullptr;
-        for (size_t k = 0; model && k < std::min(d.surfaces.size(), model->materials.size()); ++k)
+        for (size_t k = 0; model && k < std::min(d.surfaces.size(), model->materials.size()); ++k) {
             d.surfaces[k].maps = model->materials[k].maps;
+            d.surfaces[k].soft = model->materials[k].soft;
+        }
     });
     return d.surfaces;
 }

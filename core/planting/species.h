@@ -43,7 +43,8 @@ enum class SpeciesKind {
     DeadWood,
     Person,
     Thing,
-    Grass, // from here on low growth
+    Splash, // of water: stands on it
+    Grass,  // from here on low growth
     Herb,
     Fern,
     Moss,
@@ -52,12 +53,19 @@ enum class SpeciesKind {
     Stones
 };
 inline constexpr const char* kSpeciesKindNames[] = {
-    "broadleaf tree", "conifer", "shrub", "hedge", "climber", "boulder",         "dead wood", "person",
-    "thing",          "grass",   "herb",  "fern",  "moss",    "floating leaves", "litter",    "stones"};
+    "broadleaf tree", "conifer", "shrub", "hedge", "climber", "boulder",         "dead wood", "person", "thing",
+    "splash",         "grass",   "herb",  "fern",  "moss",    "floating leaves", "litter",    "stones"};
 
 // Lies on the ground and follows its slope, as stones, litter and cushions do; else it stands.
 inline bool lies(SpeciesKind kind) {
     return kind == SpeciesKind::Moss || kind == SpeciesKind::Litter || kind == SpeciesKind::Stones;
+}
+
+inline bool alive(SpeciesKind kind) {
+    return kind != SpeciesKind::Person && kind != SpeciesKind::Thing && kind != SpeciesKind::Splash;
+}
+inline bool floats(SpeciesKind kind) {
+    return kind == SpeciesKind::WaterPlant || kind == SpeciesKind::Splash;
 }
 
 struct SpeciesRecipe {

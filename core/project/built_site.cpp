@@ -55,7 +55,7 @@ private:
         out_->works = worksOf(out_->project, out_->land, previous_ ? previous_->works : std::vector<BuiltWork>());
     }
 
-    // Ponds first: streams end where they meet one.
+    // Ponds and pools first: streams end where they meet one.
     void waters() {
         const bool moved =
             (previous_ && previous_->watersStale) || std::find(moved_.begin(), moved_.end(), 1) != moved_.end();
@@ -67,21 +67,13 @@ private:
         };
         const auto keep = [&](WaterBody& body, const WaterBody& same) {
             if (moved) out_->watersStale = true;
-            body.region = same.region;
-            body.surface = same.surface;
-            body.box = same.box;
-            body.shore = same.shore;
-        };
-        const auto lay = [&](WaterBody& body, Mesh surface, std::vector<std::pair<V2f, V2f>> shore) {
-            for (const V3f& p : surface.positions) body.box.extendBy(xy(p));
-            body.surface = std::make_shared<const Mesh>(std::move(surface));
-            body.shore = std::make_shared<const std::vector<std::pair<V2f, V2f>>>(std::move(shore));
+            lie(body, same);
         };
         const HeightField& field = out_->land.field;
         for (const Item* item : itemsOf<Water>(out_->project)) {
             const Water& water = std::get<Water>(item->body);
             if (!shown(out_->project, *item)) continue;
-            WaterBody body{item->id, water.look, water.level, nullptr, nullptr, nullptr, {}, nullptr};
+            WaterBody body{item->id, water.look, water.level, false, nullptr, nullptr, nullptr, {}, nullptr};
             const WaterBody* then = before(item->id);
             const Water* old = then ? bodyOf<Water>(find(previous_->project, item->id)) : nullptr;
             if (old && old->level == water.level && old->spot == water.spot)
@@ -92,12 +84,14 @@ private:
             }
             out_->waters.push_back(std::move(body));
         }
+        for (const Item* item : itemsOf<Pool>(out_->project))
+            if (shown(out_->project, *item)) addPool(*item, std::get<Pool>(item->body));
         const size_t ponds = out_->waters.size();
         const bool same = previous_ && !waterChanged(); // no pond is another
         for (const Item* item : itemsOf<Stream>(out_->project)) {
             const Stream& stream = std::get<Stream>(item->body);
             if (!shown(out_->project, *item)) continue;
-            WaterBody body{item->id, stream.look, 0, nullptr, nullptr, nullptr, {}, nullptr};
+            WaterBody body{item->id, stream.look, 0, false, nullptr, nullptr, nullptr, {}, nullptr};
             const WaterBody* then = before(item->id);
             const Item* old = then ? find(previous_->project, item->id) : nullptr;
             const StreamShape shape = shapeOf(stream);
@@ -121,6 +115,38 @@ private:
             }
             out_->waters.push_back(std::move(body));
         }
+    }
+
+    using Shore = std::vector<std::pair<V2f, V2f>>;
+    static void lie(WaterBody& body, const WaterBody& same) {
+        body.region = same.region;
+        body.surface = same.surface;
+        body.box = same.box;
+        body.shore = same.shore;
+    }
+    static void lay(WaterBody& body, Mesh surface, Shore shore) {
+        for (const V3f& p : surface.positions) body.box.extendBy(xy(p));
+        body.surface = std::make_shared<const Mesh>(std::move(surface));
+        body.shore = std::make_shared<const Shore>(std::move(shore));
+    }
+
+    // Laid anew each time, which is quick: its ground goes with it.
+    void addPool(const Item& item, const Pool& pool) {
+        const PoolShape shape = shapeOf(pool);
+        const LaidPool laid = layPool(shape, groundBefore(out_->land, item.id));
+        if (laid.empty()) return;
+        WaterBody body{item.id, pool.look, laid.water, true, nullptr, nullptr, nullptr, {}, nullptr};
+        Shore shore;
+        for (size_t i = 0; i < laid.inner.size(); ++i)
+            shore.emplace_back(laid.inner[i], laid.inner[(i + 1) % laid.inner.size()]);
+        if (previous_)
+            for (const WaterBody& w : previous_->waters)
+                if (w.item == item.id && w.level == body.level && *w.shore == shore) lie(body, w);
+        if (!body.surface) {
+            body.region = std::make_shared<const WaterRegion>(WaterRegion::within(out_->land.field.grid, laid.inner));
+            lay(body, poolWater(shape, laid), std::move(shore));
+        }
+        out_->waters.push_back(std::move(body));
     }
 
     void covers() {

@@ -21,6 +21,7 @@ struct WaterBody {
     Id item;
     WaterLook look;
     float level = 0;                          // of a stream its highest
+    bool walled = false;                      // a pool: it has no banks
     std::shared_ptr<const LaidStream> stream; // null: it stands
     std::shared_ptr<const Mesh> surface;
     std::shared_ptr<const WaterRegion> region;

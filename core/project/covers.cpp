@@ -178,11 +178,12 @@ CoverGround groundOf(const Project& project, const Land& land, const std::vector
     if (asks(layers, &CoverRule::asksWater)) {
         std::vector<PlanEdge> edges;
         for (const WaterBody& w : waters)
-            for (const auto& [a, b] : *w.shore) edges.push_back({a, b});
+            if (!w.walled) // what is wet by nature
+                for (const auto& [a, b] : *w.shore) edges.push_back({a, b});
         out.shores = PlanEdges(std::move(edges), site, farthestAsked(layers, &CoverRule::water));
         out.wet = [&](const V2f& p) {
             return std::any_of(waters.begin(), waters.end(), [&](const WaterBody& w) {
-                return w.region->holds(p) && land.field.at(p) < w.levelAt(p);
+                return !w.walled && w.region->holds(p) && land.field.at(p) < w.levelAt(p);
             });
         };
     }

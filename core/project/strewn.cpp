@@ -146,7 +146,7 @@ private:
         if (tree.kind > SpeciesKind::Conifer || tall < 5 || (foot - eye_).length() > kStrewnWithin) return;
         const int species = site_.library->find("Surface roots");
         const Surface* over = coverSeen(foot);
-        if (species < 0 || (over && habitOf(*over).uneven < 0.3f)) return;
+        if (species < 0 || (over && habitOf(*over).paved)) return;
         const float size = std::min(tall / 14, 1.5f) * lerp(0.8f, 1.2f, unitFloat(mix(r.key, 21)));
         const Kind kind{"Surface roots", 0, size, size};
         place({&kind, species}, foot, mix(r.key, 22), 0.1f, out);

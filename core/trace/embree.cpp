@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <atomic>
+#include <bit>
 #include <new>
 #include <stdexcept>
 #include <string>
@@ -10,6 +11,7 @@
 #include <xmmintrin.h>
 
 #include "core/base/error.h"
+#include "core/base/hash.h"
 
 namespace thallos {
 
@@ -29,6 +31,14 @@ void noteFailure(void*, RTCError code, const char*) {
 }
 
 } // namespace
+
+float chanceOf(RTCRayN* ray, RTCHitN* hit, unsigned n, unsigned i) {
+    const float all[] = {RTCRayN_org_x(ray, n, i), RTCRayN_org_y(ray, n, i), RTCRayN_dir_x(ray, n, i),
+                         RTCRayN_dir_y(ray, n, i), RTCRayN_dir_z(ray, n, i)};
+    uint64_t key = mix(17, RTCHitN_instID(hit, n, i, 0), RTCHitN_geomID(hit, n, i), RTCHitN_primID(hit, n, i));
+    for (const float f : all) key = mix(key, std::bit_cast<uint32_t>(f));
+    return std::max(unitFloat(key), 1e-4f);
+}
 
 void commitScene(RTCScene scene) {
     rtcCommitScene(scene);

@@ -23,6 +23,10 @@ void* newBuffer(RTCGeometry geometry, RTCBufferType type, RTCFormat format, size
 // Of its own copy of the mesh; to be committed, attached and released by the caller.
 RTCGeometry triangleGeometry(const Mesh& mesh);
 
+// A number of 0..1, never 0, by which a filter lets the i-th ray of its packet pass or not: another for each ray and
+// each thing that it meets, and the same in every run.
+float chanceOf(RTCRayN* ray, RTCHitN* hit, unsigned n, unsigned i);
+
 // A committed scene with what its callbacks read.
 class EmbreeScene {
 public:

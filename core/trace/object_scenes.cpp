@@ -1,11 +1,9 @@
 #include "core/trace/object_scenes.h"
 
 #include <algorithm>
-#include <bit>
 #include <cmath>
 #include <functional>
 
-#include "core/base/hash.h"
 #include "core/trace/scattering.h"
 #include "core/trace/shading.h"
 
@@ -58,13 +56,6 @@ struct CutOut {
     const Material* material;
     float scale; // of the object
 };
-float chance(RTCRayN* ray, RTCHitN* hit, unsigned n, unsigned i) {
-    const float all[] = {RTCRayN_org_x(ray, n, i), RTCRayN_org_y(ray, n, i), RTCRayN_dir_x(ray, n, i),
-                         RTCRayN_dir_y(ray, n, i), RTCRayN_dir_z(ray, n, i)};
-    uint64_t key = mix(17, RTCHitN_instID(hit, n, i, 0), RTCHitN_geomID(hit, n, i), RTCHitN_primID(hit, n, i));
-    for (const float f : all) key = mix(key, std::bit_cast<uint32_t>(f));
-    return std::max(unitFloat(key), 1e-4f);
-}
 void passHoles(const RTCFilterFunctionNArguments* args) {
     const auto& c = *static_cast<const CutOut*>(args->geometryUserPtr);
     // First rays come in packets.
@@ -73,7 +64,7 @@ void passHoles(const RTCFilterFunctionNArguments* args) {
         const HitPoint spot = hitPointOf(*c.mesh, RTCHitN_primID(args->hit, args->N, i),
                                          RTCHitN_u(args->hit, args->N, i), RTCHitN_v(args->hit, args->N, i), c.scale);
         // What covers by half stops half of the rays, each layer others.
-        const float most = c.material->soft ? chance(args->ray, args->hit, args->N, i) : 0.5f;
+        const float most = c.material->soft ? chanceOf(args->ray, args->hit, args->N, i) : 0.5f;
         if (coverage(*c.material, spot) < most) args->valid[i] = 0;
     }
 }

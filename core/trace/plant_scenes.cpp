@@ -169,6 +169,7 @@ struct CutFaces {
     std::shared_ptr<const Mask> mask;
     const Mesh* mesh;
     const std::vector<unsigned>* firsts;
+    bool soft; // what covers by half stops half of the rays
 };
 // Where in a triangle a face of one or two was met.
 Face faceOf(const std::vector<unsigned>& firsts, unsigned part, unsigned primitive, float u, float v) {
@@ -183,12 +184,12 @@ void passClear(const RTCFilterFunctionNArguments* args) {
     const Face f = faceOf(*cut.firsts, hit.geomID, hit.primID, hit.u, hit.v);
     const V3i& t = cut.mesh->triangles[f.triangle];
     const V2f uv = cut.mesh->uvs[t.x] * (1 - f.u - f.v) + cut.mesh->uvs[t.y] * f.u + cut.mesh->uvs[t.z] * f.v;
-    if (!cut.mask->solid(uv)) args->valid[0] = 0;
+    if (!cut.mask->solid(uv, cut.soft ? chanceOf(args->ray, args->hit, 1, 0) : 0.5f)) args->valid[0] = 0;
 }
 
 // Leaves and blades are mostly pairs of triangles {a, b, c}, {a, c, d}: as one quad they are a third less work. Embree
 // cuts a quad between its second and last corner.
-void addFaces(EmbreeScene& scene, const Mesh& mesh, unsigned id, const std::shared_ptr<const Mask>& mask,
+void addFaces(EmbreeScene& scene, const Mesh& mesh, unsigned id, const std::shared_ptr<const Mask>& mask, bool soft,
               std::vector<unsigned>& firsts) {
     RTCGeometry g = rtcNewGeometry(embreeDevice(), RTC_GEOMETRY_TYPE_QUAD);
     void* v = newBuffer(g, RTC_BUFFER_TYPE_VERTEX, RTC_FORMAT_FLOAT3, sizeof(V3f), mesh.positions.size());
@@ -204,7 +205,7 @@ void addFaces(EmbreeScene& scene, const Mesh& mesh, unsigned id, const std::shar
     void* q = newBuffer(g, RTC_BUFFER_TYPE_INDEX, RTC_FORMAT_UINT4, sizeof(quads[0]), quads.size());
     std::copy(quads.begin(), quads.end(), static_cast<std::array<int, 4>*>(q));
     if (mask && !mesh.uvs.empty()) {
-        auto cut = std::make_shared<CutFaces>(CutFaces{mask, &mesh, &firsts});
+        auto cut = std::make_shared<CutFaces>(CutFaces{mask, &mesh, &firsts, soft});
         rtcSetGeometryUserData(g, cut.get());
         rtcSetGeometryIntersectFilterFunction(g, passClear);
         rtcSetGeometryOccludedFilterFunction(g, passClear);
@@ -266,7 +267,8 @@ void PlantScenes::make(IndividualId id, Level level, const std::function<bool()>
     const std::vector<Mesh>& parts = library_->form(id, level).parts;
     for (size_t p = 0; p < parts.size(); ++p)
         if (const auto part = static_cast<unsigned>(p); !parts[p].empty())
-            addFaces(*traced->scene, parts[p], part, maskOf(id.species(), part), traced->triangles[p]);
+            addFaces(*traced->scene, parts[p], part, maskOf(id.species(), part),
+                     library_->surfaces(id.species())[part].soft, traced->triangles[p]);
     // To the end: given up half way it crashes in its scheduler (3.13.5 with TBB 2021.8). It may be held up, though.
     if (stop)
         rtcSetSceneProgressMonitorFunction(

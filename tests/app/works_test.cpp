@@ -92,6 +92,31 @@ TEST_P(WorksInEitherPane, ATerraceLevelsTheGroundWithWalls) {
     expectOneStep(before);
 }
 
+TEST_P(WorksInEitherPane, APoolIsDrawnRaisedAndTakenBack) {
+    Pane& p = pane("pool");
+    const std::string before = documentHash();
+    for (const V2f& c : {V2f(-4, -10), V2f(4, -10), V2f(4, -5), V2f(-4, -5)}) click(p, at(p, c));
+    p.setFocus();
+    key(Qt::Key_Return);
+    ASSERT_EQ(itemsOf<Pool>(session().document.project()).size(), 1u);
+    settle();
+    ASSERT_EQ(session().document.built()->waters.size(), 1u);
+    const float level = session().document.built()->waters[0].level;
+    EXPECT_NEAR(heightAt({0, -8}), level - 1.4f, 0.01f);
+    expectOneStep(before);
+    session().selection.set(last()->id);
+    setField("poolRaised", "0.5");
+    setField("poolDepth", "0.45");
+    settle();
+    EXPECT_NEAR(session().document.built()->waters[0].level, level + 0.45f, 0.02f);
+    EXPECT_NEAR(heightAt({0, -8}), level, 0.03f);
+    const V2f corner = bodyOf<Pool>(session().selection.item())->points.front();
+    drag(p, at(p, corner), at(p, corner + V2f(-1, -1)));
+    EXPECT_LT(bodyOf<Pool>(session().selection.item())->points.front().x, corner.x - 0.5f);
+    session().document.undo();
+    EXPECT_EQ(bodyOf<Pool>(last())->points.front(), corner);
+}
+
 TEST_P(WorksInEitherPane, AWallHoldsTheGroundUpAndBecomesAnotherKind) {
     Pane& p = pane("siteLine");
     const std::string before = documentHash();

@@ -57,10 +57,13 @@ bool tells(const std::vector<Text>& report, const char* word) {
     return tells(said, word);
 }
 
-std::shared_ptr<const PlantLibrary> with(Species s) {
+std::shared_ptr<const PlantLibrary> with(const std::vector<Species>& more) {
     std::vector<Species> all = library()->species();
-    all.push_back(std::move(s));
+    all.insert(all.end(), more.begin(), more.end());
     return PlantLibrary::of(std::move(all));
+}
+std::shared_ptr<const PlantLibrary> with(const Species& s) {
+    return with(std::vector{s});
 }
 
 // A red board of 1 m by 2 m with a clear upper half.
@@ -414,6 +417,40 @@ TEST_F(ForeignPlants, FlatPicturesFaceWhoeverLooksAndTheSun) {
     const ShadingPoint s = shadingAt(*scene, hit, V3f(0, -1, 0), 0.01f);
     EXPECT_GT(s.surface.albedo.x, 2 * s.surface.albedo.z) << "it shows its picture";
     EXPECT_LT(s.surface.normal.y, -0.7f);
+}
+
+TEST_F(ForeignPlants, SplashesStandOnTheWater) {
+    const ProxyDraft draft = draftOf(halfBoard(), "big splash");
+    EXPECT_EQ(draft.kind, SpeciesKind::Splash) << "by its name";
+    ProxyOrder order;
+    order.height = 0.5f;
+    std::vector<Species> species;
+    for (const auto& [name, kind] : {std::pair("Splash", SpeciesKind::Splash), std::pair("Post", SpeciesKind::Thing)}) {
+        order.name = name;
+        order.kind = kind;
+        const ProxyMade made = makeProxy(draft, order);
+        const auto& materials = made.model->materials;
+        EXPECT_EQ(std::any_of(materials.begin(), materials.end(), [](const Surface& m) { return m.translucency > 0; }),
+                  kind == SpeciesKind::Splash)
+            << "drops pass light on";
+        species.push_back(speciesOf(made));
+    }
+    Project p = newProject({40, 40}, 0.5f, "x");
+    Pool pool;
+    pool.points = {{-4, -4}, {4, -4}, {4, 4}, {-4, 4}};
+    pool.depth = 1;
+    p = added(p, "Pool", pool);
+    p = added(p, "Two", Specimens{{{"Splash", {1, 0}, 0, 1, 0}, {"Post", {-1, 0}, 0, 1, 0}}});
+    const auto site = build(p, with(species));
+    const auto z = [&](float x) {
+        for (const auto& tiles : site->plants)
+            for (const auto& tile : tiles)
+                for (const PlantRecord& r : tile->records)
+                    if (std::abs(r.x - x) < 0.01f) return r.z;
+        return -100.0f;
+    };
+    EXPECT_NEAR(z(1), site->waters[0].level, 1e-4f);
+    EXPECT_NEAR(z(-1), site->waters[0].level - 1, 1e-3f) << "what does not float stands on the floor";
 }
 
 TEST_F(ForeignPlants, CardsOfMistLetLightThroughByShare) {

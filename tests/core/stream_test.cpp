@@ -85,6 +85,31 @@ TEST(Stream, TheChannelIsAsWideAndDeepAsAsked) {
     EXPECT_LT(naturalOf(p).at(line.place(20)), 0.04f * line.place(20).x - 0.5f);
 }
 
+TEST(Stream, ABendIsScouredOutsideAndShallowInside) {
+    for (const float side : {1.0f, -1.0f}) {
+        // A quarter of a ring of 6 m, to the left and to the right.
+        Stream s = stream();
+        s.points.clear();
+        for (int k = 0; k <= 6; ++k) {
+            const float a = kPi / 2 * static_cast<float>(k) / 6;
+            s.points.emplace_back(6 * std::sin(a), side * (6 - 6 * std::cos(a)));
+        }
+        const auto site = build(added(test::withRelief(sloping(), {}), "Stream", s), PlantLibrary::of({}));
+        const WaterBody* w = streamOf(*site);
+        ASSERT_TRUE(w);
+        const PlanLine& line = w->stream->line;
+        double outer = 0, inner = 0;
+        for (float at = 0.3f * line.length(); at < 0.7f * line.length(); at += 0.2f) {
+            const V2f p = line.place(at), d = line.direction(at), out = V2f(d.y, -d.x) * side; // away from the bend
+            outer += static_cast<double>(w->levelAt(p) - site->land.field.at(p + out * 0.72f));
+            inner += static_cast<double>(w->levelAt(p) - site->land.field.at(p - out * 0.72f));
+            EXPECT_NEAR(w->levelAt(p) - site->land.field.at(p), 0.4f, 0.03f);
+        }
+        EXPECT_GT(outer, 1.5 * inner);
+        EXPECT_GT(inner, 0);
+    }
+}
+
 TEST(Stream, ItsSheetLiesOnItsLevelAndReachesTheBanks) {
     const auto site = build(added(sloping(), "Stream", stream()), PlantLibrary::of({}));
     const WaterBody& w = *streamOf(*site);

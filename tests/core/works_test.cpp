@@ -30,6 +30,12 @@ Project withWorks() {
         line.points = {{40, y}, {48, y + 2}};
         p = added(p, kSiteLineNames[k], line);
     }
+    Pool pool;
+    pool.points = {{-48, -40}, {-38, -40}, {-38, -34}, {-48, -33}};
+    pool.round = true;
+    pool.fixed = true;
+    pool.level = 1.5f;
+    p = added(p, "Pool", pool);
     Path path;
     path.points = {{-50, 30}, {-30, 35}, {-10, 30}};
     path.steps = true;

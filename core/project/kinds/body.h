@@ -18,6 +18,7 @@
 #include "core/project/kinds/mark.h"
 #include "core/project/kinds/pad.h"
 #include "core/project/kinds/path.h"
+#include "core/project/kinds/pool.h"
 #include "core/project/kinds/sculpting.h"
 #include "core/project/kinds/shot.h"
 #include "core/project/kinds/site_line.h"
@@ -51,6 +52,7 @@ using Body = std::variant< //
     Terrace,               //
     SiteLine,              //
     Path,                  //
-    Stream>;
+    Stream,                //
+    Pool>;
 
 } // namespace thallos

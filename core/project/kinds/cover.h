@@ -20,10 +20,10 @@ struct Patch {
 
 struct Cover {
     Surface surface = gravelSurface();
-    std::optional<Patch> patch;    // lies there alone, whatever the rest says; none: it is no picture that does so once
-    std::optional<CoverRule> rule; // lies there by itself; none: where it is painted alone
-    WeightLayer painted;           // lies there, whatever the rule
-    WeightLayer wiped;             // lies not there, whatever the rule
+    std::optional<Patch> patch;    // its picture is laid here once, and nowhere else; none: as rule and paint say
+    std::optional<CoverRule> rule; // where it lies by itself; none: only where it is painted
+    WeightLayer painted;           // where it lies whatever the rule says
+    WeightLayer wiped;             // where it does not lie whatever the rule says
     bool bare = true;              // plants keep off it
     bool operator==(const Cover&) const = default;
 };

@@ -52,8 +52,7 @@ PlantRecord recordOf(const Specimen& s, size_t index, Id item, int species, cons
     r.x = s.at.x;
     r.y = s.at.y;
     r.z = site.height(s.at);
-    if (library.species()[species].recipe.kind == SpeciesKind::WaterPlant)
-        r.z = std::max(r.z, site.waterLevel(s.at)); // it floats
+    if (floats(library.species()[species].recipe.kind)) r.z = std::max(r.z, site.waterLevel(s.at));
     r.key = static_cast<uint32_t>(index);
     const float turns = s.yaw / (2 * kPi);
     r.yaw = static_cast<uint16_t>((turns - std::floor(turns)) * 65535);
