@@ -251,7 +251,9 @@ SurfacePoint coverSurface(const Covers& covers, const V2f& p, const V3f& normal,
             l.surface = meadow(covers, p, normal, footprint);
         else {
             l.surface = coverAlone(covers, of, p, normal, footprint);
-            l.surface.albedo *= 0.95f + 0.1f * turnedNoise(p, 2.7f, seed + 100, 3, footprint);
+            // Trodden, bleached and washed together: from the air no cover is one even tone.
+            l.surface.albedo *= 0.95f + 0.1f * turnedNoise(p, 2.7f, seed + 100, 3, footprint) +
+                                0.09f * turnedNoise(p, 13, seed + 200, 2, footprint);
         }
         l.relief = reliefOf(l.surface, m);
         // Borders wander, and what lies loose is carried over them.
