@@ -7,15 +7,14 @@
 #include "app/tools/makers.h"
 #include "app/widgets/theme.h"
 #include "app/words/text.h"
-#include "core/ground/line.h"
+#include "core/project/kinds/lines.h"
 
 namespace thallos {
 
 namespace {
 
-constexpr double kGrip = 9;        // pixels about a point, and half of them about a line
-constexpr double kFreely = 32;     // pixels from point to point of what is drawn freely
-constexpr float kCurveStep = 0.5f; // metres
+constexpr double kGrip = 9;    // pixels about a point, and half of them about a line
+constexpr double kFreely = 32; // pixels from point to point of what is drawn freely
 
 // A point of an item: of which of its lines, and which of that.
 struct Spot {

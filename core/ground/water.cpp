@@ -76,14 +76,9 @@ WaterRegion WaterRegion::within(const GroundGrid& grid, const Polygon& outline) 
     const Box2f box = bounds(outline);
     if (!box.intersects(grid.box())) return out;
     out.outline_ = outline;
-    out.marks_.assign(static_cast<size_t>(grid.cells.x) * grid.cells.y, 0);
     const V2i from = cellAt(grid, box.min), to = cellAt(grid, box.max);
-    // All cells of the box; the outline cuts off what lies beyond it.
     for (int y = std::max(from.y, 0); y <= std::min(to.y, grid.cells.y - 1); ++y)
-        for (int x = std::max(from.x, 0); x <= std::min(to.x, grid.cells.x - 1); ++x) {
-            out.cells_.emplace_back(x, y);
-            out.marks_[static_cast<size_t>(y) * grid.cells.x + x] = kWet;
-        }
+        for (int x = std::max(from.x, 0); x <= std::min(to.x, grid.cells.x - 1); ++x) out.cells_.emplace_back(x, y);
     return out;
 }
 
@@ -104,10 +99,10 @@ void WaterRegion::addBank() {
 }
 
 char WaterRegion::at(const V2f& p) const {
+    if (!outline_.empty()) return bounds(outline_).intersects(p) && contains(outline_, p) ? kWet : 0;
     if (marks_.empty()) return 0;
     const V2i c = cellAt(grid_, p);
     if (c.x < 0 || c.y < 0 || c.x >= grid_.cells.x || c.y >= grid_.cells.y) return 0;
-    if (!outline_.empty() && !contains(outline_, p)) return 0;
     return marks_[static_cast<size_t>(c.y) * grid_.cells.x + c.x];
 }
 bool WaterRegion::holds(const V2f& p) const {

@@ -128,9 +128,12 @@ struct LandSearch {
     bool held(const V2f& p) const {
         for (const WaterBody& w : site.waters)
             if (w.region->reaches(p) && field.at(p) < w.levelAt(p) + kCutBank) return true;
-        for (const V2f& d : {V2f(kAcross, 0), V2f(-kAcross, 0), V2f(0, kAcross), V2f(0, -kAcross)})
-            if (std::abs(field.at(p + d, p) - field.at(p + d)) > 0.02f || onBroken(p + d * 0.5f)) return true;
-        if (onBroken(p)) return true;
+        // Any cell that the slope is measured across.
+        const int n = static_cast<int>(std::ceil(kAcross / field.cellAt(p)));
+        for (int y = -n; y <= n; ++y)
+            for (int x = -n; x <= n; ++x)
+                if (onBroken(p + V2f(static_cast<float>(x), static_cast<float>(y)) * (kAcross / static_cast<float>(n))))
+                    return true;
         for (const Item* item : itemsOf<Building>(site.project))
             for (const Polygon& o : outlinesOf(std::get<Building>(item->body)))
                 if (bounds(o).intersects(p) && signedDistance(o, p) < 0.3f) return true;

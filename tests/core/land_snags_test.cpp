@@ -118,3 +118,16 @@ TEST(LandSnags, AStreamCutsItsOwnBanks) {
     s.bank = 0.3f;
     EXPECT_TRUE(found(added(slope(0.03f), "Stream", s)).empty());
 }
+
+TEST(LandSnags, WallsHoldTheGroundOfPoolsAndTerraces) {
+    // Askew, so that their breaks cross cells everywhere.
+    Project p = withFinest(slope(0.1f), 0.125f);
+    Pool pool;
+    pool.points = {{-22, -22}, {-12, -20}, {-13, -14}, {-23, -16}};
+    p = added(p, "Pool", pool);
+    Terrace terrace;
+    terrace.points = {{10, 9}, {25, 12}, {22, 24}, {8, 20}};
+    terrace.levels = 2;
+    p = added(p, "Terrace", terrace);
+    EXPECT_EQ(figure(p, SnagKind::BankTooSteep), 0);
+}
