@@ -228,8 +228,10 @@ private:
         const auto all = lines();
         const bool last = all[spot.line]->size() <= drawing_.least;
         if (last && all.size() == 1) {
-            Q_EMIT session_.message(tr("%1 needs its last points. To remove it, delete it in the list.")
-                                        .arg(QString::fromStdString(session_.selection.item()->name)));
+            const QString name = QString::fromStdString(session_.selection.item()->name);
+            Q_EMIT session_.message(
+                drawing_.closed ? tr("An outline needs three points. Delete %1 itself in the list.").arg(name)
+                                : tr("%1 needs its last points. To remove it, delete it in the list.").arg(name));
             return;
         }
         session_.document.editItem(tr("Remove point"), session_.selection.last(), [&](Item& i) {

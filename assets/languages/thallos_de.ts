@@ -1221,6 +1221,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ein Objekt hat keinen Namen</translation>
   </message>
   <message>
+   <source>An outline needs three points. Delete %1 itself in the list.</source>
+   <translation>Ein Umriss braucht drei Punkte. Löschen Sie %1 selbst in der Liste.</translation>
+  </message>
+  <message>
    <source>Angle</source>
    <translation>Winkel</translation>
   </message>
@@ -2206,6 +2210,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Colour map</source>
    <translation>Farbkarte</translation>
+  </message>
+  <message>
+   <source>Colour of the water where it is deep; clear water shows its bed instead</source>
+   <translation>Farbe des Wassers, wo es tief ist; klares Wasser zeigt stattdessen seinen Grund</translation>
   </message>
   <message>
    <source>Colour temperature that looks neutral: lower makes the image cooler</source>
@@ -7863,6 +7871,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Time zone</source>
    <translation>Zeitzone</translation>
+  </message>
+  <message>
+   <source>Tint</source>
+   <translation>Tönung</translation>
   </message>
   <message>
    <source>Tinted glass</source>

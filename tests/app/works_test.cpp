@@ -1,8 +1,10 @@
 // Banks, terraces, walls and paths by hand, in both panes.
 #include <gtest/gtest.h>
 
+#include <QColorDialog>
 #include <QComboBox>
 #include <QPushButton>
+#include <QTimer>
 
 #include "app/inspector/inspector.h"
 #include "core/project/move.h"
@@ -402,6 +404,19 @@ TEST(Works, BedsOfWatersAndPuddlesAreChosenOnTheirPages) {
         const WaterLook& look = bodyOf<Water>(item) ? bodyOf<Water>(item)->look : bodyOf<Stream>(item)->look;
         EXPECT_EQ(look.bed.recipe, "River gravel") << name;
         expectOneStep(before);
+        // Its colour is asked for in a window of its own.
+        const std::string untinted = documentHash();
+        QTimer::singleShot(0, &window(), [] {
+            auto* dialog = qobject_cast<QColorDialog*>(QApplication::activeModalWidget());
+            ASSERT_TRUE(dialog);
+            dialog->setCurrentColor(QColor(10, 90, 80));
+            dialog->accept();
+        });
+        window().findChild<QPushButton*>("waterTint")->click();
+        const Item* tinted = session().selection.item();
+        const Rgb tint = bodyOf<Water>(tinted) ? bodyOf<Water>(tinted)->look.tint : bodyOf<Stream>(tinted)->look.tint;
+        EXPECT_LT((tint - fromSrgb(10 / 255.0f, 90 / 255.0f, 80 / 255.0f)).length(), 1e-3f);
+        expectOneStep(untinted);
     }
     leaf("pad"); // no brush: the ground's own values show
     session().selection.set({});
