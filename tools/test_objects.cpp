@@ -26,6 +26,7 @@ Building thing(Mesh mesh, const Surface& surface, const V3f& at) {
     auto model = std::make_shared<Model>();
     model->name = surface.name;
     model->materials = {surface};
+    model->outlines = footprint({&mesh}, 0.6f); // nothing grows through it
     model->parts = {partOf("part", 0, std::move(mesh))};
     Building b;
     b.model = model;
