@@ -27,7 +27,7 @@ Mask::Mask(const Maps& maps) {
     bool holes = false;
     for (size_t i = 0; i < shares.size(); ++i) {
         shares[i] = finest->rgba[4 * i + (opacity ? 0 : 3)];
-        holes = holes || shares[i] < kHalf;
+        holes = holes || shares[i] < 255;
     }
     if (!holes) return;
     width_ = finest->width;

@@ -453,6 +453,35 @@ TEST_F(ForeignPlants, SplashesStandOnTheWater) {
     EXPECT_NEAR(z(-1), site->waters[0].level - 1, 1e-3f) << "what does not float stands on the floor";
 }
 
+TEST_F(ForeignPlants, SprayStopsRaysByItsShareAndFigureCutOutsDoNot) {
+    // Covers by two thirds below; the clear upper half is cropped.
+    Picture spray{8, 16, std::vector<uint8_t>(8 * 16 * 4, 255)};
+    for (size_t i = 0; i < spray.rgba.size() / 4; ++i) spray.rgba[4 * i + 3] = i < 64 ? 0 : 170;
+    for (const auto& [kind, share] :
+         {std::pair(SpeciesKind::Splash, 170 / 255.0), std::pair(SpeciesKind::Thing, 1.0)}) {
+        ProxyOrder order;
+        order.name = "Card";
+        order.kind = kind;
+        order.height = 2;
+        order.turns = true;
+        Project p = newProject({40, 40}, 1, "x");
+        p = added(p, "Card", Specimens{{{"Card", {0, 0}, 0, 1, 0}}});
+        SceneBuilder builder;
+        const auto scene = builder.update(build(p, with(speciesOf(makeProxy(draftOf(spray, "card"), order)))));
+        const float z = scene->site->land.field.at({0, 0});
+        int met = 0;
+        constexpr int kRays = 40;
+        for (int y = 0; y < kRays; ++y)
+            for (int x = 0; x < kRays; ++x) {
+                const V3f from(0, -6, z + 0.9f), at(-0.7f + 1.4f * static_cast<float>(x) / kRays, 0,
+                                                    z + 0.2f + 1.4f * static_cast<float>(y) / kRays);
+                const Hit hit = trace(*scene, from, (at - from).normalized(), from, 12);
+                met += hit.plant && hit.position.z < z + 1.75f;
+            }
+        EXPECT_NEAR(met / static_cast<double>(kRays * kRays), share, 0.04) << static_cast<int>(kind);
+    }
+}
+
 TEST_F(ForeignPlants, CardsOfMistLetLightThroughByShare) {
     Picture mist{2, 2, std::vector<uint8_t>(16, 220)};
     for (size_t i = 3; i < 16; i += 4) mist.rgba[i] = 140;
