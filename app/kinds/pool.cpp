@@ -115,7 +115,7 @@ void addTools(Session& session, Tools& tools) {
     tools.add(Verb::Shape, {"pool",
                             tr("Pool"),
                             "leaf-shape-pool",
-                            tr("Draw a pool or a raised basin: water between upright walls"),
+                            tr("Draw a pool or a raised basin: water between vertical walls"),
                             "Q",
                             tools.own(makeLineTool(session, std::move(drawing))),
                             {}});

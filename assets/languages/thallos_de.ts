@@ -2840,7 +2840,7 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Einen Fußweg, Fahrweg oder eine Straße zeichnen, die das Gelände anpasst</translation>
   </message>
   <message>
-   <source>Draw a pool or a raised basin: water between upright walls</source>
+   <source>Draw a pool or a raised basin: water between vertical walls</source>
    <translation>Ein Becken oder Hochbecken zeichnen: Wasser zwischen senkrechten Mauern</translation>
   </message>
   <message>

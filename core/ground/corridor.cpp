@@ -15,7 +15,9 @@ float bedAt(const Corridor& c, float side, float lean) {
     const float off = std::abs(side), half = 0.5f * c.width;
     if (c.depth > 0) {
         const float bottom = std::min(0.5f * c.bottom, half - 1e-3f);
-        const float middle = 0.5f * lean * (half - bottom), towards = side > middle ? 1.0f : -1.0f;
+        // The middle stays as deep as asked.
+        const float middle = lean * std::min(0.5f * (half - bottom), 0.8f * bottom),
+                    towards = side > middle ? 1.0f : -1.0f;
         z -= c.depth * (1 - smoothstep(bottom + towards * middle, half, towards * side));
     }
     if (c.rut > 0) {

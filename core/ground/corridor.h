@@ -22,8 +22,8 @@ struct Corridor {
     float batter = 3, cutBatter = 3; // run for one of rise, of fill and of cut
     float depth = 0;                 // of a channel in the bed, below `heights`
     float bottom = 0;                // its width there; its sides rise to the bed's edges
-    // At each point, -1..1: how far the bottom lies off the middle, as a share of half the room it has; to the left
-    // positive. Empty: it keeps to the middle.
+    // At each point, -1..1: how far the bottom lies off the middle, as a share of the farthest at which the middle is
+    // still part of it; to the left positive. Empty: it keeps to the middle.
     std::vector<float> leans{};
     float fillShort = 0;         // fill ends so many metres under the bed and its shoulders; 0: it reaches them
     float ragged = 0;            // share of their distance from the middle by which edges and banks wander, 0..0.5

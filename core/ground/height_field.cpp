@@ -150,8 +150,8 @@ private:
     const HeightField& field_;
     const HeightTile& tile_;
     V2i at_, start_;
-    const float* inner_ =
-        nullptr; // the cell's first sample, where all around it lie in its block and no wall cuts them
+    // The cell's first sample, where all around it lie in its block and no wall cuts them.
+    const float* inner_ = nullptr;
     int pitch_ = 0;
 };
 

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/ground/sweep.h"
+#include "core/ground/winding.h"
 #include "core/mesh/geos.h"
 
 namespace thallos {
@@ -38,20 +39,6 @@ Polygon cornersOf(const Geos& geos, const GEOSGeometry* polygon) {
         out.emplace_back(static_cast<float>(x), static_cast<float>(y));
     }
     return out;
-}
-
-float signedArea(const Polygon& p) {
-    float sum = 0;
-    for (size_t i = 0; i < p.size(); ++i) {
-        const V2f &a = p[i], &b = p[(i + 1) % p.size()];
-        sum += a.x * b.y - a.y * b.x;
-    }
-    return sum / 2;
-}
-
-Polygon counterClockwise(Polygon p) {
-    if (signedArea(p) < 0) std::reverse(p.begin(), p.end());
-    return p;
 }
 
 // The polygon made smaller by `by` metres all around, with sharp corners; empty where nothing or several pieces are

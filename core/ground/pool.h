@@ -21,9 +21,10 @@ struct PoolShape {
 };
 
 struct LaidPool {
-    Pad around;             // the ground beside it, which is brought to its level
-    Platform floor;         // within the outline
-    std::vector<V2f> inner; // edge of the water, counter-clockwise; empty: nothing is laid, there is no room between the walls
+    Pad around;     // the ground beside it, which is brought to its level
+    Platform floor; // within the outline
+    // Edge of the water, counter-clockwise; empty: there is no room between the walls, and nothing is laid.
+    std::vector<V2f> inner;
     float rim = 0, water = 0;
     bool empty() const { return inner.empty(); }
 };

@@ -3,21 +3,14 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/ground/winding.h"
+
 namespace thallos {
 
 namespace {
 
 constexpr float kEdgeStep = 0.5f; // metres along an edge at which the ground is looked at
 constexpr float kOutside = 0.02f; // metres beyond an edge
-
-float signedArea(const Polygon& p) {
-    float sum = 0;
-    for (size_t i = 0; i < p.size(); ++i) {
-        const V2f &a = p[i], &b = p[(i + 1) % p.size()];
-        sum += a.x * b.y - a.y * b.x;
-    }
-    return sum / 2;
-}
 
 // What of the polygon lies where `way` . p is at least `from` (Sutherland & Hodgman 1974).
 Polygon clipped(const Polygon& in, const V2f& way, float from) {
@@ -161,9 +154,8 @@ float levelled(const Platform& platform, float z, const V2f& p) {
 
 LaidTerrace layTerrace(const TerraceShape& shape, const std::function<float(const V2f&)>& ground) {
     LaidTerrace laid;
-    Polygon outline = shape.outline;
-    if (outline.size() < 3) return laid;
-    if (signedArea(outline) < 0) std::reverse(outline.begin(), outline.end());
+    if (shape.outline.size() < 3) return laid;
+    const Polygon outline = counterClockwise(shape.outline);
     const Plane all = planeOf(outline, ground);
     const float slope = all.tilt.length();
     const V2f up = slope > 1e-5f ? all.tilt / slope : V2f(0, 1);

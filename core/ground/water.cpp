@@ -73,12 +73,7 @@ WaterRegion WaterRegion::under(const GroundGrid& grid, const Mesh& sheet) {
 WaterRegion WaterRegion::within(const GroundGrid& grid, const Polygon& outline) {
     WaterRegion out;
     out.grid_ = grid;
-    const Box2f box = bounds(outline);
-    if (!box.intersects(grid.box())) return out;
     out.outline_ = outline;
-    const V2i from = cellAt(grid, box.min), to = cellAt(grid, box.max);
-    for (int y = std::max(from.y, 0); y <= std::min(to.y, grid.cells.y - 1); ++y)
-        for (int x = std::max(from.x, 0); x <= std::min(to.x, grid.cells.x - 1); ++x) out.cells_.emplace_back(x, y);
     return out;
 }
 

@@ -51,7 +51,7 @@ private:
     GroundGrid grid_;
     std::vector<V2i> cells_;
     std::vector<char> marks_; // of every cell of the grid; empty: none
-    Polygon outline_;         // that cuts the cells off; empty: none does
+    Polygon outline_;         // of a pool, which tells instead of cells and marks; empty: it is none
 };
 // A level sheet over the region, so that it runs into the bank.
 Mesh waterSurface(const HeightField& field, const Water& water, const WaterRegion& region);
