@@ -22,7 +22,7 @@ float turnedNoise(V2f p, float size, uint64_t seed, int octaves, float footprint
     float sum = 0, weight = 1, all = 0, pixel = footprint / size;
     p /= size;
     for (int k = 0; k < octaves; ++k) {
-        const float fade = 1 - smoothstep(0.3f, 1.5f, pixel);
+        const float fade = pixel <= 0.3f ? 1 : 1 - smoothstep(0.3f, 1.5f, pixel);
         if (fade > 0) sum += fade * weight * valueNoise(p.x, p.y, seed + static_cast<uint64_t>(k));
         all += weight;
         pixel *= 2.03f;
@@ -96,9 +96,11 @@ const GroundHabit& habitOf(const Covers& covers, int of) {
 // The humps and hollows between what the ground's samples show and what a texture does: metres across, they catch a
 // low sun. `share` of those of a meadow.
 V3f uneven(const V3f& relief, const V2f& p, float footprint, float share) {
+    constexpr float kLost = 0.8f * 1.7f; // metres of a pixel that shows none of them
+    if (share <= 0 || footprint >= kLost) return relief;
     V3f out = relief;
     // More of them here and fewer there, so that they do not repeat from the air.
-    if (share > 0) share *= 1 + 0.6f * valueNoise(p.x / 13, p.y / 13, 333);
+    share *= 1 + 0.6f * valueNoise(p.x / 13, p.y / 13, 333);
     for (const auto& [size, steep, seed] : {std::tuple(1.7f, 0.13f, 331), std::tuple(0.45f, 0.16f, 332)}) {
         const float fade = share * (1 - smoothstep(0.2f * size, 0.8f * size, footprint));
         if (fade <= 0) continue;
