@@ -10,6 +10,7 @@
 namespace thallos {
 
 void addDocumentCommands(CLI::App& app); // info, dump, edit, new, import, ground, plants
+void addCheckCommands(CLI::App& app);    // snags, health, contact
 void addLibraryCommands(CLI::App& app);  // species, proxy, rights, collect
 void addLightCommands(CLI::App& app);    // sun, daylight
 void addPictureCommands(CLI::App& app);  // render, finish

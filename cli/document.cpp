@@ -6,13 +6,16 @@
 #include "cli/commands.h"
 #include "core/base/error.h"
 #include "core/base/hash.h"
+#include "core/base/outside.h"
 #include "core/base/text.h"
 #include "core/exchange/foreign.h"
+#include "core/exchange/site_body.h"
 #include "core/exchange/survey.h"
 #include "core/finish/encode.h"
 #include "core/project/built_site.h"
 #include "core/project/json.h"
 #include "core/project/kinds/kind.h"
+#include "core/project/move.h"
 #include "core/project/recovery.h"
 #include "core/project/store.h"
 
@@ -144,19 +147,45 @@ void edit(const std::string& file, const std::string& patchFile, const std::stri
 }
 
 struct ImportOptions {
-    std::string project, model, at = "0,0", unit = "file", out;
+    std::string project, model, at = "0,0", unit = "file", replaced, out;
     double yaw = 0;
     bool seat = false;
 };
+// The client's next file in place of a building: place, materials and changes stay, and what stands at it.
+void replace(const ImportOptions& o, float unit) {
+    const Project project = openProject(o.project);
+    const Item* item = find(project, o.replaced);
+    const auto* b = bodyOf<Building>(item);
+    if (!b) throw Error(Error::Kind::Missing, Text("The project has no building “%w”"), o.replaced);
+    ModelImport how{unit > 0 ? unit : b->read.unit, b->read.up};
+    how.folders.assign(b->read.folders.begin(), b->read.folders.end());
+    ForeignModel read = importForeign(o.model, how);
+    if (!b->read.without.empty()) read = leftOut(read, b->read.without);
+    const V3f shift = b->read.unit > 0 ? V3f(read.origin - b->read.origin) : V3f(0);
+    Reimported r = thallos::reimported(*b, std::make_shared<const Model>(read.model), shift);
+    r.building.read = {read.unit, read.up, read.origin, b->read.without, b->read.folders, read.missing};
+    r.building.rights.source = plainLines(std::filesystem::absolute(o.model).string());
+    std::vector<Text> told;
+    const Project out = mended(withReimported(project, item->id, r), told);
+    std::vector<std::string> warnings = warningsOf(read);
+    for (std::string& sentence : english(told)) warnings.push_back(std::move(sentence));
+    for (const std::string& part : r.missing)
+        warnings.push_back("A change names " + part + ", which is not there any more");
+    saveFree(out, o.out);
+    report({{"added", r.came}, {"changed", r.changed}, {"removed", r.went}, {"warnings", warnings}});
+}
+
 void import(const ImportOptions& o) {
     static const std::map<std::string, float> units{{"file", 0},   {"m", 1},        {"mm", 0.001f},
                                                     {"cm", 0.01f}, {"in", 0.0254f}, {"ft", 0.3048f}};
+    if (!o.replaced.empty()) return replace(o, units.at(o.unit));
     const Project project = openProject(o.project);
     Building b;
     const ForeignModel read = importForeign(o.model, {units.at(o.unit)});
+    b.read = {read.unit, read.up, read.origin, {}, {}, read.missing};
     b.model = std::make_shared<const Model>(read.model);
     b.surfaces = b.model->materials;
-    b.rights.source = std::filesystem::absolute(o.model).string();
+    b.rights.source = plainLines(std::filesystem::absolute(o.model).string());
     const V2f at = parsePair(o.at, "--at");
     b.yaw = radians(static_cast<float>(o.yaw));
     b.position = {at.x, at.y, 0};
@@ -165,13 +194,16 @@ void import(const ImportOptions& o) {
     Id id;
     Project out = added(project, b.model->name, b, &id);
     if (o.seat) out = added(out, b.model->name + " pad", BuildingPad{id});
-    check(out);
+    std::vector<Text> told;
+    out = mended(out, told);
+    std::vector<std::string> warnings = warningsOf(read);
+    for (std::string& sentence : english(told)) warnings.push_back(std::move(sentence));
     saveFree(out, o.out);
     report({{"parts", b.model->parts.size()},
             {"materials", b.model->materials.size()},
             {"triangles", triangleCount(*b.model)},
             {"bounds_m", boundsJson(transformed(bounds(*b.model), transformOf(b)))},
-            {"warnings", warningsOf(read)}});
+            {"warnings", warnings}});
 }
 
 struct GroundOptions {
@@ -307,6 +339,10 @@ void addDocumentCommands(CLI::App& app) {
         c->add_option("--unit", o->unit, "unit of the model file")
             ->check(CLI::IsMember({"file", "m", "mm", "cm", "in", "ft"}));
         c->add_flag("--seat", o->seat, "level a pad under it");
+        c->add_option("--replace", o->replaced, "the building that the file takes the place of; all else stays")
+            ->excludes("--at")
+            ->excludes("--yaw")
+            ->excludes("--seat");
         c->add_option("--out", o->out, "project file to write")->required();
         c->callback([o] { import(*o); });
     }

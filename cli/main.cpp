@@ -12,6 +12,7 @@ int main(int argc, char** argv) {
     app.set_version_flag("--version", THALLOS_VERSION);
     app.add_flag("--json", thallos::printJson, "print one JSON object on standard output");
     thallos::addDocumentCommands(app);
+    thallos::addCheckCommands(app);
     thallos::addLibraryCommands(app);
     thallos::addLightCommands(app);
     thallos::addPictureCommands(app);

@@ -153,6 +153,8 @@ private:
     std::map<std::pair<std::string, bool>, std::shared_ptr<const Picture>> read_;
 };
 
+constexpr int kDeepest = 200; // nodes within nodes
+
 void addMaps(const aiMaterial& m, Pictures& pictures, Surface& s) {
     s.maps.color = pictures.of(m, {aiTextureType_BASE_COLOR, aiTextureType_DIFFUSE}, true);
     s.maps.opacity = pictures.of(m, {aiTextureType_OPACITY}, false);
@@ -240,6 +242,31 @@ void addMaterials(const aiScene& scene, const Order& order, ForeignModel& out) {
     out.missing = std::move(pictures.missing);
 }
 
+// A place amid most of the meshes: openings are cut there, and a site that reaches far does not draw it away.
+V3d amid(const aiScene& scene) {
+    std::vector<double> places[3];
+    const std::function<void(const aiNode&, const Imath::M44d&, int)> visit =
+        [&](const aiNode& node, const Imath::M44d& parent, int depth) {
+            if (depth > kDeepest) return; // refused where it is read
+            const Imath::M44d world = rowsOf(node.mTransformation) * parent;
+            for (unsigned k = 0; k < node.mNumMeshes; ++k)
+                if (const aiMesh& mesh = *scene.mMeshes[node.mMeshes[k]]; mesh.mNumVertices > 0) {
+                    const V3d p = V3d(mesh.mVertices[0].x, mesh.mVertices[0].y, mesh.mVertices[0].z) * world;
+                    for (int i = 0; i < 3; ++i) places[i].push_back(p[i]);
+                }
+            for (unsigned c = 0; c < node.mNumChildren; ++c) visit(*node.mChildren[c], world, depth + 1);
+        };
+    visit(*scene.mRootNode, Imath::M44d(), 0);
+    V3d out(0);
+    for (int i = 0; i < 3; ++i)
+        if (auto& all = places[i]; !all.empty()) {
+            const auto middle = all.begin() + static_cast<std::ptrdiff_t>(all.size() / 2);
+            std::nth_element(all.begin(), middle, all.end());
+            out[i] = std::isfinite(*middle) ? *middle : 0;
+        }
+    return out;
+}
+
 // The scene's tree walked, each mesh at its place.
 struct SceneReader {
     const aiScene& scene;
@@ -248,7 +275,7 @@ struct SceneReader {
     const bool zUp;
     Model& model;
     // In double precision until the model is at its own origin: far from it a float holds no centimetres.
-    std::optional<V3d> origin = std::nullopt;
+    const V3d origin;
 
     V3f turned(const V3d& v) const {
         return {static_cast<float>(v.x), static_cast<float>(zUp ? v.y : -v.z), static_cast<float>(zUp ? v.z : v.y)};
@@ -259,8 +286,7 @@ struct SceneReader {
         const bool mirrored = world.determinant() < 0;
         for (unsigned i = 0; i < in.mNumVertices; ++i) {
             const V3d p = V3d(in.mVertices[i].x, in.mVertices[i].y, in.mVertices[i].z) * world;
-            if (!origin) origin = p;
-            mesh.positions.push_back(turned(p - *origin) * metres);
+            mesh.positions.push_back(turned(p - origin) * metres);
             if (in.HasNormals()) {
                 V3d n;
                 turn.multDirMatrix(V3d(in.mNormals[i].x, in.mNormals[i].y, in.mNormals[i].z), n);
@@ -278,7 +304,8 @@ struct SceneReader {
             partOf(name.empty() ? "part" : name, static_cast<int>(in.mMaterialIndex), std::move(mesh), group));
     }
     void visit(const aiNode& node, const Imath::M44d& parent, int group, int depth) {
-        if (depth > 200) throw Error(Error::Kind::Unreadable, Text("The hierarchy of %w is nested too deeply"), "");
+        if (depth > kDeepest)
+            throw Error(Error::Kind::Unreadable, Text("The hierarchy of %w is nested too deeply"), "");
         const Imath::M44d world = rowsOf(node.mTransformation) * parent;
         const Branch branch = names.groups(node, group, model);
         const size_t first = model.parts.size();
@@ -333,7 +360,7 @@ ForeignModel modelOf(const aiScene& scene, const Order& order, float metres, boo
     tellStage(Text("reading its textures"));
     addMaterials(scene, order, out);
     tellStage(Text("building its parts"));
-    SceneReader reader{scene, names, metres, zUp, model};
+    SceneReader reader{scene, names, metres, zUp, model, amid(scene)};
     reader.visit(*scene.mRootNode, Imath::M44d(), -1, 0);
     if (names.finished) names.finished(model);
     if (model.parts.empty() ||
@@ -342,7 +369,7 @@ ForeignModel modelOf(const aiScene& scene, const Order& order, float metres, boo
                     Text("%w contains points or lines and no surfaces: a point cloud cannot be imported"), "");
     out.unit = metres;
     out.up = zUp ? 'z' : 'y';
-    const V3d first = reader.origin.value_or(V3d(0));
+    const V3d first = reader.origin;
     out.origin = V3d(-first.x, zUp ? -first.y : first.z, zUp ? -first.z : -first.y) * metres;
     return out;
 }

@@ -32,7 +32,7 @@ public:
         const size_t item = static_cast<size_t>(size) * components_;
         count_ = a.count;
         normalized_ = a.normalized;
-        if (a.bufferView < 0 && a.sparse.isSparse) { // all zero but for what is told below
+        if (a.bufferView < 0) { // all zero but for what may be told below
             if (count_ > kMost) broken("has more data than a file may");
             own_.assign(count_ * item, 0);
             stride_ = item;
@@ -233,6 +233,25 @@ bool lonePictures(nlohmann::json& j) {
     return changed;
 }
 
+// The library gives up a file whose indices lie in no view of their own, as those of compressed data may: there they
+// come out of what is compressed.
+bool compressedIndices(nlohmann::json& j) {
+    using nlohmann::json;
+    bool changed = false;
+    if (!j.contains("meshes") || !j["meshes"].is_array()) return false;
+    for (json& mesh : j["meshes"]) {
+        if (!mesh.is_object() || !mesh.contains("primitives") || !mesh["primitives"].is_array()) continue;
+        for (json& primitive : mesh["primitives"]) {
+            const auto extensions = primitive.is_object() ? primitive.find("extensions") : primitive.end();
+            if (!primitive.is_object() || extensions == primitive.end() || !extensions->is_object() ||
+                !extensions->contains("KHR_draco_mesh_compression"))
+                continue;
+            changed = primitive.erase("indices") > 0 || changed;
+        }
+    }
+    return changed;
+}
+
 } // namespace
 
 std::string preparedGltf(const std::string& bytes, bool binary) {
@@ -267,6 +286,7 @@ std::string preparedGltf(const std::string& bytes, bool binary) {
                 changed = true;
             }
     changed = lonePictures(j) || changed;
+    changed = compressedIndices(j) || changed;
     if (!changed) return bytes;
     std::string text = j.dump();
     if (!binary) return text;

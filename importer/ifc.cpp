@@ -302,6 +302,11 @@ ForeignModel readIfc(const Order& order) {
     const fs::path& file = order.file;
     const auto step = readStep(wholeFile(file));
     const IfcProducts products = productsOf(*step);
+    const auto endsEarly = [&] {
+        return Error(Error::Kind::Unreadable, Text("%w ends early, after %1 entities", step->entities.size()), "",
+                     Text("Export or copy it once more"));
+    };
+    if (products.empty() && step->cut) throw endsEarly();
     if (products.empty()) throw Error(Error::Kind::Unsupported, Text("%w contains no building"), "");
     std::unordered_map<std::string, int> leftOut;
     const std::string text = asIfc2x3(*step, leftOut);
@@ -311,6 +316,7 @@ ForeignModel readIfc(const Order& order) {
     importer.SetPropertyInteger(AI_CONFIG_PP_SBP_REMOVE, aiPrimitiveType_POINT | aiPrimitiveType_LINE);
     const aiScene* scene = importer.ReadFileFromMemory(text.data(), text.size(), sceneSteps(), "ifc");
     const BuildingInfo info = infoOf(*step, products);
+    if (step->cut && (!scene || scene->mNumMeshes == 0)) throw endsEarly();
     const std::string_view why = importer.GetErrorString();
     if (scene ? scene->mNumMeshes == 0 : why.find("mNumMeshes is 0") != std::string_view::npos)
         throw Error(Error::Kind::Unsupported,
@@ -335,6 +341,9 @@ ForeignModel readIfc(const Order& order) {
     out.building = info;
     out.unitTold = true;
     out.treeMade = true;
+    if (step->cut)
+        out.notes.push_back(
+            Text("The file ends early, after %1 entities: what came behind is missing", step->entities.size()));
     for (const auto& [kind, count] : std::map<std::string, int>(leftOut.begin(), leftOut.end()))
         out.notes.push_back(Text("%1 shapes of the kind %2 cannot be read and were left out", count, kind));
     return out;

@@ -120,45 +120,62 @@ struct Rewriter {
         return text;
     }
 
-    // Faces by lists of corners, one by one.
-    void faceSet(const StepEntity& e, const std::vector<V3d>& points, const std::vector<std::vector<size_t>>& faces) {
+    // A face by lists of corners: its outline, then its holes.
+    using Face = std::vector<std::vector<size_t>>;
+
+    void faceSet(const StepEntity& e, const std::vector<V3d>& points, const std::vector<Face>& faces) {
         std::vector<uint64_t> corners(points.size(), 0), made;
-        for (const auto& face : faces) {
-            std::vector<uint64_t> loop;
-            for (const size_t i : face)
-                if (i < points.size()) {
-                    if (!corners[i]) corners[i] = point(points[i], false);
-                    loop.push_back(corners[i]);
-                }
-            if (loop.size() < 3) continue;
-            const uint64_t polygon = add("IFCPOLYLOOP(" + references(loop) + ")"),
-                           bound = add("IFCFACEOUTERBOUND(#" + std::to_string(polygon) + ",.T.)");
-            made.push_back(add("IFCFACE((#" + std::to_string(bound) + "))"));
+        for (const Face& face : faces) {
+            std::vector<uint64_t> bounds;
+            for (const auto& corner : face) {
+                std::vector<uint64_t> loop;
+                for (const size_t i : corner)
+                    if (i < points.size()) {
+                        if (!corners[i]) corners[i] = point(points[i], false);
+                        loop.push_back(corners[i]);
+                    }
+                if (loop.size() < 3 && bounds.empty()) break; // without an outline no face
+                if (loop.size() < 3) continue;
+                const uint64_t polygon = add("IFCPOLYLOOP(" + references(loop) + ")");
+                bounds.push_back(add((bounds.empty() ? "IFCFACEOUTERBOUND(#" : "IFCFACEBOUND(#") +
+                                     std::to_string(polygon) + ",.T.)"));
+            }
+            if (!bounds.empty()) made.push_back(add("IFCFACE(" + references(bounds) + ")"));
         }
         const uint64_t set = add("IFCCONNECTEDFACESET(" + references(made) + ")");
         put(e.id, "IFCFACEBASEDSURFACEMODEL((#" + std::to_string(set) + "))");
     }
+    // Corners that count in another list (PnIndex) instead of in the points themselves.
+    static void reorder(std::string_view list, std::vector<Face>& faces) {
+        const auto order = indicesOf(list);
+        if (order.empty()) return;
+        for (Face& face : faces)
+            for (auto& loop : face)
+                for (size_t& i : loop) i = i < order.size() ? order[i] : kNowhere;
+    }
     void triangles(const StepEntity& e) {
         const Views a = stepArguments(e.arguments);
-        std::vector<std::vector<size_t>> faces;
+        std::vector<Face> faces;
         if (a.size() > 3)
-            for (const std::string_view f : stepArguments(stepList(a[3]))) faces.push_back(indicesOf(f));
+            for (const std::string_view f : stepArguments(stepList(a[3]))) faces.push_back({indicesOf(f)});
+        if (a.size() > 4) reorder(a[4], faces);
         faceSet(e, a.empty() ? std::vector<V3d>() : pointsOf(a[0]), faces);
     }
     void polygons(const StepEntity& e) {
         const Views a = stepArguments(e.arguments);
-        std::vector<std::vector<size_t>> faces;
+        std::vector<Face> faces;
         if (a.size() > 2)
             for (const uint64_t id : stepReferences(a[2]))
                 if (const StepEntity* f = file.find(id)) {
                     const Views list = stepArguments(f->arguments);
-                    if (!list.empty()) faces.push_back(indicesOf(list[0]));
+                    if (list.empty()) continue;
+                    Face face{indicesOf(list[0])};
+                    if (list.size() > 1) // IFCINDEXEDPOLYGONALFACEWITHVOIDS
+                        for (const std::string_view hole : stepArguments(stepList(list[1])))
+                            face.push_back(indicesOf(hole));
+                    faces.push_back(std::move(face));
                 }
-        // Points by another list's order.
-        if (a.size() > 3)
-            if (const auto order = indicesOf(a[3]); !order.empty())
-                for (auto& face : faces)
-                    for (size_t& i : face) i = i < order.size() ? order[i] : kNowhere;
+        if (a.size() > 3) reorder(a[3], faces);
         faceSet(e, a.empty() ? std::vector<V3d>() : pointsOf(a[0]), faces);
     }
     static constexpr size_t kNowhere = static_cast<size_t>(-1); // beyond every list

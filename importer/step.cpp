@@ -1,5 +1,6 @@
 #include "importer/step.h"
 
+#include <algorithm>
 #include <charconv>
 #include <cstdlib>
 
@@ -83,6 +84,52 @@ std::string schemaOf(std::string_view header) {
     return end == std::string_view::npos ? std::string() : std::string(header.substr(first + 1, end - first - 1));
 }
 
+// Arguments without what lists name of what is not there; none: nothing is left of a list, or a whole argument is gone.
+std::optional<std::string> withoutLost(const StepFile& file, std::string_view arguments, bool inList) {
+    std::string out;
+    bool any = false;
+    for (const std::string_view a : stepArguments(arguments)) {
+        std::string kept(a);
+        if (const auto id = stepReference(a); id && !file.find(*id)) {
+            if (!inList) return std::nullopt;
+            continue;
+        }
+        if (const std::string_view list = stepList(a); !list.empty()) {
+            const auto inner = withoutLost(file, list, true);
+            if (!inner) return std::nullopt;
+            kept = "(" + *inner + ")";
+        }
+        out += (any ? "," : "") + kept;
+        any = true;
+    }
+    return any || arguments.empty() ? std::optional(std::move(out)) : std::nullopt;
+}
+
+// Of a file that was cut off: readers follow what it names without asking.
+void dropLost(StepFile& file) {
+    const auto isLost = [&](const StepEntity& e) {
+        const auto all = stepReferences(e.arguments);
+        return std::any_of(all.begin(), all.end(), [&](uint64_t id) { return !file.find(id); });
+    };
+    for (bool again = true; again;) {
+        again = false;
+        std::vector<StepEntity> kept;
+        for (StepEntity& e : file.entities) {
+            if (isLost(e)) {
+                auto arguments = withoutLost(file, e.arguments, false);
+                again = true;
+                if (!arguments) continue; // what names it is looked at in the next round
+                file.own.push_back(std::move(*arguments));
+                e.arguments = file.own.back();
+            }
+            kept.push_back(e);
+        }
+        file.entities = std::move(kept);
+        file.index.clear();
+        for (size_t i = 0; i < file.entities.size(); ++i) file.index.emplace(file.entities[i].id, i);
+    }
+}
+
 } // namespace
 
 const StepEntity* StepFile::find(uint64_t id) const {
@@ -98,6 +145,7 @@ std::unique_ptr<const StepFile> readStep(std::string text) {
     if (s.substr(0, 200).find("ISO-10303-21") == std::string_view::npos || data == std::string_view::npos)
         throw Error(Error::Kind::Unreadable, Text("%w is not a STEP file"), "");
     file->schema = schemaOf(s.substr(0, data));
+    file->cut = true;
     for (size_t i = data + 5; i < s.size();) {
         if (isSpace(s[i])) {
             ++i;
@@ -111,7 +159,10 @@ std::unique_ptr<const StepFile> readStep(std::string text) {
         const std::string_view statement = s.substr(i, end - i);
         i = end + 1;
         if (end >= s.size()) break;
-        if (statement.front() != '#') continue; // ENDSEC and what comes behind
+        if (statement.front() != '#') { // ENDSEC and what comes behind
+            if (trimmed(statement) == "ENDSEC") file->cut = false;
+            continue;
+        }
         const size_t equals = statement.find('='), open = statement.find('(');
         const size_t close = statement.rfind(')');
         const auto id = stepReference(trimmed(statement.substr(0, std::min(equals, statement.size()))));
@@ -122,6 +173,7 @@ std::unique_ptr<const StepFile> readStep(std::string text) {
                                   statement.substr(open + 1, close - open - 1)});
         file->last = std::max(file->last, *id);
     }
+    if (file->cut) dropLost(*file);
     return file;
 }
 

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <cstdint>
+#include <deque>
 #include <memory>
 #include <optional>
 #include <string>
@@ -24,10 +25,13 @@ struct StepFile {
     std::vector<StepEntity> entities;
     std::unordered_map<uint64_t, size_t> index; // of entities, by number
     uint64_t last = 0;                          // the greatest number
+    bool cut = false;                           // it ends, or a text in it never does, before its data does
+    std::deque<std::string> own;                // arguments that are not as the text has them
 
     const StepEntity* find(uint64_t id) const;
 };
-// Throws Error::Unreadable when the text is no such file. What is cut off behind the last whole entity is left out.
+// Throws Error::Unreadable when the text is no such file. What is cut off behind the last whole entity is left out, and
+// told by `cut`; so is what names it, but that lists go on without it.
 // The views point into the file's own text: it may be moved, not copied.
 std::unique_ptr<const StepFile> readStep(std::string text);
 

@@ -28,6 +28,12 @@ ItemModel::ItemModel(Session& session, QObject* parent) : QAbstractItemModel(par
     follow();
 }
 
+// Comparing texts of a language takes long, and each change of the document sorts them all: their keys are kept.
+const QCollatorSortKey& ItemModel::sortKey(const QString& text) {
+    const auto known = sortKeys_.find(text);
+    return known != sortKeys_.end() ? known->second : sortKeys_.emplace(text, collator_.sortKey(text)).first->second;
+}
+
 void ItemModel::follow() {
     hidden_.clear();
     const Project& project = session_.document.project();
@@ -38,11 +44,12 @@ void ItemModel::follow() {
     std::vector<const Item*> items;
     for (size_t i = 0; i < ours.size(); ++i)
         if (ours[i]) items.push_back(project.items[i].get());
+    if (sortKeys_.size() > 4 * items.size() + 1000) sortKeys_.clear(); // of names that are no more
     if (order_ != Order::Made) // kinds in the order of their names, each by name
         std::stable_sort(items.begin(), items.end(), [this](const Item* a, const Item* b) {
             if (order_ == Order::Kind && a->body.index() != b->body.index())
-                return kindText(*a).localeAwareCompare(kindText(*b)) < 0;
-            return QString::fromStdString(a->name).localeAwareCompare(QString::fromStdString(b->name)) < 0;
+                return sortKey(kindText(*a)) < sortKey(kindText(*b));
+            return sortKey(QString::fromStdString(a->name)) < sortKey(QString::fromStdString(b->name));
         });
     for (const Item* item : items) {
         nodeOf.emplace(item->id, static_cast<int>(nodes.size()));

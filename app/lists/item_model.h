@@ -8,6 +8,7 @@
 #include <vector>
 
 #include <QAbstractItemModel>
+#include <QCollator>
 
 #include "app/work/session.h"
 
@@ -63,6 +64,7 @@ private:
         int part = -1, group = -1; // of the building's model; neither: the item itself
         bool operator==(const Node&) const = default;
     };
+    const QCollatorSortKey& sortKey(const QString& text);
     void follow(); // the document and the verb
     QString accessible(const Item& item) const;
     QVariant partData(const Node& node, int column, int role) const;
@@ -77,6 +79,8 @@ private:
     std::unordered_set<Id> open_;                                 // buildings whose parts are listed
     std::unordered_map<Id, std::shared_ptr<const Model>> listed_; // what their rows were made of
     int entries_ = 0;
+    QCollator collator_;
+    std::unordered_map<QString, QCollatorSortKey> sortKeys_;
 };
 
 } // namespace thallos

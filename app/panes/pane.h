@@ -193,6 +193,8 @@ public:
     QPointF screen(const V2f& p) const;
     Box2f inView() const;
     void refreshPicture(); // other colours
+    // Whether its picture is of the newest build at rest, as the pane stands now: nothing of it is still to come.
+    bool isUpToDate() const;
 
 public slots:
     void setPicture(const thallos::PlanPicture& picture);

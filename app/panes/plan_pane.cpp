@@ -98,6 +98,13 @@ void PlanPane::resizeEvent(QResizeEvent*) {
     request();
 }
 
+bool PlanPane::isUpToDate() const {
+    const auto scene = engine_.scene();
+    const auto site = session_.document.built();
+    return site && scene && scene->site == site && picture_.site.lock() == site &&
+           picture_.visibility == scene->visibility && !picture_.coarse && picture_.window == inView();
+}
+
 void PlanPane::refreshPicture() {
     if (picture_.pixels) setPicture(PlanPicture(picture_));
 }

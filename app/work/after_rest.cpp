@@ -40,14 +40,21 @@ void AfterRest::start() {
     working_ = true;
     thread_ = Task([this, site, work = work(), stopped = stopped_] {
         standBack(kNiceOfPictures);
-        const Found found = work(site, [stopped] { return stopped->load(); });
-        if (*stopped) return;
-        QMetaObject::invokeMethod(this, [this, stopped, found] {
+        const auto end = [this, stopped](const Found& found) {
             if (*stopped) return;
-            found();
-            working_ = false;
-            Q_EMIT changed();
-        });
+            QMetaObject::invokeMethod(this, [this, stopped, found] {
+                if (*stopped) return;
+                if (found) found();
+                working_ = false;
+                Q_EMIT changed();
+            });
+        };
+        try {
+            end(work(site, [stopped] { return stopped->load(); }));
+        } catch (...) { // the net tells what it was; nobody works any more
+            end(nullptr);
+            throw;
+        }
     });
     Q_EMIT changed();
 }

@@ -368,7 +368,7 @@ bool Engine::makePlan(const Request& r, const std::function<bool()>& stop) {
     const QSize size = moving ? r.planSize / 2 : r.planSize;
     auto pixels = std::make_shared<Raster<PlanPixel>>(size.width(), size.height());
     if (!planPicture(*pixels, *current_, environment_->toSun, r.planWindow, moving ? nullptr : stop)) return false;
-    Q_EMIT planReady({std::move(pixels), r.planWindow});
+    Q_EMIT planReady({std::move(pixels), r.planWindow, current_->site, current_->visibility, moving});
     planFresh_ = true;
     planCoarse_ = moving;
     return true;

@@ -32,6 +32,10 @@ struct ShotPicture {
 struct PlanPicture {
     std::shared_ptr<const Raster<PlanPixel>> pixels;
     Box2f window;
+    // What it was made of, and whether while it moved.
+    std::weak_ptr<const BuiltSite> site = {};
+    Visibility visibility = {};
+    bool coarse = false;
 };
 
 // What the panes do without, so that they stay quick; a final picture never does.

@@ -6,6 +6,7 @@
 
 #include "app/words/numbers.h"
 #include "app/words/text.h"
+#include "core/base/outside.h"
 #include "core/base/text.h"
 #include "core/exchange/site_body.h"
 #include "core/jobs/collect.h"
@@ -58,7 +59,7 @@ Building buildingOf(const std::shared_ptr<const Model>& model, const fs::path& f
     Building b;
     b.model = model;
     b.surfaces = model->materials;
-    b.rights.source = fs::absolute(file).string();
+    b.rights.source = plainLines(fs::absolute(file).string());
     b.position = {at.x, at.y, 0};
     if (ground) b.position.z = seatHeight(b, *ground);
     return b;
@@ -75,7 +76,8 @@ Project takenIn(const Project& project, Id shot, const Building& b, const Height
     return replaced(project, copy);
 }
 
-void tellImported(Session& session, const ForeignModel& read) {
+// `mended`: what of it the document could not have held.
+void tellImported(Session& session, const ForeignModel& read, const std::vector<Text>& mended) {
     const Model& model = read.model;
     const V3f size = bounds(model).size();
     QStringList text{tr("Imported %1").arg(QString::fromStdString(model.name)),
@@ -87,7 +89,8 @@ void tellImported(Session& session, const ForeignModel& read) {
              << tr("%n window(s)", nullptr, read.building->windows);
     if (!read.missing.empty()) text << tr("%n texture(s) not found", nullptr, static_cast<int>(read.missing.size()));
     for (const Text& note : read.notes) text << tr(note);
-    Q_EMIT session.message(text.join(" · "), !read.missing.empty() || !read.notes.empty());
+    for (const Text& sentence : mended) text << tr(sentence);
+    Q_EMIT session.message(text.join(" · "), !read.missing.empty() || !read.notes.empty() || !mended.empty());
 }
 
 // What the document keeps of it.
@@ -153,7 +156,9 @@ Project withLocation(const Project& project, const ForeignModel& read) {
 }
 
 ReadFrom readFrom(const ForeignModel& read, const Placing& placing) {
-    return {read.unit, read.up, read.origin, leftOutBy(placing), placing.folders, read.missing};
+    std::vector<std::string> folders;
+    for (const std::string& f : placing.folders) folders.push_back(plainLines(f));
+    return {read.unit, read.up, read.origin, leftOutBy(placing), folders, read.missing};
 }
 
 } // namespace
@@ -181,9 +186,10 @@ void placeBuilding(Session& session, const ForeignModel& whole, const ForeignMod
             next = takenIn(next, session.view.shotId(), b, heights);
             session.view.dropLook();
         }
-        session.document.edit(tr("Import model"), std::move(next));
+        std::vector<Text> told;
+        session.document.edit(tr("Import model"), mended(next, told));
         session.selection.set(id);
-        tellImported(session, read);
+        tellImported(session, read, told);
     };
     const auto body = placing.site == SiteUse::Terrain ? siteBodyOf(whole) : std::nullopt;
     if (!body) return place(project);
@@ -222,9 +228,10 @@ void beginAround(Session& session, const ForeignModel& whole, const ForeignModel
     Id id;
     project = added(project, model->name, b, &id);
     project = takenIn(project, itemsOf<Shot>(project).front()->id, b, &ground);
-    session.files.create(project);
+    std::vector<Text> told;
+    session.files.create(mended(project, told));
     session.selection.set(id);
-    tellImported(session, read);
+    tellImported(session, read, told);
 }
 
 void readTerrain(Session& session, const fs::path& file,
@@ -330,7 +337,8 @@ void setUpCard(Session& session, const ProxyDraft& draft, const ProxyOrder& orde
     b.yaw = -camera.yaw;
     if (const HeightField* ground = session.document.ground()) b.position.z = ground->at(at);
     Id id;
-    session.document.edit(tr("Place image card"), added(session.document.project(), order.name, b, &id));
+    std::vector<Text> told;
+    session.document.edit(tr("Place image card"), mended(added(session.document.project(), order.name, b, &id), told));
     session.selection.set(id);
 }
 

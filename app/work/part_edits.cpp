@@ -7,9 +7,11 @@
 #include "app/work/edits.h"
 #include "app/work/importing.h"
 #include "core/base/error.h"
+#include "core/base/outside.h"
 #include "core/exchange/model_fit.h"
 #include "core/exchange/site_body.h"
 #include "core/model/alike.h"
+#include "core/project/move.h"
 #include "core/trace/scene_builder.h"
 #include "core/trace/seen.h"
 
@@ -166,12 +168,13 @@ void reimport(Session& session, const std::filesystem::path& file, const std::ve
             Reimported r =
                 reimported(std::get<Building>(before->body), std::make_shared<const Model>(read.model), shift);
             r.building.read = {read.unit, read.up, read.origin, how.without, how.folders, read.missing};
-            r.building.rights.source = file.string();
+            r.building.rights.source = plainLines(file.string());
             return r;
         },
         [&session, id, file, before](const Reimported& r) {
             if (session.document.item(id) != before.get()) return void(Q_EMIT session.message(changedMeanwhile()));
-            session.document.editItem(tr("Re-import"), id, [&](Item& i) { i.body = r.building; });
+            std::vector<Text> told;
+            session.document.edit(tr("Re-import"), mended(withReimported(session.document.project(), id, r), told));
             QStringList text{tr("Re-imported %1").arg(QString::fromStdString(file.filename().string()))};
             if (!r.came.empty()) text << tr("new: %1").arg(some(r.came));
             if (!r.went.empty()) text << tr("gone: %1").arg(some(r.went));
@@ -180,7 +183,8 @@ void reimport(Session& session, const std::filesystem::path& file, const std::ve
             if (const auto& lost = r.building.read.missing; !lost.empty())
                 text << tr("%n texture(s) not found", nullptr, static_cast<int>(lost.size()));
             if (text.size() == 1) text << tr("nothing changed");
-            Q_EMIT session.message(text.join(" · "), !r.missing.empty());
+            for (const Text& sentence : told) text << tr(sentence);
+            Q_EMIT session.message(text.join(" · "), !r.missing.empty() || !told.empty());
         });
 }
 

@@ -122,6 +122,14 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%1 cd/m²</translation>
   </message>
   <message>
+   <source>%1 copies would make a model of %2 million triangles</source>
+   <translation>%1 Kopien ergäben ein Modell mit %2 Millionen Dreiecken</translation>
+  </message>
+  <message>
+   <source>%1 covers and paths are more than the ground can tell apart: the last %2 do not show.</source>
+   <translation>%1 Beläge und Wege sind mehr, als das Gelände unterscheiden kann: die letzten %2 sind nicht zu sehen.</translation>
+  </message>
+  <message>
    <source>%1 ft</source>
    <translation>%1 ft</translation>
   </message>
@@ -376,6 +384,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <source>%1: %2 must be %3 to %4; it was set to %5</source>
    <translation>%1: %2 muss %3 bis %4 sein; es wurde auf %5 gesetzt</translation>
   </message>
+  <message>
+   <source>%1: %2 was not plain text; it is now %3</source>
+   <translation>%1: %2 war kein lesbarer Text und heißt jetzt %3</translation>
+  </message>
   <message numerus="yes">
    <source>%1: %n kind(s) of faults</source>
    <translation>
@@ -437,6 +449,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%1: its name or number was another item's; it is now %2</source>
    <translation>%1: Name oder Nummer gehörte schon einem anderen Objekt; es heißt jetzt %2</translation>
+  </message>
+  <message>
+   <source>%1: its name was not plain text and was cleaned</source>
+   <translation>%1: Der Name war kein lesbarer Text und wurde bereinigt</translation>
   </message>
   <message>
    <source>%1: leaf translucency added</source>
@@ -685,6 +701,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%w konnte nicht gespeichert werden und ist wie zuvor</translation>
   </message>
   <message>
+   <source>%w could not be saved: another program holds it</source>
+   <translation>%w konnte nicht gespeichert werden: Ein anderes Programm hält die Datei fest</translation>
+  </message>
+  <message>
    <source>%w could not be written</source>
    <translation>%w konnte nicht geschrieben werden</translation>
   </message>
@@ -699,6 +719,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>%w does not have one surface for each material of its model</source>
    <translation>%w hat nicht für jedes Material seines Modells eine Oberfläche</translation>
+  </message>
+  <message>
+   <source>%w ends early, after %1 entities</source>
+   <translation>%w endet zu früh, nach %1 Einträgen</translation>
   </message>
   <message>
    <source>%w gives no light: its upper half is black</source>
@@ -869,6 +893,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%w stammt aus einem neueren Thallos</translation>
   </message>
   <message>
+   <source>%w: %1 is not plain text</source>
+   <translation>%w: %1 ist kein lesbarer Text</translation>
+  </message>
+  <message>
    <source>%w: %1 must be %2 to %3</source>
    <translation>%w: %1 muss %2 bis %3 sein</translation>
   </message>
@@ -989,6 +1017,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Ein Material nur für diese Teile; andere mit demselben bleiben, wie sie sind</translation>
   </message>
   <message>
+   <source>A model or picture takes more than %1 GB, which no project file can hold</source>
+   <translation>Ein Modell oder Bild braucht mehr als %1 GB, das fasst keine Projektdatei</translation>
+  </message>
+  <message>
    <source>A pad under these parts at the level of their base, beside those of the whole building</source>
    <translation>Eine ebene Fläche unter diesen Teilen in Höhe ihrer Unterkante, neben denen des ganzen Gebäudes</translation>
   </message>
@@ -1015,6 +1047,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>A species needs a name</source>
    <translation>Eine Art braucht einen Namen</translation>
+  </message>
+  <message>
+   <source>A text in “%w” has letters that no project file can hold</source>
+   <translation>Ein Text in „%w“ enthält Zeichen, die keine Projektdatei fassen kann</translation>
   </message>
   <message>
    <source>A tool shed with faults to practise on; the guide's page Seat goes through them</source>
@@ -2544,6 +2580,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Löschen Sie stattdessen das Gebäude</translation>
   </message>
   <message>
+   <source>Delete the item, or undo what brought it, and save again</source>
+   <translation>Löschen Sie das Element oder machen Sie rückgängig, was es gebracht hat, und speichern Sie erneut</translation>
+  </message>
+  <message>
    <source>Delete the selection and what depends on it</source>
    <translation>Die Auswahl löschen und was davon abhängt</translation>
   </message>
@@ -3081,6 +3121,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Export it in metres</source>
    <translation>Exportieren Sie es in Metern</translation>
+  </message>
+  <message>
+   <source>Export or copy it once more</source>
+   <translation>Exportieren oder kopieren Sie die Datei noch einmal</translation>
   </message>
   <message>
    <source>Export the terrain again as GeoTIFF</source>
@@ -6090,8 +6134,16 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Umbenennen</translation>
   </message>
   <message>
+   <source>Rename it</source>
+   <translation>Benennen Sie es um</translation>
+  </message>
+  <message>
    <source>Rename site</source>
    <translation>Grundstück umbenennen</translation>
+  </message>
+  <message>
+   <source>Rename the site and save again</source>
+   <translation>Benennen Sie das Gelände um und speichern Sie erneut</translation>
   </message>
   <message>
    <source>Render</source>
@@ -6184,6 +6236,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Repeat and bend</source>
    <translation>Wiederholen und biegen</translation>
+  </message>
+  <message>
+   <source>Repeat fewer times, or simplify the part first</source>
+   <translation>Wiederholen Sie seltener oder vereinfachen Sie zuerst das Teil</translation>
   </message>
   <message>
    <source>Repeat the undone step</source>
@@ -6464,6 +6520,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Save a copy…</source>
    <translation>Kopie speichern …</translation>
+  </message>
+  <message>
+   <source>Save again in a moment, or under another name</source>
+   <translation>Speichern Sie gleich noch einmal oder unter einem anderen Namen</translation>
   </message>
   <message>
    <source>Save as .exr, or as separate files</source>
@@ -6959,6 +7019,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>Sight line</source>
    <translation>Sichtlinie</translation>
+  </message>
+  <message>
+   <source>Simplify it, or take it out</source>
+   <translation>Vereinfachen Sie es oder nehmen Sie es heraus</translation>
   </message>
   <message>
    <source>Site</source>
@@ -7565,6 +7629,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>Die Datei nennt ihre Einheit nicht; diese ist nach der Größe wahrscheinlich.</translation>
   </message>
   <message>
+   <source>The file ends early, after %1 entities: what came behind is missing</source>
+   <translation>Die Datei endet zu früh, nach %1 Einträgen: Was danach kam, fehlt</translation>
+  </message>
+  <message>
    <source>The file it was imported from, or where it was bought</source>
    <translation>Die Datei, aus der es importiert wurde, oder wo es gekauft wurde</translation>
   </message>
@@ -7675,6 +7743,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
   <message>
    <source>The name must end in .png, .jpg, .tif or .exr</source>
    <translation>Der Name muss auf .png, .jpg, .tif oder .exr enden</translation>
+  </message>
+  <message>
+   <source>The name “%w” is not plain text</source>
+   <translation>Der Name „%w“ ist kein lesbarer Text</translation>
   </message>
   <message>
    <source>The name “%w” is taken</source>

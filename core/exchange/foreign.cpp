@@ -18,6 +18,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/base/error.h"
+#include "core/base/outside.h"
 #include "core/exchange/reason.h"
 #include "core/finish/encode.h"
 #include "core/model/model_blob.h"
@@ -169,12 +170,14 @@ ForeignModel importForeign(const fs::path& file, const ModelImport& how, Progres
     ForeignModel read;
     read.model = unpackModel(readFile(out));
     unpackNotes(readFile(notes), read);
-    if (read.model.name.empty()) read.model.name = file.stem().string();
+    if (read.model.name.empty()) read.model.name = plainName(file.stem().string());
     return read;
 }
 
 std::string packNotes(const ForeignModel& m) {
-    nlohmann::json j{{"missing", m.missing},
+    std::vector<std::string> missing;
+    for (const std::string& name : m.missing) missing.push_back(plainName(name));
+    nlohmann::json j{{"missing", missing},
                      {"unit", m.unit},
                      {"told", m.unitTold},
                      {"up", std::string(1, m.up)},
@@ -183,13 +186,13 @@ std::string packNotes(const ForeignModel& m) {
     j["tree made"] = m.treeMade;
     if (m.building) {
         const BuildingInfo& b = *m.building;
-        j["building"] = {{"schema", b.schema}, {"entities", b.entities}, {"storeys", b.storeys},
-                         {"doors", b.doors},   {"windows", b.windows},   {"north", b.north}};
+        j["building"] = {{"schema", plainName(b.schema)}, {"entities", b.entities},
+                         {"storeys", b.storeys},          {"doors", b.doors},
+                         {"windows", b.windows},          {"north", b.north}};
         if (b.place) j["building"]["place"] = {b.place->latitude, b.place->longitude, b.place->elevation};
     }
     for (const Text& t : m.notes) j["notes"].push_back(toJson(t));
-    // Names in files may be in any encoding.
-    return j.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace);
+    return j.dump();
 }
 
 void unpackNotes(const std::string& bytes, ForeignModel& m) {

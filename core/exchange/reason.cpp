@@ -3,14 +3,15 @@
 #include <nlohmann/json.hpp>
 
 #include "core/base/error.h"
+#include "core/base/outside.h"
 
 namespace thallos {
 
 using nlohmann::json;
 
 json toJson(const Text& text) {
-    json j = json::array({text.format});
-    for (const std::string& part : text.parts) j.push_back(part);
+    json j = json::array({utf8(text.format)});
+    for (const std::string& part : text.parts) j.push_back(utf8(part)); // what files and libraries say
     return j;
 }
 
@@ -22,8 +23,7 @@ Text textOf(const json& j) {
 }
 
 std::string reasonOf(const Text& problem, const Text& remedy) {
-    // What libraries say may be in any encoding.
-    return json::array({toJson(problem), toJson(remedy)}).dump(-1, ' ', false, json::error_handler_t::replace);
+    return json::array({toJson(problem), toJson(remedy)}).dump();
 }
 
 void throwReason(const std::string& line, const std::string& file) {

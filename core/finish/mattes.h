@@ -17,7 +17,7 @@ inline constexpr int kMatteRanks = 6;
 
 // Coverage by key, the largest first; 0: none. Keys index `names`.
 struct MattePixel {
-    uint16_t key[kMatteRanks];
+    uint32_t key[kMatteRanks]; // indices into Mattes::names
     float share[kMatteRanks];
     explicit MattePixel(int = 0) : key{}, share{} {}
 };

@@ -34,8 +34,9 @@ std::vector<int> densities(const GroundGrid& grid, float finest, const std::vect
             for (size_t i = 0; i < s->heights.size(); ++i)
                 if (s->heights[i]) out[i] = std::max(out[i], densityOf(grid, static_cast<int>(i), *s->heights[i]));
         if (finest > 0 && step.detail > 0)
-            for (const int i : grid.tilesTouching(step.detailIn))
-                out[static_cast<size_t>(i)] = std::max(out[static_cast<size_t>(i)], dense(step.detail));
+            for (const Box2f& box : step.detailIn)
+                for (const int i : grid.tilesTouching(box))
+                    out[static_cast<size_t>(i)] = std::max(out[static_cast<size_t>(i)], dense(step.detail));
     }
     return out;
 }

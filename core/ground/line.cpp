@@ -60,6 +60,31 @@ Box2f PlanLine::box() const {
     return out;
 }
 
+std::vector<Box2f> boxesAlong(const std::vector<V2f>& points, float margin) {
+    std::vector<Box2f> out;
+    if (points.empty()) return out;
+    out.emplace_back(points.front());
+    V2f last = points.front();
+    float length = 0; // of the line in the last box
+    for (const V2f& p : points) {
+        const V2f from = last, way = p - last;
+        const int pieces = std::max(1, static_cast<int>(std::ceil(way.length() / kAlong)));
+        for (int k = 1; k <= pieces; ++k) {
+            const V2f to = from + way * (static_cast<float>(k) / static_cast<float>(pieces));
+            const float more = (to - last).length();
+            if (length + more > kAlong * 1.001f) {
+                out.emplace_back(last); // the next begins where this one ends
+                length = 0;
+            }
+            out.back().extendBy(to);
+            length += more;
+            last = to;
+        }
+    }
+    for (Box2f& box : out) box = {box.min - V2f(margin), box.max + V2f(margin)};
+    return out;
+}
+
 PlanLine lineThrough(const std::vector<V2f>& points, bool closed) {
     constexpr float kSame = 1e-3f; // metres
     PlanLine out;

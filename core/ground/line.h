@@ -38,6 +38,11 @@ PlanLine lineThrough(const std::vector<V2f>& points, bool closed = false);
 // among them (Yuksel et al. 2011).
 std::vector<V2f> curveThrough(const std::vector<V2f>& handles, float step, bool closed = false);
 
+// Boxes that hold all within `margin` metres of a line, each of at most `kAlong` metres of it: what asks for something
+// beside the line then does not ask for all of its bounding box.
+inline constexpr float kAlong = 16;
+std::vector<Box2f> boxesAlong(const std::vector<V2f>& points, float margin);
+
 struct OnLine {
     float along = 0;    // metres to the nearest place of the line
     float side = 0;     // metres from it, to the left positive

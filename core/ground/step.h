@@ -26,8 +26,9 @@ struct LandStep {
     uint64_t id = 0; // of the item that it comes from; several steps may come from one
     LandShape shape;
     bool built = false; // belongs to what is built: no part of the natural ground
-    // Its area is evaluated with samples at most so far apart, as far as the land's finest allows; 0: as the grid.
-    Box2f detailIn{};
+    // Tiles that one of these boxes touches are evaluated with samples at most so far apart, as far as the land's
+    // finest allows; 0: as the grid.
+    std::vector<Box2f> detailIn{};
     float detail = 0;
     bool operator==(const LandStep&) const = default;
 };

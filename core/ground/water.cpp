@@ -34,10 +34,8 @@ WaterRegion WaterRegion::of(const HeightField& field, const Water& water) {
     };
     if (!wet(spot.x, spot.y)) return out;
 
-    out.marks_.assign(static_cast<size_t>(grid.cells.x) * grid.cells.y, 0);
-    const auto mark = [&](const V2i& c) -> char& { return out.marks_[static_cast<size_t>(c.y) * grid.cells.x + c.x]; };
     std::vector<V2i> open{spot};
-    mark(spot) = kWet;
+    out.add(spot, kWet);
     while (!open.empty()) {
         const V2i c = open.back();
         open.pop_back();
@@ -45,8 +43,8 @@ WaterRegion WaterRegion::of(const HeightField& field, const Water& water) {
         if (!wet(c.x, c.y)) continue; // the rim
         for (const V2i& d : {V2i(1, 0), V2i(-1, 0), V2i(0, 1), V2i(0, -1)}) {
             const V2i n = c + d;
-            if (!inside(n.x, n.y) || mark(n)) continue;
-            mark(n) = kWet;
+            if (!inside(n.x, n.y) || out.mark(n)) continue;
+            out.add(n, kWet);
             open.push_back(n);
         }
     }
@@ -54,17 +52,41 @@ WaterRegion WaterRegion::of(const HeightField& field, const Water& water) {
     return out;
 }
 
+namespace {
+
+// Whether a triangle and a cell share more than an edge: no side of either parts them.
+bool overlap(const V2f (&t)[3], const Box2f& cell, float slack) {
+    Box2f box;
+    for (const V2f& p : t) box.extendBy(p);
+    for (int k = 0; k < 2; ++k)
+        if (box.min[k] >= cell.max[k] - slack || box.max[k] <= cell.min[k] + slack) return false;
+    const float way = (t[1] - t[0]).cross(t[2] - t[0]) < 0 ? -1.0f : 1.0f;
+    for (int k = 0; k < 3; ++k) {
+        const V2f a = t[k], n = V2f(a.y - t[(k + 1) % 3].y, t[(k + 1) % 3].x - a.x) * way; // inwards
+        const V2f farthest(n.x > 0 ? cell.max.x : cell.min.x, n.y > 0 ? cell.max.y : cell.min.y);
+        if ((farthest - a).dot(n) <= slack * n.length()) return false;
+    }
+    return true;
+}
+
+} // namespace
+
 WaterRegion WaterRegion::under(const GroundGrid& grid, const Mesh& sheet) {
     WaterRegion out;
     out.grid_ = grid;
-    if (sheet.empty()) return out;
-    out.marks_.assign(static_cast<size_t>(grid.cells.x) * grid.cells.y, 0);
-    for (const V3f& p : sheet.positions) {
-        const V2i c = cellAt(grid, xy(p));
-        if (c.x < 0 || c.y < 0 || c.x >= grid.cells.x || c.y >= grid.cells.y) continue;
-        char& mark = out.marks_[static_cast<size_t>(c.y) * grid.cells.x + c.x];
-        if (!mark) out.cells_.push_back(c);
-        mark = kWet;
+    for (const V3i& corners : sheet.triangles) {
+        const auto at = [&](int k) { return xy(sheet.positions[static_cast<size_t>(k)]); };
+        const V2f t[3] = {at(corners.x), at(corners.y), at(corners.z)};
+        Box2f box;
+        for (const V2f& p : t) box.extendBy(p);
+        const V2i first = cellAt(grid, box.min), last = cellAt(grid, box.max);
+        for (int y = std::max(first.y, 0); y <= std::min(last.y, grid.cells.y - 1); ++y)
+            for (int x = std::max(first.x, 0); x <= std::min(last.x, grid.cells.x - 1); ++x) {
+                const V2i c(x, y);
+                if (out.mark(c) || !overlap(t, {grid.place(c), grid.place(c + V2i(1))}, 1e-4f * grid.cell)) continue;
+                out.add(c, kWet);
+                out.cells_.push_back(c);
+            }
     }
     out.addBank();
     return out;
@@ -77,28 +99,62 @@ WaterRegion WaterRegion::within(const GroundGrid& grid, const Polygon& outline) 
     return out;
 }
 
+namespace {
+
+constexpr int kSquare = 64;
+
+int squaresAcross(const GroundGrid& grid) {
+    return (grid.cells.x + kSquare - 1) / kSquare;
+}
+
+} // namespace
+
+// A water covers little of a site: a mark for each cell of the grid would be 268 MB of the largest.
+void WaterRegion::add(const V2i& c, char what) {
+    const int across = squaresAcross(grid_);
+    if (marks_.empty())
+        marks_.resize(static_cast<size_t>(across) * static_cast<size_t>((grid_.cells.y + kSquare - 1) / kSquare));
+    std::vector<char>& square = marks_[static_cast<size_t>(c.y / kSquare * across + c.x / kSquare)];
+    if (square.empty()) square.resize(kSquare * kSquare);
+    square[static_cast<size_t>(c.y % kSquare * kSquare + c.x % kSquare)] |= what;
+}
+
+char WaterRegion::mark(const V2i& c) const {
+    if (marks_.empty()) return 0;
+    const std::vector<char>& square = marks_[static_cast<size_t>(c.y / kSquare * squaresAcross(grid_) + c.x / kSquare)];
+    return square.empty() ? '\0' : square[static_cast<size_t>(c.y % kSquare * kSquare + c.x % kSquare)];
+}
+
+std::vector<int> WaterRegion::tiles() const {
+    std::vector<int> out;
+    int last = -1;
+    for (const V2i& c : cells_) {
+        const V2i tile = c / grid_.tileCells;
+        const int i = tile.y * grid_.tiles().x + tile.x;
+        if (i != last) out.push_back(last = i);
+    }
+    std::sort(out.begin(), out.end());
+    out.erase(std::unique(out.begin(), out.end()), out.end());
+    return out;
+}
+
 void WaterRegion::addBank() {
-    const auto inside = [&](int x, int y) { return x >= 0 && y >= 0 && x < grid_.cells.x && y < grid_.cells.y; };
-    const auto mark = [&](const V2i& c) -> char& { return marks_[static_cast<size_t>(c.y) * grid_.cells.x + c.x]; };
     const int wide = static_cast<int>(std::ceil(kBankWidth / grid_.cell));
     for (const V2i& c : cells_) {
         // Only cells at the region's edge have a bank.
         bool edge = false;
         for (const V2i& d : {V2i(1, 0), V2i(-1, 0), V2i(0, 1), V2i(0, -1)})
-            edge |= inside(c.x + d.x, c.y + d.y) && !(mark(c + d) & kWet);
+            edge |= inGrid(c + d) && !(mark(c + d) & kWet);
         if (!edge) continue;
         for (int y = std::max(c.y - wide, 0); y <= std::min(c.y + wide, grid_.cells.y - 1); ++y)
-            for (int x = std::max(c.x - wide, 0); x <= std::min(c.x + wide, grid_.cells.x - 1); ++x)
-                mark({x, y}) |= kBank;
+            for (int x = std::max(c.x - wide, 0); x <= std::min(c.x + wide, grid_.cells.x - 1); ++x) add({x, y}, kBank);
     }
 }
 
 char WaterRegion::at(const V2f& p) const {
     if (!outline_.empty()) return bounds(outline_).intersects(p) && contains(outline_, p) ? kWet : 0;
-    if (marks_.empty()) return 0;
     const V2i c = cellAt(grid_, p);
-    if (c.x < 0 || c.y < 0 || c.x >= grid_.cells.x || c.y >= grid_.cells.y) return 0;
-    return marks_[static_cast<size_t>(c.y) * grid_.cells.x + c.x];
+    return inGrid(c) ? mark(c) : '\0';
 }
 bool WaterRegion::holds(const V2f& p) const {
     return at(p) & kWet;

@@ -44,14 +44,20 @@ public:
     bool holds(const V2f& p) const;
     bool reaches(const V2f& p) const;                        // there, or within 3 m of a shore that is no wall
     const std::vector<V2i>& cells() const { return cells_; } // covered and rim, in no order
+    // Tiles of the ground whose heights it hangs on, in their order; of a pool none.
+    std::vector<int> tiles() const;
 
 private:
     char at(const V2f& p) const;
+    bool inGrid(const V2i& c) const { return c.x >= 0 && c.y >= 0 && c.x < grid_.cells.x && c.y < grid_.cells.y; }
+    char mark(const V2i& cell) const;
+    void add(const V2i& cell, char what);
     void addBank();
     GroundGrid grid_;
     std::vector<V2i> cells_;
-    std::vector<char> marks_; // of every cell of the grid; empty: none
-    Polygon outline_;         // of a pool, which tells instead of cells and marks; empty: it is none
+    std::vector<std::vector<char>>
+        marks_;       // of the grid's cells by squares of kSquare a side; an empty one: nothing there
+    Polygon outline_; // of a pool, which tells instead of cells and marks; empty: it is none
 };
 // A level sheet over the region, so that it runs into the bank.
 Mesh waterSurface(const HeightField& field, const Water& water, const WaterRegion& region);

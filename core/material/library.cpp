@@ -22,7 +22,7 @@ namespace fs = std::filesystem;
 namespace {
 
 // Of the code of all generators and of texels: a change of either makes the cached textures stale.
-constexpr int kGenerators = 9;
+constexpr int kGenerators = 10;
 // Levels wider or higher than that are packed by themselves, and read when somebody looks closely.
 constexpr int kAtOnce = 512;
 

@@ -48,7 +48,7 @@ Material plain(const Surface& s) {
                      .coat = s.coat,
                      .coatRoughness = s.coatRoughness,
                      .emission = s.emission,
-                     .lampGroup = s.lampGroup},
+                     .lampGroup = std::clamp(s.lampGroup, 0, kLampGroups - 1)}, // an index in every path
             .translucency = s.translucency,
             .throughTint = s.throughTint,
             .letsSunThrough = s.letsSunThrough(),
@@ -85,6 +85,8 @@ Material pictured(const Surface& surface, std::shared_ptr<const Texture> picture
     if (surface.maps.color) m.base.albedo = m.texture->mean().color * surface.baseColor; // for who asks for one colour
     if (!surface.maps.roughness) m.rougher = surface.roughness - m.texture->mean().roughness;
     m.metals = surface.maps.metalness != nullptr;
+    if (surface.maps.roughness && !surface.solid)
+        m.letsSunThrough = surface.transmission > 0.5f && m.texture->mean().roughness < kFrosted;
     return m;
 }
 
@@ -197,6 +199,9 @@ SurfacePoint evaluate(const Material& m, const HitPoint& spot) {
         const TextureSample t = textureAt(m, spot, along, up);
         out.albedo = t.color * m.gain;
         out.roughness = std::clamp(t.roughness + m.rougher, 0.03f, 1.0f);
+        if (m.base.transmission > 0.5f && !m.base.solid)
+            out.roughness =
+                m.letsSunThrough ? std::min(out.roughness, 0.99f * kFrosted) : std::max(out.roughness, kFrosted);
         if (m.metals) out.metalness = t.metalness;
         out.normal = (spot.normal - along * (t.slope.x * m.relief) - up * (t.slope.y * m.relief)).normalized();
     }

@@ -27,7 +27,7 @@ struct SurfacePoint {
     V3f normal{0, 0, 1}; // shading normal, unit
 
     // A smooth pane: light goes straight through or is mirrored.
-    bool clear() const { return transmission > 0.5f && !solid && roughness < 0.1f; }
+    bool clear() const { return transmission > 0.5f && !solid && roughness < kFrosted; }
 };
 
 // A surface as rays meet it: its values, and its texture in memory.
@@ -36,7 +36,7 @@ struct Material {
     SurfacePoint base; // where no texture says otherwise; its normal means nothing
     float translucency = 0;
     Rgb throughTint{1};
-    bool letsSunThrough = false;
+    bool letsSunThrough = false; // told once for all of it: aimed rays and paths must agree on every texel
     float scale = 1, turn = 0, relief = 1;
     bool soft = false;
     V2f shift{0};

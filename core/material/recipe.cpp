@@ -1,4 +1,5 @@
 #include "core/material/recipe.h"
+#include "core/material/surface_ranges.h"
 
 #include <atomic>
 #include <fstream>
@@ -72,6 +73,7 @@ void readSurface(const RecipeReader& in, Surface& s) {
     in.read("absorption_per_m", s.absorption);
     in.read("recipe", s.recipe);
     in.read("scale", s.scale, 0.01f, 100);
+    s = inRange(std::move(s));
 }
 
 Recipe readRecipe(const std::filesystem::path& file) {

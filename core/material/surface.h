@@ -18,10 +18,13 @@ struct Weathering {
     bool operator==(const Weathering&) const = default;
 };
 
+inline constexpr int kLampGroups = 8;
+inline constexpr float kFrosted = 0.1f; // roughness from which on a pane scatters what goes through
+
 struct Surface {
     std::string name;
     Rgb baseColor{0.5f};    // reflectance of a matt surface, of a metal, or the tint of glass; each 0..1
-    float roughness = 0.6f; // 0 mirror .. 1 matt; of glass: from 0.1 on it is frosted
+    float roughness = 0.6f; // 0 mirror .. 1 matt; of panes: from kFrosted on they scatter
     float metalness = 0;    // 0 or 1, between for blends
     float transmission = 0; // 1: glass
     bool solid = false;     // glass is a body that bends light and takes it away inside, not a thin pane
@@ -32,7 +35,7 @@ struct Surface {
     float coat = 0;         // varnish over all of it, 0..1
     float coatRoughness = 0.1f;
     Rgb emission{0};   // cd/m2, from its front
-    int lampGroup = 0; // 0..7, for lights told apart after rendering
+    int lampGroup = 0; // 0..kLampGroups - 1, for lights told apart after rendering
     // What its texture is: a recipe of the library by name, whose mean is then baseColor and roughness; or pictures:
     // their colour multiplies baseColor, the others stand for roughness and metalness. With both the pictures count.
     std::string recipe;
@@ -49,7 +52,7 @@ struct Surface {
 
     bool operator==(const Surface&) const = default;
     // Shadow rays pass: smooth panes and bodies of glass, not frosted ones.
-    bool letsSunThrough() const { return transmission > 0.5f && (solid || roughness < 0.1f); }
+    bool letsSunThrough() const { return transmission > 0.5f && (solid || roughness < kFrosted); }
 };
 
 } // namespace thallos

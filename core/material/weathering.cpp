@@ -38,7 +38,7 @@ void weather(SurfacePoint& s, const Weathering& w, float age, bool wood, const E
     if (age <= 0 || s.transmission > 0.5f || s.emission != Rgb(0)) return;
     // Along the wall and up it; on level faces the plan.
     const bool wall = std::abs(e.normal.z) < 0.5f;
-    const V2f out = wall ? V2f(e.normal.x, e.normal.y).normalized() : V2f(0, 1);
+    const V2f out = wall ? V2f(e.facet.x, e.facet.y).normalized() : V2f(0, 1);
     const float along = wall ? e.at.x * -out.y + e.at.y * out.x : e.at.x, up = wall ? e.at.z : e.at.y;
 
     // Bleached first: what lies on it is younger.

@@ -9,6 +9,7 @@ namespace thallos {
 // Of one place of a building.
 struct Exposure {
     V3f at{0};               // in the building's own metres, so that marks move with it
+    V3f facet{0, 0, 1};      // which way the face looks, in the building's axes: marks are laid along it
     V3f normal{0, 0, 1};     // world
     float overGround = 1e9f; // metres
     float underLedge = -1;   // metres below a sill or a coping; -1: none within reach

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <unordered_map>
 
 #include "core/base/hash.h"
@@ -55,6 +56,14 @@ uint64_t fingerprint(const Part& part) {
     return key;
 }
 
+// How large it is however it is turned, metres: alike ones differ by less than kClose.
+float spreadOf(const Mesh& m) {
+    const V3f middle = middleOf(m);
+    double sum = 0;
+    for (const V3f& p : m.positions) sum += static_cast<double>((p - middle).length2());
+    return m.positions.empty() ? 0 : static_cast<float>(std::sqrt(sum / static_cast<double>(m.positions.size())));
+}
+
 } // namespace
 
 std::optional<M44f> placing(const Mesh& from, const Mesh& to) {
@@ -72,18 +81,20 @@ std::optional<M44f> placing(const Mesh& from, const Mesh& to) {
 }
 
 std::vector<int> alikeOf(const Model& model) {
+    constexpr float kClose = 3e-3f; // more than placing() forgives
     std::vector<int> out(model.parts.size());
-    std::unordered_map<uint64_t, std::vector<int>> known;
+    std::unordered_map<uint64_t, std::multimap<float, int>> known; // by their spread
     for (size_t i = 0; i < out.size(); ++i) {
         out[i] = static_cast<int>(i);
+        const Mesh& mesh = *model.parts[i].mesh;
         auto& same = known[fingerprint(model.parts[i])];
-        const auto is = std::find_if(same.begin(), same.end(), [&](int j) {
-            return placing(*model.parts[static_cast<size_t>(j)].mesh, *model.parts[i].mesh).has_value();
-        });
-        if (is == same.end())
-            same.push_back(static_cast<int>(i));
-        else
-            out[i] = *is;
+        const float spread = spreadOf(mesh);
+        int first = static_cast<int>(i);
+        for (auto j = same.lower_bound(spread - kClose); j != same.upper_bound(spread + kClose); ++j)
+            if (j->second < first && placing(*model.parts[static_cast<size_t>(j->second)].mesh, mesh))
+                first = j->second;
+        out[i] = first;
+        if (first == static_cast<int>(i)) same.emplace(spread, first);
     }
     return out;
 }

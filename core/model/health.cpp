@@ -176,31 +176,89 @@ bool namesFigure(const std::string& name) {
     return false;
 }
 
-// Shells of all parts that come within `reach` of each other, by their boxes: the number of each one's heap.
-std::vector<int> heapsOf(const std::vector<Box3f>& boxes, float reach) {
-    std::vector<int> root(boxes.size());
-    std::iota(root.begin(), root.end(), 0);
-    const auto rootOf = [&](int i) {
-        while (root[static_cast<size_t>(i)] != i)
-            i = root[static_cast<size_t>(i)] = root[static_cast<size_t>(root[static_cast<size_t>(i)])];
+// Things that hang together, each known by the least of its numbers.
+class Heaps {
+public:
+    explicit Heaps(size_t n) : root_(n) { std::iota(root_.begin(), root_.end(), 0); }
+    int of(int i) {
+        while (at(i) != i) i = at(i) = at(at(i));
         return i;
-    };
-    std::vector<int> order = root, open;
-    std::sort(order.begin(), order.end(),
-              [&](int a, int b) { return boxes[static_cast<size_t>(a)].min.x < boxes[static_cast<size_t>(b)].min.x; });
-    for (const int i : order) {
-        const Box3f& box = boxes[static_cast<size_t>(i)];
-        std::erase_if(open, [&](int j) { return boxes[static_cast<size_t>(j)].max.x + reach < box.min.x; });
-        const Box3f wide{box.min - V3f(reach), box.max + V3f(reach)};
-        for (const int j : open)
-            if (wide.intersects(boxes[static_cast<size_t>(j)])) root[static_cast<size_t>(rootOf(j))] = rootOf(i);
-        open.push_back(i);
     }
-    for (size_t i = 0; i < root.size(); ++i) root[i] = rootOf(static_cast<int>(i));
-    return root;
+    void join(int a, int b) {
+        a = of(a), b = of(b);
+        at(std::max(a, b)) = std::min(a, b);
+    }
+
+private:
+    int& at(int i) { return root_[static_cast<size_t>(i)]; }
+    std::vector<int> root_;
+};
+
+// Shells of all parts that come within `reach` of each other, by their boxes: the number of each one's heap. Boxes lie
+// in the cells of a grid of about their size, and the few that are much larger are asked one by one.
+std::vector<int> heapsOf(const std::vector<Box3f>& boxes, float reach, const std::function<bool()>& stop) {
+    constexpr int kMostCells = 64;
+    Heaps heaps(boxes.size());
+    std::vector<float> sizes;
+    for (const Box3f& b : boxes) sizes.push_back(std::max({b.size().x, b.size().y, b.size().z}));
+    if (!sizes.empty())
+        std::nth_element(sizes.begin(), sizes.begin() + static_cast<std::ptrdiff_t>(sizes.size() / 2), sizes.end());
+    const float cell = sizes.empty() ? 1 : std::max(2 * sizes[sizes.size() / 2], 2 * reach);
+    struct Range {
+        int64_t low[3], high[3];
+        double cells() const {
+            double n = 1;
+            for (int k = 0; k < 3; ++k) n *= static_cast<double>(high[k] - low[k] + 1);
+            return n;
+        }
+    };
+    const auto rangeOf = [&](const Box3f& b, float more) {
+        Range r{};
+        for (int k = 0; k < 3; ++k) {
+            r.low[k] = static_cast<int64_t>(std::floor((b.min[k] - more) / cell));
+            r.high[k] = static_cast<int64_t>(std::floor((b.max[k] + more) / cell));
+        }
+        return r;
+    };
+    const auto each = [](const Range& r, const auto& use) {
+        for (int64_t z = r.low[2]; z <= r.high[2]; ++z)
+            for (int64_t y = r.low[1]; y <= r.high[1]; ++y)
+                for (int64_t x = r.low[0]; x <= r.high[0]; ++x)
+                    use(mix(static_cast<uint64_t>(x), static_cast<uint64_t>(y), static_cast<uint64_t>(z)));
+    };
+    const auto near = [&](int i, int j) {
+        const Box3f &a = boxes[static_cast<size_t>(i)], &b = boxes[static_cast<size_t>(j)];
+        return Box3f(a.min - V3f(reach), a.max + V3f(reach)).intersects(b);
+    };
+    std::unordered_map<uint64_t, std::vector<int>> cells;
+    std::vector<int> large;
+    for (int i = 0; i < static_cast<int>(boxes.size()); ++i) {
+        if (i % 1024 == 0 && stop && stop()) break;
+        const Box3f& box = boxes[static_cast<size_t>(i)];
+        for (const int j : large)
+            if (near(i, j)) heaps.join(i, j);
+        const Range around = rangeOf(box, reach);
+        if (around.cells() > kMostCells) {
+            for (int j = 0; j < i; ++j)
+                if (near(i, j)) heaps.join(i, j);
+            large.push_back(i);
+            continue;
+        }
+        each(around, [&](uint64_t key) {
+            const auto there = cells.find(key);
+            if (there == cells.end()) return;
+            for (const int j : there->second)
+                if (heaps.of(j) != heaps.of(i) && near(i, j)) heaps.join(i, j);
+        });
+        each(rangeOf(box, 0), [&](uint64_t key) { cells[key].push_back(i); });
+    }
+    std::vector<int> out(boxes.size());
+    for (size_t i = 0; i < out.size(); ++i) out[i] = heaps.of(static_cast<int>(i));
+    return out;
 }
 
-void findLeftovers(const Model& model, std::vector<PartHealth>& parts, const HealthLimits& limits) {
+void findLeftovers(const Model& model, std::vector<PartHealth>& parts, const HealthLimits& limits,
+                   const std::function<bool()>& stop) {
     std::vector<Box3f> boxes;
     std::vector<std::pair<int, int>> shells; // part, shell
     for (size_t p = 0; p < parts.size(); ++p)
@@ -208,7 +266,7 @@ void findLeftovers(const Model& model, std::vector<PartHealth>& parts, const Hea
             boxes.push_back(parts[p].topology.shells[s].box);
             shells.emplace_back(p, s);
         }
-    const std::vector<int> heaps = heapsOf(boxes, 0.1f);
+    const std::vector<int> heaps = heapsOf(boxes, 0.1f, stop);
     std::unordered_map<int, Box3f> heapBox;
     for (size_t i = 0; i < heaps.size(); ++i) heapBox[heaps[i]].extendBy(boxes[i]);
     const auto across = [](const Box3f& b) { return std::max({b.size().x, b.size().y, b.size().z}); };
@@ -221,6 +279,8 @@ void findLeftovers(const Model& model, std::vector<PartHealth>& parts, const Hea
         if (main < 0 || across(box) > across(heapBox[main]) || (across(box) == across(heapBox[main]) && heap < main))
             main = heap;
     std::unordered_map<int, int> counted;
+    // Triangles by shell, of parts that have leftovers.
+    std::unordered_map<int, std::vector<std::vector<int>>> byShell;
     for (size_t i = 0; i < heaps.size(); ++i) {
         const auto [p, s] = shells[i];
         const bool figure = namesFigure(model.parts[static_cast<size_t>(p)].name);
@@ -231,8 +291,14 @@ void findLeftovers(const Model& model, std::vector<PartHealth>& parts, const Hea
                            ((across(heap) <= limits.leftover && share < 0.4f) || (isPerson(heap) && share < 0.75f));
         if (!apart && !(figure && across(boxes[i]) < 2.6f)) continue;
         PartHealth& h = parts[static_cast<size_t>(p)];
-        for (size_t f = 0; f < h.topology.shellOf.size(); ++f)
-            if (h.topology.shellOf[f] == s) add(h, Fault::Leftovers, static_cast<int>(f), 0);
+        auto& triangles = byShell[p];
+        if (triangles.empty()) {
+            triangles.resize(h.topology.shells.size());
+            for (size_t f = 0; f < h.topology.shellOf.size(); ++f)
+                if (const int of = h.topology.shellOf[f]; of >= 0)
+                    triangles[static_cast<size_t>(of)].push_back(static_cast<int>(f));
+        }
+        for (const int f : triangles[static_cast<size_t>(s)]) add(h, Fault::Leftovers, f, 0);
         if (counted.emplace(apart ? heaps[i] : -1 - p, 0).second) ++h.counts[static_cast<size_t>(Fault::Leftovers)];
     }
 }
@@ -248,7 +314,7 @@ std::vector<Finding> healthOf(const Model& model, const HealthLimits& limits, co
         parts[static_cast<size_t>(i)] = healthOf(*part.mesh, s.transmission > 0.5f || s.translucency > 0, limits);
     });
     if (!stop || !stop()) {
-        findLeftovers(model, parts, limits);
+        findLeftovers(model, parts, limits, stop);
         for (const Double& d : doublesOf(model, limits.doubles, limits.overlap)) {
             add(parts[static_cast<size_t>(d.part)], Fault::CoplanarDoubles, d.triangle);
             add(parts[static_cast<size_t>(d.other)], Fault::CoplanarDoubles, d.otherTriangle, 0);

@@ -7,6 +7,8 @@
 #include <type_traits>
 
 #include "core/base/error.h"
+#include "core/base/outside.h"
+#include "core/material/surface_ranges.h"
 
 namespace thallos {
 
@@ -60,9 +62,9 @@ public:
         std::memcpy(static_cast<void*>(&v), take(sizeof v), sizeof v);
         return v;
     }
-    std::string text() {
+    std::string name() { // models of earlier versions have names as their files had them
         const auto n = get<uint64_t>();
-        return {take(n), static_cast<size_t>(n)};
+        return plainName({take(n), static_cast<size_t>(n)});
     }
     template <class T> std::vector<T> list() {
         const auto n = get<uint64_t>();
@@ -103,7 +105,7 @@ std::shared_ptr<const Picture> getPicture(Reader& r) {
 
 Surface surface(Reader& r, bool second) {
     Surface s;
-    s.name = r.text();
+    s.name = r.name();
     for (Rgb* c : {&s.baseColor, &s.emission, &s.absorption, &s.throughTint}) *c = r.get<Rgb>();
     for (float* f : {&s.roughness, &s.metalness, &s.transmission, &s.translucency, &s.specular, &s.coat,
                      &s.coatRoughness, &s.scale, &s.turn, &s.textureSize, &s.relief})
@@ -111,14 +113,14 @@ Surface surface(Reader& r, bool second) {
     s.solid = r.get<int32_t>() != 0;
     if (!second) s.soft = r.get<int32_t>() != 0;
     s.lampGroup = r.get<int32_t>();
-    s.recipe = r.text();
+    s.recipe = r.name();
     for (const Map map : kMaps) s.maps.*map = getPicture(r);
     return s;
 }
 
 Surface firstSurface(Reader& r) {
     Surface s;
-    s.name = r.text();
+    s.name = r.name();
     s.baseColor = r.get<Rgb>();
     s.emission = r.get<Rgb>();
     float patternSize = 1;
@@ -185,7 +187,7 @@ std::string packModel(const Model& model) {
 
 static void getGroups(Reader& r, Model& m) {
     for (size_t n = r.count(12); n; --n) {
-        std::string name = r.text();
+        std::string name = r.name();
         const int parent = r.get<int32_t>();
         if (parent < -1 || parent >= static_cast<int>(m.groups.size())) Reader::broken();
         m.groups.push_back({std::move(name), parent});
@@ -202,12 +204,12 @@ Model unpackModel(std::string_view bytes) {
                grouped = std::equal(magic.begin(), magic.end(), kMagic);
     if (!first && !second && !grouped && !std::equal(magic.begin(), magic.end(), kThirdMagic)) Reader::broken();
     Model m;
-    m.name = r.text();
+    m.name = r.name();
     for (size_t n = r.count(60); n; --n) {
-        m.materials.push_back(first ? firstSurface(r) : surface(r, second));
+        m.materials.push_back(inRange(first ? firstSurface(r) : surface(r, second)));
     }
     for (size_t n = r.count(44); n; --n) {
-        const std::string name = r.text();
+        const std::string name = r.name();
         const int material = r.get<int32_t>();
         Mesh mesh;
         mesh.positions = r.list<V3f>();
@@ -226,7 +228,7 @@ Model unpackModel(std::string_view bytes) {
         m.parts.push_back(partOf(name, material, std::move(mesh), group));
     }
     for (size_t n = r.count(8); n; --n) m.outlines.push_back(r.list<V2f>());
-    for (size_t n = r.count(8); n; --n) r.text();
+    for (size_t n = r.count(8); n; --n) r.name();
     if (grouped) getGroups(r, m);
     return m;
 }

@@ -125,6 +125,13 @@ struct Applying {
         const std::vector<int> parts = find(s.parts);
         const V3f centre(s.centre.x, s.centre.y, 0);
         const M44f step = M44f().setTranslation(-centre) * turnedBy(s.turn) * M44f().setTranslation(centre + s.by);
+        int64_t triangles = 0;
+        for (const int i : parts) triangles += static_cast<int64_t>(part(i).mesh->triangles.size());
+        if (triangles * s.count + triangleCount(model) > kMostStepTriangles)
+            throw Error(
+                Error::Kind::Invalid,
+                Text("%1 copies would make a model of %2 million triangles", s.count, triangles * s.count / 1'000'000),
+                "", Text("Repeat fewer times, or simplify the part first"));
         M44f at;
         for (int n = 0; n < s.count; ++n) {
             at = at * step;

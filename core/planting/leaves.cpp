@@ -155,7 +155,7 @@ Mesh leafShape(const LeafRecipe& r, LeafDetail detail) {
     const bool fine = detail == LeafDetail::Fine;
     if (r.shape == "needle") { // one triangle; seen from every side
         m.positions = {V3f(0, -r.width / 2, 0), V3f(0, r.width / 2, 0), V3f(r.length, 0, 0)};
-        m.triangles = {{0, 1, 2}};
+        m.triangles.emplace_back(0, 1, 2);
         return m;
     }
     if (r.shape == "rhomb") {

@@ -163,11 +163,12 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::in(Season season) const {
 }
 
 std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) const {
+    std::shared_ptr<Year> year;
     { // before anything is parsed: each build of a site asks
         const std::lock_guard lock(year_->mutex);
-        if (!carried.empty() && year_->carried == carried)
-            if (auto there = year_->carrying.lock(); there && there->season_ == season_) return there;
+        if (year_->carrying && year_->carried == carried) year = year_->carrying;
     }
+    if (year) return make(year, season_);
     std::vector<Species> fresh;
     for (const auto& c : carried) {
         const int at = named(c->name);
@@ -181,8 +182,7 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) c
         }
     }
     if (fresh.empty()) return in(season_);
-    const std::lock_guard lock(year_->mutex);
-    auto year = std::make_shared<Year>();
+    year = std::make_shared<Year>();
     year->summer = year_->summer;
     year->cache = year_->cache;
     for (Species& s : fresh) {
@@ -192,10 +192,16 @@ std::shared_ptr<const PlantLibrary> PlantLibrary::with(const Carried& carried) c
         else
             year->summer.push_back(std::move(s));
     }
-    year_->carried = carried;
-    auto out = make(year, season_);
-    year_->carrying = out;
-    return out;
+    {
+        const std::lock_guard lock(year_->mutex);
+        if (year_->carrying && year_->carried == carried)
+            year = year_->carrying; // another thread was first
+        else {
+            year_->carried = carried;
+            year_->carrying = year;
+        }
+    }
+    return make(year, season_);
 }
 
 const std::vector<Surface>& PlantLibrary::surfaces(int species) const {

@@ -177,7 +177,8 @@ private:
         std::mutex mutex;
         Seasons seasons;
         Carried carried; // of the last with()
-        std::weak_ptr<const PlantLibrary> carrying;
+        // What came of it. The year and not a library of it: whoever goes on to another season lets that go.
+        std::shared_ptr<Year> carrying;
         std::shared_ptr<const DiskCache> cache;
     };
     struct Dressed {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <optional>
+#include <set>
 #include <unordered_map>
 
 #include "core/base/parallel.h"
@@ -55,32 +56,24 @@ private:
         out_->works = worksOf(out_->project, out_->land, previous_ ? previous_->works : std::vector<BuiltWork>());
     }
 
-    // Ponds and pools first: streams end where they meet one.
+    // Ponds and pools first: streams end where they meet one. What lies on heights that stay is kept; while something
+    // moves the rest is kept too, and stale.
     void waters() {
-        const bool moved =
-            (previous_ && previous_->watersStale) || std::find(moved_.begin(), moved_.end(), 1) != moved_.end();
-        const auto before = [&](Id item) -> const WaterBody* {
-            if (previous_ && (!moved || mode_ == BuildMode::Moving))
-                for (const WaterBody& w : previous_->waters)
-                    if (w.item == item) return &w;
-            return nullptr;
-        };
-        const auto keep = [&](WaterBody& body, const WaterBody& same) {
-            if (moved) out_->watersStale = true;
-            lie(body, same);
-        };
+        if (previous_)
+            for (const WaterBody& w : previous_->waters) before_.emplace(w.item, &w);
         const HeightField& field = out_->land.field;
         for (const Item* item : itemsOf<Water>(out_->project)) {
             const Water& water = std::get<Water>(item->body);
             if (!shown(out_->project, *item)) continue;
-            WaterBody body{item->id, water.look, water.level, false, nullptr, nullptr, nullptr, {}, nullptr};
-            const WaterBody* then = before(item->id);
+            WaterBody body{item->id, water.look, water.level};
+            const WaterBody* then = waterBefore(item->id);
             const Water* old = then ? bodyOf<Water>(find(previous_->project, item->id)) : nullptr;
-            if (old && old->level == water.level && old->spot == water.spot)
-                keep(body, *then);
-            else {
+            if (!old || old->level != water.level || old->spot != water.spot || !keeps(body, *then, true)) {
                 body.region = std::make_shared<const WaterRegion>(WaterRegion::of(field, water));
                 lay(body, waterSurface(field, water, *body.region), shoreLine(field, water, *body.region));
+                body.tiles = body.region->tiles();
+                if (body.tiles.empty() && field.grid.tileAt(water.spot) >= 0) // dry as yet
+                    body.tiles.push_back(field.grid.tileAt(water.spot));
             }
             out_->waters.push_back(std::move(body));
         }
@@ -88,33 +81,60 @@ private:
             if (shown(out_->project, *item)) addPool(*item, std::get<Pool>(item->body));
         const size_t ponds = out_->waters.size();
         const bool same = previous_ && !waterChanged(); // no pond is another
-        for (const Item* item : itemsOf<Stream>(out_->project)) {
-            const Stream& stream = std::get<Stream>(item->body);
-            if (!shown(out_->project, *item)) continue;
-            WaterBody body{item->id, stream.look, 0, false, nullptr, nullptr, nullptr, {}, nullptr};
-            const WaterBody* then = before(item->id);
-            const Item* old = then ? find(previous_->project, item->id) : nullptr;
-            const StreamShape shape = shapeOf(stream);
-            if (old && (same || mode_ == BuildMode::Moving) && shapeOf(std::get<Stream>(old->body)) == shape) {
-                body.stream = then->stream;
-                body.level = then->level;
-                keep(body, *then);
-            } else {
-                auto laid = std::make_shared<const LaidStream>(layStream(shape, groundBefore(out_->land, item->id)));
-                StreamWater water = waterOf(shape, *laid, field, [&](const V2f& p) {
-                    float level = -1e30f;
-                    for (size_t i = 0; i < ponds; ++i)
-                        if (out_->waters[i].region->holds(p)) level = std::max(level, out_->waters[i].level);
-                    return level;
-                });
-                if (laid->line.segments() == 0) continue;
-                body.level = *std::max_element(laid->levels.begin(), laid->levels.end());
-                body.stream = std::move(laid);
-                body.region = std::make_shared<const WaterRegion>(WaterRegion::under(field.grid, water.surface));
-                lay(body, std::move(water.surface), std::move(water.shore));
-            }
-            out_->waters.push_back(std::move(body));
+        for (const Item* item : itemsOf<Stream>(out_->project))
+            if (shown(out_->project, *item)) addStream(*item, std::get<Stream>(item->body), ponds, same);
+        for (const WaterBody& w : out_->waters) out_->watersStale = out_->watersStale || w.stale;
+    }
+
+    void addStream(const Item& item, const Stream& stream, size_t ponds, bool pondsStay) {
+        const HeightField& field = out_->land.field;
+        WaterBody body{item.id, stream.look};
+        const WaterBody* then = waterBefore(item.id);
+        const Item* old = then ? find(previous_->project, item.id) : nullptr;
+        const StreamShape shape = shapeOf(stream);
+        const bool sameLine =
+            old && (pondsStay || mode_ == BuildMode::Moving) && shapeOf(std::get<Stream>(old->body)) == shape;
+        // Its line lies as it lay while its channel does.
+        if (sameLine &&
+            keeps(body, *then,
+                  pondsStay && laidOf(out_->land, item.id.value) == laidOf(previous_->land, item.id.value))) {
+            body.stream = then->stream;
+            body.level = then->level;
+        } else {
+            auto laid = std::make_shared<const LaidStream>(layStream(shape, groundBefore(out_->land, item.id)));
+            StreamWater water = waterOf(shape, *laid, field, [&](const V2f& p) {
+                float level = -1e30f;
+                for (size_t i = 0; i < ponds; ++i)
+                    if (out_->waters[i].region->holds(p)) level = std::max(level, out_->waters[i].level);
+                return level;
+            });
+            if (laid->line.segments() == 0) return;
+            body.level = *std::max_element(laid->levels.begin(), laid->levels.end());
+            std::set<int> tiles;
+            for (const Box2f& box : boxesAlong(laid->line.points, shape.width + 2))
+                for (const int i : field.grid.tilesTouching(box)) tiles.insert(i);
+            body.tiles.assign(tiles.begin(), tiles.end());
+            body.stream = std::move(laid);
+            body.region = std::make_shared<const WaterRegion>(WaterRegion::under(field.grid, water.surface));
+            lay(body, std::move(water.surface), std::move(water.shore));
         }
+        out_->waters.push_back(std::move(body));
+    }
+
+    const WaterBody* waterBefore(Id item) const {
+        const auto at = before_.find(item);
+        return at == before_.end() ? nullptr : at->second;
+    }
+    // Lies as it lay, when the heights that it hangs on do, or while something moves; else nothing is done. `lies`: so
+    // far as the rest of what it hangs on goes.
+    bool keeps(WaterBody& body, const WaterBody& then, bool lies) const {
+        const bool stays = lies && !then.stale && std::none_of(then.tiles.begin(), then.tiles.end(), [&](int i) {
+                               return moved_[static_cast<size_t>(i)];
+                           });
+        if (!stays && mode_ != BuildMode::Moving) return false;
+        lie(body, then);
+        body.stale = !stays;
+        return true;
     }
 
     using Shore = std::vector<std::pair<V2f, V2f>>;
@@ -123,6 +143,7 @@ private:
         body.surface = same.surface;
         body.box = same.box;
         body.shore = same.shore;
+        body.tiles = same.tiles;
     }
     static void lay(WaterBody& body, Mesh surface, Shore shore) {
         for (const V3f& p : surface.positions) body.box.extendBy(xy(p));
@@ -135,13 +156,12 @@ private:
         const PoolShape shape = shapeOf(pool);
         const LaidPool laid = layPool(shape, groundBefore(out_->land, item.id));
         if (laid.empty()) return;
-        WaterBody body{item.id, pool.look, laid.water, true, nullptr, nullptr, nullptr, {}, nullptr};
+        WaterBody body{item.id, pool.look, laid.water, true};
         Shore shore;
         for (size_t i = 0; i < laid.inner.size(); ++i)
             shore.emplace_back(laid.inner[i], laid.inner[(i + 1) % laid.inner.size()]);
-        if (previous_)
-            for (const WaterBody& w : previous_->waters)
-                if (w.item == item.id && w.level == body.level && *w.shore == shore) lie(body, w);
+        const WaterBody* then = waterBefore(item.id);
+        if (then && then->level == body.level && *then->shore == shore) lie(body, *then);
         if (!body.surface) {
             body.region = std::make_shared<const WaterRegion>(WaterRegion::within(out_->land.field.grid, laid.inner));
             lay(body, poolWater(shape, laid), std::move(shore));
@@ -152,6 +172,15 @@ private:
     void covers() {
         std::optional<CoversBefore> before;
         if (previous_) before.emplace(CoversBefore{previous_->covers, previous_->project, moved_, waterChanged()});
+        const auto covering =
+            std::count_if(out_->project.items.begin(), out_->project.items.end(), [&](const Items::Slot& item) {
+                return (std::holds_alternative<Cover>(item->body) || std::holds_alternative<Path>(item->body)) &&
+                       shown(out_->project, *item);
+            });
+        if (warnings_ && covering > static_cast<std::ptrdiff_t>(kMostCovers))
+            warnings_->push_back(
+                Text("%1 covers and paths are more than the ground can tell apart: the last %2 do not show.", covering,
+                     covering - static_cast<std::ptrdiff_t>(kMostCovers)));
         out_->covers =
             coversOf(out_->project, out_->land, out_->waters, before ? &*before : nullptr, mode_ == BuildMode::Rest);
     }
@@ -193,11 +222,15 @@ private:
                     out_->staleTiles[i] = out_->staleTiles[i] || moved_[i] || painted || wasStale;
                 }
             }
-            if (waterChanged())
-                for (const std::vector<WaterBody>* list : {&std::as_const(out_->waters), &previous_->waters})
-                    for (const WaterBody& w : *list)
-                        for (int i : grid.tilesTouching(w.box))
-                            (mode_ == BuildMode::Rest ? sown : out_->staleTiles)[i] = 1;
+            // Where a water was or is that is another now.
+            std::unordered_map<Id, const WaterBody*> now;
+            for (const WaterBody& w : out_->waters) now.emplace(w.item, &w);
+            const auto sow = [&](const WaterBody& w, const WaterBody* other) {
+                if (other && other->surface == w.surface) return;
+                for (int i : grid.tilesTouching(w.box)) (mode_ == BuildMode::Rest ? sown : out_->staleTiles)[i] = 1;
+            };
+            for (const WaterBody& w : out_->waters) sow(w, waterBefore(w.item));
+            for (const WaterBody& w : previous_->waters) sow(w, now.count(w.item) ? now.at(w.item) : nullptr);
         }
 
         const KeptOut kept(project, out_->land.field, out_->waters, out_->covers);
@@ -294,6 +327,8 @@ private:
 
     void climbers() {
         const Project& project = out_->project;
+        if (previous_)
+            for (const GrownClimber& grown : previous_->climbers) grown_.emplace(grown.item, &grown);
         std::vector<const Item*> items;
         for (const Item* item : itemsOf<Climber>(project)) {
             const Climber& c = std::get<Climber>(item->body);
@@ -339,9 +374,8 @@ private:
         const auto* then = bodyOf<Climber>(before);
         if (!then || !(*then == std::get<Climber>(item.body)) || !climbsAlike(previous_->project, out_->project, *then))
             return nullptr;
-        for (const GrownClimber& grown : previous_->climbers)
-            if (grown.item == item.id) return &grown;
-        return nullptr;
+        const auto grown = grown_.find(item.id);
+        return grown == grown_.end() ? nullptr : grown->second;
     }
 
     void farLandRing() {
@@ -369,6 +403,8 @@ private:
     BuildSlice slice_;
     std::shared_ptr<BuiltSite> out_;
     std::vector<char> moved_;
+    std::unordered_map<Id, const WaterBody*> before_;   // waters of the site before
+    std::unordered_map<Id, const GrownClimber*> grown_; // and its climbers
 };
 
 } // namespace

@@ -27,6 +27,8 @@ struct WaterBody {
     std::shared_ptr<const WaterRegion> region;
     Box2f box;                                                     // of the surface
     std::shared_ptr<const std::vector<std::pair<V2f, V2f>>> shore; // segments in plan
+    std::vector<int> tiles = {}; // of the ground, whose heights it hangs on; of pools none
+    bool stale = false;          // they moved since it was laid
 
     float levelAt(const V2f& p) const { return stream ? stream->level(p) : level; } // of its surface there
 };

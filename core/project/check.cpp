@@ -4,6 +4,7 @@
 #include <unordered_set>
 
 #include "core/base/error.h"
+#include "core/base/outside.h"
 #include "core/project/kinds/kind.h"
 #include "core/project/layers.h"
 #include "core/project/project.h"
@@ -30,6 +31,9 @@ public:
         if (v < low || v > high) broken(Text("%w: %1 must be %2 to %3", std::string(what), low, high));
     }
     void time(CivilTime& t) override { check(t); }
+    void name(const char* what, std::string& s) override {
+        if (plainName(s) != s) broken(Text("%w: %1 is not plain text", std::string(what)));
+    }
     [[noreturn]] void broken(const Text& what) override { throw Error(Error::Kind::Invalid, what, item_.name); }
 
 private:
@@ -58,6 +62,11 @@ public:
             t = {2026, 6, 21, 15.5, 0};
         }
     }
+    void name(const char* what, std::string& s) override {
+        if (plainName(s) == s) return;
+        s = plainName(s);
+        told_.push_back(Text("%1: %2 was not plain text; it is now %3", item_.name, std::string(what), s));
+    }
     void broken(const Text& what) override {
         if (!drop)
             told_.push_back(
@@ -73,10 +82,6 @@ private:
     const Item& item_;
     std::vector<Text>& told_;
 };
-
-void tellLimits(Body& body, Limits& limits) {
-    withKind(body, [&](const auto& kind, auto& of) { kind.limits(of, limits); });
-}
 
 // Why what the item stands on can't be; null: it can.
 std::optional<Text> adrift(const Items& items, const Body& body) {
@@ -114,6 +119,9 @@ void check(const Project& project, const Project* before) {
         if (project.items.find(item->id)->get() != item.get())
             throw Error(Error::Kind::Invalid, Text("%w has two items with the same id"), project.site->name);
         if (item->name.empty()) refuse.broken(Text("An item has no name"));
+        if (plainName(item->name) != item->name)
+            throw Error(Error::Kind::Invalid, Text("The name “%w” is not plain text"), plainName(item->name),
+                        Text("Rename it"));
         if (!names.insert(item->name).second)
             throw Error(Error::Kind::Invalid, Text("The name “%w” is taken"), item->name, Text("Use another"));
         if (!item->id || item->id.value >= project.nextId || item->id.value > kLargestId)
@@ -148,10 +156,11 @@ Project mended(const Project& project, std::vector<Text>& told) {
     std::vector<Items::Slot> slots;
     for (const auto& slot : out.items) {
         const bool badId = !slot->id || slot->id.value > kLargestId || !isFree(ids, slot->id.value);
-        const bool badName = slot->name.empty() || !isFree(names, slot->name);
-        slots.push_back(slot);
-        if (!badId && !badName) continue;
         Item item = *slot;
+        item.name = plainName(slot->name);
+        const bool badName = item.name.empty() || !isFree(names, item.name);
+        slots.push_back(slot);
+        if (!badId && !badName && item.name == slot->name) continue;
         if (badId) {
             item.id = Id{out.nextId++};
             ids.insert(item.id.value);
@@ -161,7 +170,9 @@ Project mended(const Project& project, std::vector<Text>& told) {
             item.name = stem;
             for (int n = 2; !isFree(names, item.name); ++n) item.name = stem + " " + std::to_string(n);
         }
-        told.push_back(Text("%1: its name or number was another item's; it is now %2", slot->name, item.name));
+        told.push_back(badId || badName ? Text("%1: its name or number was another item's; it is now %2",
+                                               plainName(slot->name), item.name)
+                                        : Text("%1: its name was not plain text and was cleaned", item.name));
         slots.back() = std::make_shared<const Item>(std::move(item));
     }
     out.items.assign(std::move(slots));

@@ -9,7 +9,12 @@
 
 namespace thallos {
 
-// Errors of the library are std::runtime_error: the store makes sentences of them.
+// Errors of the library; the store makes sentences of them.
+struct SqlError : std::runtime_error {
+    SqlError(int number, const char* message) : std::runtime_error(message), code(number & 0xff) {}
+    int code; // SQLITE_BUSY and the like
+};
+
 class Statement {
 public:
     Statement(sqlite3* db, const char* sql) : db_(db) { good(sqlite3_prepare_v2(db, sql, -1, &s_, nullptr)); }
@@ -49,7 +54,7 @@ public:
 
 private:
     void good(int r) const {
-        if (r != SQLITE_OK) throw std::runtime_error(sqlite3_errmsg(db_));
+        if (r != SQLITE_OK) throw SqlError(r, sqlite3_errmsg(db_));
     }
     sqlite3* db_;
     sqlite3_stmt* s_ = nullptr;
@@ -58,10 +63,10 @@ private:
 class Database {
 public:
     Database(const std::filesystem::path& file, int flags) {
-        if (sqlite3_open_v2(file.c_str(), &db_, flags, nullptr) != SQLITE_OK) {
-            const std::string message = sqlite3_errmsg(db_);
+        if (const int r = sqlite3_open_v2(file.c_str(), &db_, flags, nullptr); r != SQLITE_OK) {
+            const SqlError error(r, sqlite3_errmsg(db_));
             sqlite3_close(db_);
-            throw std::runtime_error(message);
+            throw error;
         }
         sqlite3_busy_timeout(db_, 3000);
         // A hostile file must not run code or grow without bound.

@@ -4,6 +4,7 @@
 #include <sstream>
 
 #include "core/project/kinds/kind.h"
+#include "core/project/surfaces.h"
 
 namespace thallos {
 
@@ -18,7 +19,7 @@ std::string folded(std::string s) {
 // What an item may be found by, its name first.
 std::vector<std::string> textsOf(const Item& item) {
     std::vector<std::string> out{item.name, kindName(item.body)};
-    withKind(item.body, [&](const auto& kind, const auto& body) { kind.materials(body, out); });
+    for (const Surface* s : surfacesOf(item)) out.push_back(s->name);
     for (std::string& name : speciesIn(item)) out.push_back(std::move(name));
     return out;
 }

@@ -1,5 +1,7 @@
 #include "core/project/json_reader.h"
 
+#include "core/base/outside.h"
+
 namespace thallos {
 
 using nlohmann::json;
@@ -41,7 +43,7 @@ bool JsonReader::yes() const {
 
 std::string JsonReader::text() const {
     if (!j_.is_string()) fail("must be a text");
-    return j_.get<std::string>();
+    return utf8(j_.get<std::string>());
 }
 
 V2f JsonReader::v2() const {

@@ -131,6 +131,24 @@ Project movedParts(const Project& project, Id building, const std::vector<int>& 
     return replaced(project, changed);
 }
 
+Project withReimported(const Project& project, Id building, const Reimported& r) {
+    Project out = project;
+    out.items.change([&](const Items::Slot& slot) {
+        if (slot->id == building) {
+            auto item = std::make_shared<Item>(*slot);
+            item->body = r.building;
+            return Items::Slot(std::move(item));
+        }
+        if (r.shift == V3f(0)) return slot;
+        auto item = std::make_shared<Item>(*slot);
+        const bool changed = withKind(item->body, [&](const auto& kind, auto& body) {
+            return kind.rebased && kind.rebased(body, building, r.shift, r.building.scale);
+        });
+        return changed ? Items::Slot(std::move(item)) : slot;
+    });
+    return out;
+}
+
 Project withCopies(const Project& project, const std::vector<std::shared_ptr<const Item>>& items, const V2f& by,
                    const HeightField* ground, std::vector<Id>* copies) {
     Movement movement;

@@ -50,6 +50,10 @@ Project movedParts(const Project& project, Id building, const std::vector<int>& 
 // The middle of the parts' base, in the world; none without parts.
 std::optional<V3f> holdOfParts(const Building& building, const std::vector<int>& parts);
 
+// The project with what came of a building, and all that is told in the building's axes or over its base where it was
+// on the site: climbers, pads, walkways, ends of paths.
+Project withReimported(const Project& project, Id building, const Reimported& reimported);
+
 // With copies of items of this or another project, moved by `by`: with ids and names of their own, unlocked. What stood
 // on the ground or over it stands so on `ground` (without: the heights stay). A pad is copied with its building, never
 // alone; a group with what of it is copied; layers only to a site with the same grid.

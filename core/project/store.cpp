@@ -1,6 +1,7 @@
 #include "core/project/store.h"
 
 #include <algorithm>
+#include <cctype>
 #include <cerrno>
 #include <csignal>
 #include <cstdlib>
@@ -16,6 +17,7 @@
 
 #include "core/base/error.h"
 #include "core/base/hash.h"
+#include "core/base/outside.h"
 #include "core/project/database.h"
 #include "core/project/json.h"
 
@@ -192,6 +194,11 @@ void write(Database& db, const Project& project) {
             hash = contentHash(bytes);
             digests().keep(blob.value, hash);
         }
+        if (bytes.size() > kLargestBlob)
+            throw Error(
+                Error::Kind::Invalid,
+                Text("A model or picture takes more than %1 GB, which no project file can hold", kLargestBlob >> 30),
+                "", Text("Simplify it, or take it out"));
         if (!there(hash)) {
             const std::string packed = compressed(bytes);
             for (size_t at = 0, chunk = 0; at < packed.size() || chunk == 0; at += kChunk, ++chunk)
@@ -221,14 +228,43 @@ std::unique_ptr<Database> openWhole(const fs::path& file) {
     }
 }
 
-bool isProjectFile(const fs::path& file) {
+enum class Standing {
+    Project,
+    Other,   // nothing, another sort of file, or a broken one
+    Unknown, // it cannot be read now: another program holds it, or the network does
+};
+
+Standing standingOf(const fs::path& file) {
     try {
         const auto db = openWhole(file);
         Statement s(*db, "PRAGMA application_id");
-        return s.step() && s.integer(0) == kApplicationId;
+        return s.step() && s.integer(0) == kApplicationId ? Standing::Project : Standing::Other;
+    } catch (const SqlError& e) {
+        std::error_code none;
+        const bool broken = e.code == SQLITE_NOTADB || e.code == SQLITE_CORRUPT;
+        return broken || !fs::exists(file, none) || fs::file_size(file, none) == 0 ? Standing::Other
+                                                                                   : Standing::Unknown;
     } catch (const std::exception&) {
-        return false;
+        return Standing::Other;
     }
+}
+
+// Throws for the item that cannot be written as text, which no disk is to blame for.
+[[noreturn]] void tellNoText(const Project& project) {
+    const std::string stem = project.site->name;
+    for (const auto& item : project.items) {
+        Project one = project;
+        one.items.assign({item});
+        one.species.clear();
+        try {
+            dump(one, [](const Blob&) { return std::string(); }).dump();
+        } catch (const json::exception&) {
+            throw Error(Error::Kind::Invalid, Text("A text in “%w” has letters that no project file can hold"),
+                        plainName(item->name), Text("Delete the item, or undo what brought it, and save again"));
+        }
+    }
+    throw Error(Error::Kind::Invalid, Text("A text in “%w” has letters that no project file can hold"), plainName(stem),
+                Text("Rename the site and save again"));
 }
 
 [[noreturn]] void unwritable(const fs::path& file) {
@@ -240,9 +276,25 @@ fs::path journalOf(const fs::path& file) {
     return file.string() + "-journal";
 }
 
-// What programs left beside the file that ended while they wrote there.
+// This machine, as file names may have it: on a shared folder the numbers of other machines' processes mean nothing
+// here.
+std::string machine() {
+    char name[65] = {};
+    ::gethostname(name, sizeof name - 1);
+    std::string out;
+    for (const char* c = name; *c; ++c)
+        if (std::isalnum(static_cast<unsigned char>(*c)) || *c == '-') out += *c;
+    return out.empty() ? "here" : out;
+}
+
+// The file that a save writes beside `file` before it takes its place.
+fs::path besideOf(const fs::path& file) {
+    return file.parent_path() / ("." + file.filename().string() + "." + machine() + "." + std::to_string(::getpid()));
+}
+
+// What programs of this machine left beside the file that ended while they wrote there.
 void dropLeftovers(const fs::path& file) {
-    const std::string start = "." + file.filename().string() + ".";
+    const std::string start = "." + file.filename().string() + "." + machine() + ".";
     std::error_code e;
     const fs::path folder = file.has_parent_path() ? file.parent_path() : fs::path(".");
     std::vector<fs::path> gone;
@@ -356,10 +408,22 @@ Project openProject(const fs::path& file, OpenReport* report) {
 void saveProject(const Project& project, const fs::path& file) {
     check(project);
     dropLeftovers(file);
-    if (!isProjectFile(file)) return saveProjectAs(project, file);
+    switch (standingOf(file)) {
+    case Standing::Project:
+        break;
+    case Standing::Other:
+        return saveProjectAs(project, file);
+    case Standing::Unknown: // putting a new one in its place would take its saved states away
+        throw Error(Error::Kind::Unwritable, Text("%w could not be saved: another program holds it"), file.string(),
+                    Text("Save again in a moment, or under another name"));
+    }
     try {
         Database db(file, SQLITE_OPEN_READWRITE);
         write(db, project); // an exception closes the file, which rolls back
+    } catch (const json::exception&) {
+        tellNoText(project);
+    } catch (const Error&) {
+        throw; // of the project, not of the disk
     } catch (const std::exception&) {
         unwritable(file);
     }
@@ -368,8 +432,7 @@ void saveProject(const Project& project, const fs::path& file) {
 void saveProjectAs(const Project& project, const fs::path& file) {
     check(project);
     dropLeftovers(file);
-    fs::path beside = file;
-    beside.replace_filename("." + file.filename().string() + "." + std::to_string(::getpid()));
+    const fs::path beside = besideOf(file);
     std::error_code e;
     fs::remove(beside, e);
     fs::remove(journalOf(beside), e);
@@ -382,16 +445,18 @@ void saveProjectAs(const Project& project, const fs::path& file) {
         // A save of the old file that was cut short would be rolled back into the new one. It is finished first: should
         // this one be cut short as well, the old file is whole.
         if (fs::exists(journalOf(file), e)) {
-            isProjectFile(file);
+            (void)standingOf(file);
             fs::remove(journalOf(file), e);
         }
         fs::remove(file.string() + "-wal", e);
         fs::remove(file.string() + "-shm", e);
         fs::rename(beside, file);
         flushFolder(file);
-    } catch (const std::exception&) {
+    } catch (const std::exception& what) {
         fs::remove(beside, e);
         fs::remove(journalOf(beside), e);
+        if (dynamic_cast<const json::exception*>(&what)) tellNoText(project);
+        if (dynamic_cast<const Error*>(&what)) throw; // of the project, not of the disk
         unwritable(file);
     }
 }

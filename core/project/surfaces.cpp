@@ -1,24 +1,19 @@
 #include "core/project/surfaces.h"
 
+#include "core/project/kinds/kind.h"
+
 namespace thallos {
 
-namespace {
-
-template <class Found, class Any> std::vector<Found*> found(Any& item) {
-    std::vector<Found*> out;
-    if (auto* b = std::get_if<Building>(&item.body))
-        for (Found& s : b->surfaces) out.push_back(&s);
-    if (auto* c = std::get_if<Cover>(&item.body)) out.push_back(&c->surface);
+std::vector<Surface*> surfacesOf(Item& item) {
+    std::vector<Surface*> out;
+    visitSurfaces(item.body, [&](Surface& s) { out.push_back(&s); });
     return out;
 }
-
-} // namespace
-
-std::vector<Surface*> surfacesOf(Item& item) {
-    return found<Surface>(item);
-}
 std::vector<const Surface*> surfacesOf(const Item& item) {
-    return found<const Surface>(item);
+    std::vector<const Surface*> out;
+    // It only asks: nothing is written into what is shared.
+    visitSurfaces(const_cast<Body&>(item.body), [&](Surface& s) { out.push_back(&s); });
+    return out;
 }
 
 } // namespace thallos

@@ -1,4 +1,4 @@
-// The surfaces of an item that an artist sets one by one.
+// The surfaces of an item: what it is made of, as the artist sets it.
 #pragma once
 
 #include <vector>
@@ -7,7 +7,8 @@
 
 namespace thallos {
 
-// Of a building one a material, of a cover its own; of others none. They live as long as the item.
+// Of a building one a material, of works on the ground those of their parts, of waters their bed. They live as long as
+// the item.
 std::vector<Surface*> surfacesOf(Item& item);
 std::vector<const Surface*> surfacesOf(const Item& item);
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <unordered_map>
 
 #include "core/mesh/mesh.h"
 #include "core/project/works.h"
@@ -15,6 +16,8 @@ WalkwayShape shapeOf(const Walkway& w, float base) {
 std::vector<BuiltWalkway> walkwaysOf(const Project& project, const Land& land,
                                      const std::vector<BuiltWalkway>& before) {
     std::vector<BuiltWalkway> out;
+    std::unordered_map<Id, const BuiltWalkway*> then;
+    for (const BuiltWalkway& w : before) then.emplace(w.item, &w);
     for (const auto& item : project.items) {
         const auto* w = std::get_if<Walkway>(&item->body);
         if (!w || !shown(project, *item)) continue;
@@ -23,10 +26,10 @@ std::vector<BuiltWalkway> walkwaysOf(const Project& project, const Land& land,
         BuiltWalkway built{item->id, shapeOf(*w, b->position.z), {}, w->surface, nullptr};
         // On the ground as its own steps find it.
         built.laid = layWalkway(built.shape, groundBefore(land, item->id));
-        for (const BuiltWalkway& old : before)
-            if (old.item == item->id && old.shape == built.shape && old.surface == built.surface &&
-                old.laid.heights == built.laid.heights)
-                built.model = old.model;
+        const auto old = then.find(item->id);
+        if (old != then.end() && old->second->shape == built.shape && old->second->surface == built.surface &&
+            old->second->laid.heights == built.laid.heights)
+            built.model = old->second->model;
         if (!built.model) {
             auto model = std::make_shared<Model>();
             model->materials.push_back(w->surface);

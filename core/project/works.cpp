@@ -1,6 +1,7 @@
 #include "core/project/works.h"
 
 #include <algorithm>
+#include <unordered_map>
 
 #include "core/project/kinds/lines.h"
 
@@ -58,14 +59,18 @@ std::shared_ptr<const Model> modelOf(std::vector<WorkPart> parts) {
 
 std::vector<BuiltWork> worksOf(const Project& project, const Land& land, const std::vector<BuiltWork>& before) {
     std::vector<BuiltWork> out;
+    std::unordered_map<Id, const BuiltWork*> then;
+    for (const BuiltWork& w : before) then.emplace(w.item, &w);
+    std::unordered_map<uint64_t, std::shared_ptr<const Laid>> laid;
+    for (const auto& l : land.laid) laid.emplace(l->id, l);
     for (const auto& item : project.items) {
         const bool has = withKind(item->body, [](const auto& kind, const auto&) { return kind.body != nullptr; });
         if (!has || !shown(project, *item)) continue;
-        BuiltWork work{item->id, laidOf(land, item->id.value), nullptr};
-        const auto old =
-            std::find_if(before.begin(), before.end(), [&](const BuiltWork& w) { return w.item == item->id; });
-        work.model = old != before.end() && old->laid == work.laid
-                         ? old->model
+        const auto lies = laid.find(item->id.value);
+        BuiltWork work{item->id, lies == laid.end() ? nullptr : lies->second, nullptr};
+        const auto old = then.find(item->id);
+        work.model = old != then.end() && old->second->laid == work.laid
+                         ? old->second->model
                          : withKind(item->body, [&](const auto& kind, const auto& body) {
                                return kind.body(body, project, groundBefore(land, item->id));
                            });

@@ -93,6 +93,11 @@ struct LandSearch {
         std::vector<int> tiles;
         for (int i = 0; i < field.grid.tileCount(); ++i)
             if (field.tiles[static_cast<size_t>(i)] != bare.tiles[static_cast<size_t>(i)]) tiles.push_back(i);
+        for (const Item* item : itemsOf<Building>(site.project))
+            for (Polygon& o : outlinesOf(std::get<Building>(item->body))) {
+                const Box2f box = bounds(o);
+                footprints.emplace_back(Box2f(box.min - V2f(kFoot), box.max + V2f(kFoot)), std::move(o));
+            }
         std::vector<std::map<uint64_t, Bank>> found(tiles.size());
         parallelFor(static_cast<int>(tiles.size()), [&](int k) {
             const Box2f box = field.grid.tileBox(tiles[static_cast<size_t>(k)]);
@@ -125,6 +130,8 @@ struct LandSearch {
 
     // Beside a wall or under a building, which hold the ground or hide it; and at the edge of water, which cuts banks
     // of its own.
+    static constexpr float kFoot = 0.3f;               // metres beside a building that it holds
+    std::vector<std::pair<Box2f, Polygon>> footprints; // of all buildings, with their boxes so much wider
     bool held(const V2f& p) const {
         for (const WaterBody& w : site.waters)
             if (w.region->reaches(p) && field.at(p) < w.levelAt(p) + kCutBank) return true;
@@ -134,10 +141,8 @@ struct LandSearch {
             for (int x = -n; x <= n; ++x)
                 if (onBroken(p + V2f(static_cast<float>(x), static_cast<float>(y)) * (kAcross / static_cast<float>(n))))
                     return true;
-        for (const Item* item : itemsOf<Building>(site.project))
-            for (const Polygon& o : outlinesOf(std::get<Building>(item->body)))
-                if (bounds(o).intersects(p) && signedDistance(o, p) < 0.3f) return true;
-        return false;
+        return std::any_of(footprints.begin(), footprints.end(),
+                           [&](const auto& f) { return f.first.intersects(p) && signedDistance(f.second, p) < kFoot; });
     }
     bool onBroken(const V2f& p) const {
         const int i = field.grid.tileAt(p);

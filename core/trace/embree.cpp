@@ -24,10 +24,11 @@ bool countMemory(void*, ssize_t bytes, bool) {
     return true;
 }
 
-// What went wrong last, on whichever of the library's threads.
-std::atomic<RTCError> failure{RTC_ERROR_NONE};
-void noteFailure(void*, RTCError code, const char*) {
-    if (code != RTC_ERROR_CANCELLED) failure = code;
+// What went wrong on this thread since the last time that somebody asked: the library keeps it by thread, so that what
+// one scene lacks is not thrown for another.
+RTCError failure() {
+    const RTCError code = rtcGetDeviceError(embreeDevice());
+    return code == RTC_ERROR_CANCELLED ? RTC_ERROR_NONE : code;
 }
 
 } // namespace
@@ -42,7 +43,7 @@ float chanceOf(RTCRayN* ray, RTCHitN* hit, unsigned n, unsigned i) {
 
 void commitScene(RTCScene scene) {
     rtcCommitScene(scene);
-    const RTCError code = failure.exchange(RTC_ERROR_NONE);
+    const RTCError code = failure();
     if (code == RTC_ERROR_OUT_OF_MEMORY) throw std::bad_alloc();
     if (code != RTC_ERROR_NONE)
         throw std::runtime_error("The scene could not be built (error " + std::to_string(code) +
@@ -51,7 +52,10 @@ void commitScene(RTCScene scene) {
 
 void* newBuffer(RTCGeometry geometry, RTCBufferType type, RTCFormat format, size_t stride, size_t count) {
     void* data = rtcSetNewGeometryBuffer(geometry, type, 0, format, stride, count);
-    if (!data && count > 0) throw std::bad_alloc();
+    if (!data && count > 0) {
+        (void)failure(); // told here
+        throw std::bad_alloc();
+    }
     return data;
 }
 
@@ -61,7 +65,6 @@ RTCDevice embreeDevice() {
         RTCDevice d = rtcNewDevice("verbose=0,hugepages=1");
         if (!d)
             throw Error(Error::Kind::Unsupported, Text("The ray tracing library does not start on this processor"), "");
-        rtcSetDeviceErrorFunction(d, noteFailure, nullptr);
         rtcSetDeviceMemoryMonitorFunction(d, countMemory, nullptr);
         return d;
     }();

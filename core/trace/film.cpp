@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <optional>
 
 namespace thallos {
 
@@ -136,27 +137,37 @@ Image Film::radiance() const {
     return out;
 }
 
-void judge(Film& film, float noise, float grey) {
+namespace {
+
+// The error of a cell's mean, relative to what it shows and a share of middle grey, as 64 samples would have it; none:
+// a pixel of it has too few samples to tell.
+std::optional<double> errorOf(const Film& film, size_t cell, float grey) {
     const int across = film.cellsAcross();
+    const int x0 = static_cast<int>(cell) % across * kCell, y0 = static_cast<int>(cell) / across * kCell;
+    double sum = 0;
+    int pixels = 0, samples = 0;
+    for (int y = y0; y < std::min(y0 + kCell, film.height); ++y)
+        for (int x = x0; x < std::min(x0 + kCell, film.width); ++x) {
+            const size_t i = static_cast<size_t>(y) * film.width + x;
+            samples = film.taken[i];
+            if (samples < 2) return std::nullopt;
+            const float a = luminance(film.evenMean(i)), b = luminance(film.oddMean(i));
+            const float own = luminance(film.emission[i]) / static_cast<float>(samples) + 0.5f * (a + b);
+            const float d = (a - b) / (2 * (std::max(own, 0.0f) + 0.05f * grey));
+            sum += static_cast<double>(d) * d;
+            ++pixels;
+        }
+    return std::sqrt(sum / pixels) * std::sqrt(64.0 / samples);
+}
+
+} // namespace
+
+void judge(Film& film, float noise, float grey) {
     for (size_t c = 0; c < film.finished.size(); ++c) {
         if (film.finished[c]) continue;
-        const int x0 = static_cast<int>(c) % across * kCell, y0 = static_cast<int>(c) / across * kCell;
-        double sum = 0;
-        int pixels = 0, samples = 0;
-        for (int y = y0; y < std::min(y0 + kCell, film.height); ++y)
-            for (int x = x0; x < std::min(x0 + kCell, film.width); ++x) {
-                const size_t i = static_cast<size_t>(y) * film.width + x;
-                samples = film.taken[i];
-                if (samples < 2) return; // too early
-                const float a = luminance(film.evenMean(i)), b = luminance(film.oddMean(i));
-                const float own = luminance(film.emission[i]) / static_cast<float>(samples) + 0.5f * (a + b);
-                const float d = (a - b) / (2 * (std::max(own, 0.0f) + 0.05f * grey));
-                sum += static_cast<double>(d) * d;
-                ++pixels;
-            }
-        const double error = std::sqrt(sum / pixels);
-        // `noise` is what 64 samples would be judged by.
-        film.finished[c] = error * std::sqrt(64.0 / samples) <= noise;
+        // Cells outside a region have no samples yet, those within it go by their own.
+        const std::optional<double> error = errorOf(film, c, grey);
+        film.finished[c] = error && *error <= noise;
     }
 }
 

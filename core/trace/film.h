@@ -14,7 +14,8 @@ inline constexpr int kMostSamples = 65532; // of a pixel; a multiple of four
 // Cells of the whole picture that are sampled and judged as one; films start on a cell's corner.
 inline constexpr int kCell = 8;
 
-// What covers a pixel, by key, with the number of samples that saw it; the few most seen keys are kept.
+// What covers a pixel, by key, with the number of samples that saw it; the keys seen first are kept, which
+// as a rule are the most seen.
 struct Coverage {
     static constexpr int kKeys = 6;
     uint32_t key[kKeys] = {};

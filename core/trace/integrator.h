@@ -34,7 +34,7 @@ inline constexpr int kRoutes = 7;
 inline constexpr const char* kRouteNames[kRoutes] = {"background", "emission",   "haze",        "direct",
                                                      "indirect",   "reflection", "transmission"};
 // Whose light it is; the sources of a sample sum to its radiance too. Haze counts as the sky's.
-inline constexpr int kSun = 0, kSky = 1, kFirstLampGroup = 2, kLampGroups = 8;
+inline constexpr int kSun = 0, kSky = 1, kFirstLampGroup = 2;
 inline constexpr int kSources = kFirstLampGroup + kLampGroups;
 
 struct Split {

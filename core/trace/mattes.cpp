@@ -14,13 +14,13 @@ namespace {
 Mattes mattesOf(const std::string& layer, const Raster<Coverage>& coverage,
                 const std::function<std::string(uint32_t)>& nameOf) {
     Mattes out{layer, {}, Raster<MattePixel>(coverage.width, coverage.height)};
-    std::unordered_map<uint32_t, uint16_t> known;
-    std::map<std::string, uint16_t> byName;
+    std::unordered_map<uint32_t, uint32_t> known;
+    std::map<std::string, uint32_t> byName;
     const auto indexOf = [&](uint32_t key) {
         const auto found = known.find(key);
         if (found != known.end()) return found->second;
         const std::string name = nameOf(key);
-        const auto [named, fresh] = byName.emplace(name, static_cast<uint16_t>(out.names.size()));
+        const auto [named, fresh] = byName.emplace(name, static_cast<uint32_t>(out.names.size()));
         if (fresh) out.names.push_back(name);
         known[key] = named->second;
         return named->second;
@@ -28,10 +28,10 @@ Mattes mattesOf(const std::string& layer, const Raster<Coverage>& coverage,
     for (size_t i = 0; i < coverage.pixels.size(); ++i) {
         const Coverage& c = coverage.pixels[i];
         // Several keys may have one name: the same material of several things.
-        std::vector<std::pair<float, uint16_t>> ranked;
+        std::vector<std::pair<float, uint32_t>> ranked;
         for (int k = 0; k < Coverage::kKeys; ++k) {
             if (c.count[k] == 0) continue;
-            const uint16_t index = indexOf(c.key[k]);
+            const uint32_t index = indexOf(c.key[k]);
             const auto same =
                 std::find_if(ranked.begin(), ranked.end(), [&](const auto& r) { return r.second == index; });
             const float share = static_cast<float>(c.count[k]) / static_cast<float>(std::max<int>(c.samples, 1));

@@ -54,15 +54,17 @@ ClearSurface clearOf(const Material& m) {
 struct CutOut {
     const Mesh* mesh;
     const Material* material;
-    float scale; // of the object
+    float scale;  // of the object
+    V3f laidFrom; // of a building
 };
 void passHoles(const RTCFilterFunctionNArguments* args) {
     const auto& c = *static_cast<const CutOut*>(args->geometryUserPtr);
     // First rays come in packets.
     for (unsigned i = 0; i < args->N; ++i) {
         if (!args->valid[i]) continue;
-        const HitPoint spot = hitPointOf(*c.mesh, RTCHitN_primID(args->hit, args->N, i),
-                                         RTCHitN_u(args->hit, args->N, i), RTCHitN_v(args->hit, args->N, i), c.scale);
+        HitPoint spot = hitPointOf(*c.mesh, RTCHitN_primID(args->hit, args->N, i), RTCHitN_u(args->hit, args->N, i),
+                                   RTCHitN_v(args->hit, args->N, i), c.scale);
+        spot.position -= c.laidFrom * c.scale;
         // What covers by half stops half of the rays, each layer others.
         const float most = c.material->soft ? chanceOf(args->ray, args->hit, args->N, i) : 0.5f;
         if (coverage(*c.material, spot) < most) args->valid[i] = 0;
@@ -193,7 +195,7 @@ std::shared_ptr<const EmbreeScene> modelScene(const SceneObject& object, unsigne
                 rtcSetGeometryOccludedFilterFunction(g, passClear);
                 scene->keeps.push_back(std::move(glass));
             } else if (cuts(material) && (!material.byUv || !part.mesh->uvs.empty())) {
-                auto cut = std::make_shared<CutOut>(CutOut{part.mesh.get(), &material, object.scale});
+                auto cut = std::make_shared<CutOut>(CutOut{part.mesh.get(), &material, object.scale, object.laidFrom});
                 rtcSetGeometryUserData(g, cut.get());
                 rtcSetGeometryOccludedFilterFunction(g, passHoles);
                 rtcSetGeometryIntersectFilterFunction(g, passHoles);
@@ -226,17 +228,17 @@ std::shared_ptr<const EmbreeScene> meshScene(const Mesh& mesh) {
 
 bool sameFilters(const SceneObject& a, const SceneObject& b) {
     if (a.model != b.model || a.materials->size() != b.materials->size() || a.without != b.without) return false;
-    if (a.materials == b.materials && a.scale == b.scale) return true;
+    if (a.materials == b.materials && a.scale == b.scale && a.laidFrom == b.laidFrom) return true;
     for (size_t i = 0; i < a.materials->size(); ++i) {
         const Material &m = (*a.materials)[i], &n = (*b.materials)[i];
         if (m.letsSunThrough != n.letsSunThrough ||
-            (m.letsSunThrough && (m.base.albedo != n.base.albedo || m.base.solid != n.base.solid ||
-                                  m.base.absorption != n.base.absorption)))
+            (m.letsSunThrough && (m.base.albedo != n.base.albedo || m.base.index != n.base.index ||
+                                  m.base.solid != n.base.solid || m.base.absorption != n.base.absorption)))
             return false;
         if (m.soft != n.soft) return false;
         if (cuts(m) != cuts(n) ||
             (cuts(m) && (m.texture != n.texture || m.byUv != n.byUv || !(m.mapping == n.mapping) ||
-                         m.scale != n.scale || m.turn != n.turn || a.scale != b.scale)))
+                         m.scale != n.scale || m.turn != n.turn || a.scale != b.scale || a.laidFrom != b.laidFrom)))
             return false;
     }
     return true;

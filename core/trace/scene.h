@@ -55,6 +55,7 @@ struct SceneObject {
     const void* madeOf = nullptr;
     M44f toWorld, toObject;
     float scale = 1;    // of toWorld
+    V3f laidFrom{0};    // Building::laidFrom
     float age = 0;      // of a building
     float rounding = 0; // metres; with `edges` of each part
     std::shared_ptr<const std::vector<EdgeNeighbours>> edges = nullptr;

@@ -166,24 +166,29 @@ std::vector<char> withoutOf(const Building& b, Id id, const Visibility& visibili
     return out;
 }
 
-// Worked out once for a model.
-std::shared_ptr<const std::vector<EdgeNeighbours>> edgesOf(const std::shared_ptr<const Model>& model,
-                                                           const Scene* last) {
-    if (last)
-        for (const SceneObject& o : last->objects)
-            if (o.model == model && o.edges) return o.edges;
-    auto out = std::make_shared<std::vector<EdgeNeighbours>>(model->parts.size());
+using Edges = std::shared_ptr<const std::vector<EdgeNeighbours>>;
+using EdgesByModel = std::unordered_map<const Model*, Edges>; // of this scene and the last
+
+// Worked out once for a model, however many copies it has.
+Edges edgesOf(const Model& model, EdgesByModel& known) {
+    Edges& edges = known[&model];
+    if (edges) return edges;
+    auto out = std::make_shared<std::vector<EdgeNeighbours>>(model.parts.size());
     parallelFor(static_cast<int>(out->size()), [&](int i) {
-        (*out)[static_cast<size_t>(i)] = edgeNeighbours(*model->parts[static_cast<size_t>(i)].mesh);
+        (*out)[static_cast<size_t>(i)] = edgeNeighbours(*model.parts[static_cast<size_t>(i)].mesh);
     });
-    return out;
+    return edges = std::move(out);
 }
 
 void addBuildings(Making& m) {
     std::unordered_multimap<const Model*, const SceneObject*> last;
+    EdgesByModel edges;
     if (m.last)
         for (const SceneObject& o : m.last->objects)
-            if (o.kind == ObjectKind::Building) last.emplace(o.model.get(), &o);
+            if (o.kind == ObjectKind::Building) {
+                last.emplace(o.model.get(), &o);
+                if (o.edges) edges.emplace(o.model.get(), o.edges);
+            }
     std::unordered_map<const Model*, std::vector<size_t>> made; // in this scene, each unlike the others
     for (const auto& item : m.site.project.items) {
         const auto* b = std::get_if<Building>(&item->body);
@@ -195,9 +200,10 @@ void addBuildings(Making& m) {
                       .materials = m.visibility.neutral ? grey(b->surfaces.size()) : m.materials.at(&b->surfaces)};
         o.without = withoutOf(*b, item->id, m.visibility);
         o.scale = b->scale;
+        o.laidFrom = b->laidFrom;
         o.age = m.visibility.neutral ? 0 : b->age;
         o.rounding = b->rounding;
-        if (b->rounding > 0) o.edges = edgesOf(b->model, m.last);
+        if (b->rounding > 0) o.edges = edgesOf(*b->model, edges);
         o.toWorld = transformOf(*b);
         o.toObject = o.toWorld.inverse();
         // Copies of one model share what is built for the first of them.

@@ -254,7 +254,7 @@ void Shading::model() {
     if (smooth.dot(localNormal) < 0) smooth = -smooth;
     HitPoint spot;
     if (material.byUv) spot = hitPointOf(*part.mesh, hit.triangle, hit.u, hit.v, object.scale);
-    spot.position = local * object.scale;
+    spot.position = (local - object.laidFrom) * object.scale;
     spot.normal = smooth;
     spot.facet = localNormal;
     spot.footprint = footprint;
@@ -295,7 +295,7 @@ void Shading::wave(V3f& normal, const HitPoint& spot, float strength) const {
 void Shading::years(const Material& material, const HitPoint& spot) {
     constexpr float kFar = 0.4f; // metres of a pixel
     if (footprint > kFar) return;
-    Exposure e{.at = spot.position, .normal = n, .footprint = footprint};
+    Exposure e{.at = spot.position, .facet = spot.facet, .normal = n, .footprint = footprint};
     e.overGround = hit.position.z - site.land.field.at(xy(hit.position));
     e.sunny = xy(n).dot(scene.noon);
     constexpr float kEaves = 9; // metres that a roof is above what it keeps dry at most

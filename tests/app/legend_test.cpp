@@ -21,7 +21,7 @@ TEST(LegendTool, PutsItIntoThePlanWhereItIsDrawn) {
     choosePlanAsMain(true);
     PlanPane& plan = window().planPane();
     plan.frame({{-30, -30, 0}, {30, 30, 0}});
-    settle();
+    settlePlan();
     const QImage before = plan.grab().toImage();
     const std::string document = documentHash();
     leaf("legend");

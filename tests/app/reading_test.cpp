@@ -22,9 +22,9 @@ bool checked(const char* id) {
     window().commands().refresh();
     return window().commands().action(id)->isChecked();
 }
-// Once the plan comes to rest.
+// Once the plan comes to rest: its picture first, then what is drawn over it aside.
 QImage plan() {
-    settle();
+    settlePlan();
     const auto now = [] { return window().mainPane().grab().toImage().convertToFormat(QImage::Format_RGB32); };
     QImage last = now();
     for (int i = 0; i < 20; ++i) {
@@ -96,7 +96,7 @@ TEST_P(SectionInEitherPane, IsDrawnReadAndRemoved) {
     choosePlanAsMain(GetParam());
     verb(Verb::Shape);
     leaf("section");
-    settle();
+    settlePlan();
     const std::string document = documentHash();
     Pane& pane = window().mainPane();
     const auto picture = [&] { return pane.grab().toImage(); };

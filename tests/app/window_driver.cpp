@@ -53,6 +53,11 @@ void settle() {
     }));
 }
 
+void settlePlan() {
+    settle();
+    ASSERT_TRUE(waitFor([] { return window().planPane().isUpToDate(); }));
+}
+
 void freshSite(bool house) {
     static const auto model = std::make_shared<const Model>(importModel(assetFolder() / "demo/honey-house.glb"));
     auto& w = window();

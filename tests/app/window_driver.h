@@ -33,6 +33,8 @@ private:
 bool waitFor(const std::function<bool()>& done, int milliseconds = 20000);
 // Until the engine has built the document as it is now, at rest.
 void settle();
+// And until the plan shows it: whatever compares grabs of the plan waits for this.
+void settlePlan();
 
 void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier); // to whatever has the focus
 void type(const QString& text);

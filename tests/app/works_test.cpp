@@ -377,7 +377,7 @@ TEST(Works, ThePlanShowsAPictureInItsMeanColour) {
         return c.red() - c.green();
     };
     session().selection.set({});
-    settle();
+    settlePlan();
     const int before = redness({5.3f, -5});
     session().document.edit("Mark", added(session().document.project(), "Mark", mark));
     settle();

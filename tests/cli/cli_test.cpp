@@ -371,3 +371,86 @@ TEST_F(Cli, ThingsFromElsewhereAreBroughtInListedAndCollected) {
     EXPECT_EQ(plants.parsed()["plants"], 1);
     ::setenv("XDG_DATA_HOME", before.c_str(), 1);
 }
+
+TEST_F(Cli, TellsSnagsHealthAndContactOfAFile) {
+    const std::string file = site();
+    ASSERT_EQ(run("import " + file + " " + kHouse + " --at 4,-3 --yaw 37 --out " + file).status, 0);
+    const std::string name = run("--json info " + file).parsed()["items"].back()["name"];
+    // Lifted by half a metre it floats all round.
+    const json document = run("dump " + file).parsed();
+    int at = -1;
+    for (size_t i = 0; i < document["items"].size(); ++i)
+        if (document["items"][i]["type"] == "building") at = static_cast<int>(i);
+    ASSERT_GE(at, 0);
+    const double z = document["items"][static_cast<size_t>(at)]["position_m"][2];
+    const std::string to = "/items/" + std::to_string(at) + "/position_m/2";
+    const std::string up = patch({{{"op", "replace"}, {"path", to}, {"value", z + 0.5}}});
+    ASSERT_EQ(run("edit " + file + " --patch " + up + " --out " + file).status, 0);
+    const Result snags = run("--json snags " + file);
+    ASSERT_EQ(snags.status, 0) << snags.err;
+    bool floats = false;
+    for (const json& s : snags.parsed()["snags"])
+        if (s["check"] == "floating_edge") {
+            floats = true;
+            EXPECT_EQ(s["item"], name);
+            EXPECT_GT(s["value"].get<double>(), 0.4);
+            EXPECT_LT(s["limit"].get<double>(), 0.05);
+            EXPECT_EQ(s["unit"], "m");
+            EXPECT_FALSE(s["fix"].get<std::string>().empty());
+        }
+    EXPECT_TRUE(floats);
+    const Result contact = run("--json contact " + file + " \"" + name + "\"");
+    ASSERT_EQ(contact.status, 0) << contact.err;
+    EXPECT_GT(contact.parsed()["floating_m"].get<double>(), 0.9 * contact.parsed()["perimeter_m"].get<double>());
+    EXPECT_EQ(contact.parsed()["gap_m"].size(), contact.parsed()["along_m"].size());
+    const Result health = run("--json health " + file + " \"" + name + "\"");
+    ASSERT_EQ(health.status, 0) << health.err;
+    EXPECT_TRUE(health.parsed()["faults"].is_array());
+    EXPECT_EQ(run("health " + file + " Nobody").status, 1);
+    EXPECT_EQ(run("contact " + file + " \"First look\"").status, 1);
+    EXPECT_EQ(run("snags " + file + " --shot Nowhere").status, 1);
+}
+
+TEST_F(Cli, TheNextFileTakesThePlaceOfABuilding) {
+    const auto boxes = [&](const char* name, bool cellar) {
+        std::ofstream out(folder / name);
+        int n = 0;
+        const auto box = [&](const char* part, double low, double high, double wide) {
+            out << "o " << part << "\n";
+            for (int k = 0; k < 8; ++k)
+                out << "v " << (k & 1 ? wide : 0) << " " << (k & 2 ? high : low) << " " << (k & 4 ? 4 : 0) << "\n";
+            for (const char* f : {"1 3 4 2", "5 6 8 7", "1 2 6 5", "3 7 8 4", "1 5 7 3", "2 4 8 6"}) {
+                std::istringstream corners(f);
+                out << "f";
+                for (int c; corners >> c;) out << " " << c + n;
+                out << "\n";
+            }
+            n += 8;
+        };
+        box("House", 0, 3, 6);
+        if (cellar) box("Cellar", -2.5, 0, 6);
+    };
+    boxes("house.obj", false);
+    boxes("next.obj", true);
+    const std::string file = site();
+    ASSERT_EQ(run("import " + file + " " + path("house.obj") + " --at 5,6 --yaw 90 --seat --out " + file).status, 0);
+    const auto floorOf = [&](const json& document, const char* type, const char* key) {
+        for (const json& i : document["items"])
+            if (i["type"] == type) return key[0] == 'p' ? i[key][2].get<double>() : i[key].get<double>();
+        return -1e9;
+    };
+    const json before = run("dump " + file).parsed();
+    const Result again = run("--json import " + file + " " + path("house.obj") + " --replace house --out " + file);
+    ASSERT_EQ(again.status, 0) << again.err;
+    for (const char* list : {"added", "changed", "removed"}) EXPECT_TRUE(again.parsed()[list].empty()) << list;
+    const Result next = run("--json import " + file + " " + path("next.obj") + " --replace house --out " + file);
+    ASSERT_EQ(next.status, 0) << next.err;
+    EXPECT_EQ(next.parsed()["added"], json::array({"Cellar"}));
+    EXPECT_TRUE(next.parsed()["removed"].empty());
+    const json after = run("dump " + file).parsed();
+    const double sank = floorOf(before, "building", "position_m") - floorOf(after, "building", "position_m");
+    EXPECT_NEAR(sank, 2.5, 1e-3);
+    EXPECT_NEAR(floorOf(after, "pad", "rise_m") - floorOf(before, "pad", "rise_m"), 2.5, 1e-3) << "the pad stays";
+    EXPECT_EQ(run("import " + file + " " + path("next.obj") + " --replace Nobody --out " + file).status, 1);
+    EXPECT_EQ(run("import " + file + " " + path("next.obj") + " --replace house --at 1,1 --out " + file).status, 2);
+}

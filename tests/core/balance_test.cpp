@@ -114,6 +114,18 @@ Mesh upright(float y, float half, float height) {
 Surface pane() {
     return {.name = "glass", .baseColor = Rgb(1), .roughness = 0.02f, .transmission = 1};
 }
+// Smooth on the whole, with a picture of its roughness that has frosted places, as packed pictures come: the factor
+// is 1.
+Surface smudged() {
+    Surface s = pane();
+    s.roughness = 1;
+    s.textureSize = 0.5f;
+    Picture picture{2, 1, {}};
+    for (const int v : {0, 29})
+        for (int k = 0; k < 4; ++k) picture.rgba.push_back(static_cast<uint8_t>(k == 3 ? 255 : v));
+    s.maps.roughness = std::make_shared<const Picture>(std::move(picture));
+    return s;
+}
 Surface body(const Rgb& absorption) {
     Surface s = pane();
     s.roughness = 0;
@@ -186,6 +198,11 @@ std::vector<Above> layers() {
         {"pane",
          [=] {
              return with({{level(kFloor + 2, 60), pane()}});
+         },
+         paneLayer},
+        {"pane with smudges",
+         [=] {
+             return with({{level(kFloor + 2, 60), smudged()}});
          },
          paneLayer},
         {"two panes",

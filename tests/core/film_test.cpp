@@ -249,3 +249,19 @@ TEST(Film, APartGoesOnAloneAndTheRestCatchesUp) {
         ASSERT_TRUE(addPass(even, *studio().scene, studio().light, studio().shot.camera, settings, nullptr));
     EXPECT_EQ(film.radiance().pixels, even.radiance().pixels) << "the same picture as without the detour";
 }
+
+TEST(Film, ARegionIsFinishedByItsNoiseThoughTheRestHasNoSamples) {
+    PictureSettings settings;
+    settings.size = V2i(64, 36);
+    Film film(64, 36);
+    film.confine(V2i(18, 10), V2i(10, 4)); // cells 2 and 3 across, 1 down
+    for (int k = 0; k < 4; ++k)
+        ASSERT_TRUE(addPass(film, *studio().scene, studio().light, studio().shot.camera, settings, nullptr));
+    judge(film, 1e6f, 100);
+    const int across = film.cellsAcross();
+    for (size_t c = 0; c < film.finished.size(); ++c) {
+        const int x = static_cast<int>(c) % across, y = static_cast<int>(c) / across;
+        EXPECT_EQ(film.finished[c] != 0, (x == 2 || x == 3) && y == 1) << x << " " << y;
+    }
+    EXPECT_TRUE(film.done());
+}

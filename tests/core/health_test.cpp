@@ -293,3 +293,41 @@ TEST(Health, OnlyThePartsThatAreMeantAreCured) {
 TEST(Health, StopsWhenAsked) {
     EXPECT_NO_THROW(healthOf(modelOf({kHouse, kHouse}), {}, [] { return true; }));
 }
+
+TEST(Health, LeftoversAreHeapsOfWhatComesCloseHoweverManyThereAre) {
+    // Chips strewn about a house, some touching: as many leftovers as there are heaps, found pair by pair.
+    Model m;
+    m.materials = {{.name = "chip"}};
+    std::vector<Box3f> chips;
+    Mesh all;
+    for (uint64_t i = 0; i < 3000; ++i) {
+        const auto at = [&](int axis, float size) {
+            return size * unitFloat(mix(i, static_cast<uint64_t>(axis), 5)) - size / 2;
+        };
+        const V3f p(at(0, 24), at(1, 24), 0.5f + at(2, 1)), size(0.02f + 0.05f * unitFloat(mix(i, 9)));
+        chips.emplace_back(p, p + size);
+        append(all, box(p, p + size));
+    }
+    m.parts = {partOf("House", 0, box({40, 40, 0}, {50, 48, 6})), partOf("Chips", 0, all)};
+    settle(m);
+    std::vector<int> root(chips.size());
+    for (size_t i = 0; i < root.size(); ++i) root[i] = static_cast<int>(i);
+    const auto of = [&](int i) {
+        while (root[static_cast<size_t>(i)] != i) i = root[static_cast<size_t>(i)];
+        return i;
+    };
+    for (size_t i = 0; i < chips.size(); ++i)
+        for (size_t j = 0; j < i; ++j)
+            if (Box3f(chips[i].min - V3f(0.1f), chips[i].max + V3f(0.1f)).intersects(chips[j]))
+                root[static_cast<size_t>(of(static_cast<int>(i)))] = of(static_cast<int>(j));
+    std::map<int, Box3f> heaps;
+    for (size_t i = 0; i < chips.size(); ++i) heaps[of(static_cast<int>(i))].extendBy(chips[i]);
+    int64_t small = 0;
+    for (const auto& [first, b] : heaps) small += std::max({b.size().x, b.size().y, b.size().z}) <= 0.5f;
+    ASSERT_GT(small, 500);
+    ASSERT_LT(small, 2900);
+    int64_t found = 0;
+    for (const Finding& f : healthOf(m))
+        if (f.kind == Fault::Leftovers) found = f.count;
+    EXPECT_EQ(found, small);
+}

@@ -42,7 +42,7 @@ Land walled(float cell, float finest, float height, const Relief& relief = {}) {
                        }},
                       {2, {}, [&](const GroundAt& before) {
                            LandStep step{2, breakOf(shape, layWall(shape, before))};
-                           step.detailIn = {{-12, -2}, {12, 3}};
+                           step.detailIn = {Box2f({-12, -2}, {12, 3})};
                            step.detail = 0.1f;
                            return std::vector<LandStep>{step};
                        }}});
@@ -96,7 +96,7 @@ TEST(Land, BuiltOnTheLastBuildItIsWhatIsBuiltFromNothing) {
         road.line = lineThrough({{-90, 3}, {0, 3}, {90, variant == 4 ? 30.0f : 10.0f}});
         road.heights = {1, 2, 1};
         LandStep step{4, road};
-        step.detailIn = {{-20, -5}, {20, 15}};
+        step.detailIn = {Box2f({-20, -5}, {20, 15})};
         step.detail = variant == 5 ? 0.5f : 0.25f;
         steps.push_back(step);
         steps.push_back({5, Pad{{{{-15, 20}, {-5, 20}, {-5, 30}, {-15, 30}}}, 2, 1, 3, 0.3f}, true});
@@ -132,7 +132,7 @@ TEST(Land, SharesWhatAStepDoesNotReach) {
 TEST(Land, TilesOfAnyDensityMeetWithoutAGap) {
     const GroundGrid grid = GroundGrid::make({192, 192}, 1);
     LandStep fine{2, bank({{-5, -5}, {5, 5}}, 3, 1)};
-    fine.detailIn = {{-10, -10}, {10, 10}};
+    fine.detailIn = {Box2f({-10, -10}, {10, 10})};
     fine.detail = 0.1f;
     const Land land = buildLand(grid, 0.125f, std::vector<LandStep>{{1, kHills}, fine});
     int dense = 0;
@@ -167,7 +167,7 @@ TEST(Land, ACoarseSurveyIsSmoothWhereTheGroundIsFine) {
         survey.heights.push_back(tile);
     }
     LandStep detail{2, bank({{300, 300}}, 1, 1)};
-    detail.detailIn = {{-40, -40}, {40, 40}};
+    detail.detailIn = {Box2f({-40, -40}, {40, 40})};
     detail.detail = 0.16f;
     const Land land = buildLand(grid, 0.1f, std::vector<LandStep>{{1, survey}, detail});
     EXPECT_NEAR(land.field.cellAt({0, 0}), 5.0f / 32, 1e-5f);
@@ -480,4 +480,38 @@ TEST(Lands, StepsThatReadNothingElseAreNotLaidAnew) {
     const Land without = buildLand(grid, 0, fewer, &after);
     EXPECT_GT(asked[1], then);
     EXPECT_EQ(valuesOf(*without.field.tiles[0]), valuesOf(*buildLand(grid, 0, fewer).field.tiles[0]));
+}
+
+TEST(Land, OnlyTilesAlongALineAreDense) {
+    // A line right across the site: the corners beside it stay as they are.
+    const GroundGrid grid = GroundGrid::make({448, 448}, 0.5f);
+    const std::vector<V2f> diagonal{{-190, -190}, {190, 190}};
+    LandStep step{2, Corridor()};
+    std::get<Corridor>(step.shape).line = lineThrough(diagonal);
+    std::get<Corridor>(step.shape).heights = {1, 1};
+    step.detailIn = boxesAlong(diagonal, 3);
+    step.detail = 0.125f;
+    const Land land = buildLand(grid, 0.125f, std::vector<LandStep>{{1, kHills}, step});
+    int dense = 0;
+    for (size_t i = 0; i < land.field.tiles.size(); ++i) dense += land.field.tiles[i]->fine > 1;
+    EXPECT_LE(dense * 5, 2 * static_cast<int>(land.field.tiles.size())) << "a band, not the box";
+    for (float s = -189; s < 190; s += 0.7f) EXPECT_NEAR(land.field.cellAt({s, s}), 0.125f, 1e-6f) << s;
+    for (const V2f& corner : {V2f(-200, 200), V2f(200, -200)}) EXPECT_NEAR(land.field.cellAt(corner), 0.5f, 1e-6f);
+}
+
+TEST(Lines, BoxesAlongThemHoldThemInShortPieces) {
+    for (const auto& points :
+         {std::vector<V2f>{{-100, 30}, {120, -77}}, std::vector<V2f>{{0, 0}, {3, 0}, {3, 50}, {3, 51}},
+          curveThrough({{0, 0}, {40, 10}, {50, 60}}, 0.5f), std::vector<V2f>{{7, 7}}}) {
+        const std::vector<Box2f> boxes = boxesAlong(points, 2);
+        for (const Box2f& b : boxes) EXPECT_LE((b.size() - V2f(4)).length(), kAlong * 1.01f);
+        for (size_t i = 0; i + 1 < points.size(); ++i)
+            for (float t = 0; t <= 1; t += 0.01f) {
+                const V2f p = points[i] + (points[i + 1] - points[i]) * t;
+                for (const V2f& off : {V2f(1.9f, 0), V2f(-1.9f, 0), V2f(0, 1.9f), V2f(0, -1.9f)})
+                    EXPECT_TRUE(
+                        std::any_of(boxes.begin(), boxes.end(), [&](const Box2f& b) { return b.intersects(p + off); }));
+            }
+    }
+    EXPECT_TRUE(boxesAlong({}, 1).empty());
 }

@@ -1,3 +1,4 @@
+#include <array>
 #include <filesystem>
 #include <fstream>
 #include <map>
@@ -519,4 +520,30 @@ TEST(Material, FirstPatternsBecomeRecipes) {
     EXPECT_TRUE(takeFirstPattern(s, "none", 1));
     EXPECT_TRUE(s.recipe.empty());
     EXPECT_FALSE(takeFirstPattern(s, "tartan", 1));
+}
+
+TEST(Material, APaneIsClearOrFrostedAsAWhole) {
+    // A picture of roughness that crosses the border: every texel stays on the side of its mean, where aimed rays are
+    // too.
+    Surface s{.name = "glass", .baseColor = Rgb(1), .roughness = 1, .transmission = 1, .textureSize = 1};
+    for (const auto& [values, clear] :
+         {std::pair(std::array<int, 2>{0, 29}, true), {std::array<int, 2>{5, 200}, false}}) {
+        Picture p{2, 1, {}};
+        for (const int v : values)
+            for (int k = 0; k < 4; ++k) p.rgba.push_back(static_cast<uint8_t>(k == 3 ? 255 : v));
+        s.maps.roughness = std::make_shared<const Picture>(p);
+        const auto texture = std::make_shared<const Texture>(makeTexture(s.maps));
+        const Material m = pictured(s, texture);
+        EXPECT_EQ(m.letsSunThrough, clear);
+        float least = 1, most = 0;
+        for (int i = 0; i < 50; ++i) {
+            HitPoint spot;
+            spot.position = V3f(0.02f * static_cast<float>(i), 0, 0);
+            const SurfacePoint at = evaluate(m, spot);
+            EXPECT_EQ(at.clear(), clear) << i;
+            least = std::min(least, at.roughness);
+            most = std::max(most, at.roughness);
+        }
+        EXPECT_GT(most, least + 0.02f) << "the picture still shows";
+    }
 }

@@ -524,6 +524,15 @@ TEST_F(CollectedProjects, CarryWhatDidNotComeWithThallos) {
     EXPECT_TRUE(warnings.empty());
     EXPECT_EQ(site->plantCount(), 2);
     EXPECT_EQ(build(again, library())->library, site->library) << "one library for one project";
+    // In any season: else each request would build the site anew.
+    Site autumn = *again.site;
+    autumn.season = Season::Autumn;
+    const Project leaves = withSite(again, autumn);
+    const auto fall = build(leaves, library());
+    EXPECT_EQ(libraryOf(leaves, *library()), fall->library);
+    const auto later = build(removed(leaves, itemsOf<Shot>(leaves)[0]->id), library(), fall);
+    EXPECT_EQ(later->library, fall->library);
+    EXPECT_EQ(later->plants, fall->plants) << "tiles are shared";
     const int at = site->library->find("Big tree");
     EXPECT_EQ(site->library->species()[static_cast<size_t>(at)].origin, SpeciesOrigin::Carried);
     EXPECT_TRUE(site->library->surfaces(at)[1].maps.color);

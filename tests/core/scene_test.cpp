@@ -374,3 +374,15 @@ TEST(Scene, TheNearCutShowsWhatLiesBehind) {
     EXPECT_NEAR(luminance(cut.at(24, 13)) / luminance(whole.at(24, 13)), 1, 0.02);
     EXPECT_GT(std::abs(luminance(beyond.at(24, 13)) / luminance(whole.at(24, 13)) - 1), 0.2f) << "what lies behind";
 }
+
+TEST(Embree, AFailureIsToldToTheThreadThatHadIt) {
+    // Another thread asks for what there is not; a scene that is made here knows nothing of it.
+    std::thread([] { (void)rtcNewGeometry(embreeDevice(), static_cast<RTCGeometryType>(999)); }).join();
+    const RTCScene scene = rtcNewScene(embreeDevice());
+    EXPECT_NO_THROW(commitScene(scene));
+    // Here it is.
+    (void)rtcNewGeometry(embreeDevice(), static_cast<RTCGeometryType>(999));
+    EXPECT_THROW(commitScene(scene), std::exception);
+    EXPECT_NO_THROW(commitScene(scene)) << "told once";
+    rtcReleaseScene(scene);
+}

@@ -222,3 +222,32 @@ TEST(Reimport, KeepsWhatStaysInTheFileWhereItIsOnTheSite) {
                       1e-3f)
                 << p;
 }
+
+TEST(Alike, ManyOfOneFormAndManySizesAreToldApart) {
+    // The same triangles in each: only their size differs, and some are turned.
+    Model m;
+    m.materials = {{.name = "wall"}};
+    for (int i = 0; i < 400; ++i)
+        m.parts.push_back(partOf("w", 0, box(V3f(0), V3f(1 + 0.01f * static_cast<float>(i % 100), 0.2f, 3))));
+    settle(m);
+    const std::vector<int> alike = alikeOf(m);
+    for (size_t i = 0; i < alike.size(); ++i) EXPECT_EQ(alike[i], static_cast<int>(i) % 100);
+}
+
+TEST(Steps, SoManyCopiesAsNoMemoryHoldsAreRefusedBefore) {
+    Model heavy;
+    heavy.materials = {{.name = "leaf"}};
+    Mesh mesh;
+    mesh.positions = {V3f(0), V3f(1, 0, 0), V3f(0, 1, 0)};
+    mesh.triangles.assign(20000, V3i(0, 1, 2));
+    heavy.parts = {partOf("Tree", 0, mesh)};
+    settle(heavy);
+    const auto source = std::make_shared<const Model>(heavy);
+    EXPECT_NO_THROW(applied(source, {RepeatStep{{"Tree"}, 10, V3f(1, 0, 0)}}));
+    try {
+        applied(source, {RepeatStep{{"Tree"}, 10000, V3f(1, 0, 0)}});
+        ADD_FAILURE() << "200 million triangles";
+    } catch (const Error& e) {
+        EXPECT_NE(std::string(e.what()).find("200 million"), std::string::npos) << e.what();
+    }
+}

@@ -11,6 +11,7 @@
 
 #include "core/base/error.h"
 #include "core/base/hash.h"
+#include "core/project/database.h"
 #include "core/project/json.h"
 #include "core/project/kinds/kind.h"
 #include "core/project/recovery.h"
@@ -347,3 +348,49 @@ TEST(Store, TheNoteOfARecoveryIsThereBeforeItsWork) {
 }
 
 // ---- what is derived -----------------------------------------------------------------------------------------------
+
+TEST(Store, AFileThatAnotherProgramHoldsKeepsItsSavedStates) {
+    const fs::path file = scratch() / "held.thallos";
+    const Project first = sample();
+    saveProject(first, file);
+    const Project second = added(first, "One more", Clearing{{{{0, 0}, {3, 0}, {0, 3}}}});
+    const std::string bytes = [&] {
+        std::ifstream in(file, std::ios::binary);
+        return std::string(std::istreambuf_iterator<char>(in), {});
+    }();
+    {
+        Database other(file, SQLITE_OPEN_READWRITE);
+        other.run("PRAGMA locking_mode = EXCLUSIVE");
+        other.run("BEGIN EXCLUSIVE");
+        try {
+            saveProject(second, file);
+            ADD_FAILURE() << "it was replaced";
+        } catch (const Error& e) {
+            EXPECT_EQ(e.kind(), Error::Kind::Unwritable);
+            EXPECT_NE(std::string(e.what()).find("another program"), std::string::npos) << e.what();
+        }
+        other.run("ROLLBACK");
+    }
+    std::ifstream in(file, std::ios::binary);
+    EXPECT_EQ(std::string(std::istreambuf_iterator<char>(in), {}), bytes) << "its states are there";
+    saveProject(second, file);
+    EXPECT_EQ(text(openProject(file)), text(second));
+}
+
+TEST(Store, WhatAnotherMachineIsSavingIsLeftAlone) {
+    // On a shared folder: the number of a process there is that of none here.
+    const fs::path file = scratch() / "shared.thallos";
+    const fs::path theirs = scratch() / ".shared.thallos.another-machine.999999", ours = [&] {
+        char name[65] = {};
+        ::gethostname(name, sizeof name - 1);
+        std::string plain;
+        for (const char* c = name; *c; ++c)
+            if (std::isalnum(static_cast<unsigned char>(*c)) || *c == '-') plain += *c;
+        return scratch() / (".shared.thallos." + plain + ".999999");
+    }();
+    for (const fs::path& f : {theirs, ours}) std::ofstream(f) << "half";
+    saveProject(sample(), file);
+    EXPECT_TRUE(fs::exists(theirs));
+    EXPECT_FALSE(fs::exists(ours)) << "what this machine left goes";
+    fs::remove(theirs);
+}

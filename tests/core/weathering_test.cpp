@@ -219,3 +219,46 @@ TEST(Years, ShowInTheSceneBelowALedgeAndNotUnderEaves) {
     EXPECT_LT(wall(1.85f), wall(3));
     EXPECT_NEAR(wall(3), 0.7f, 0.01f);
 }
+
+TEST(Years, MarksAreTheSameHoweverTheHouseIsTurned) {
+    // Splash, streaks and moss along a wall under a ledge, in the light of no sun: the house is turned under them.
+    Model m;
+    m.materials = {{.name = "render", .baseColor = Rgb(0.7f)}};
+    m.parts = {partOf("Wall", 0, box({-3, 0, 0}, {3, 0.3f, 4})),
+               partOf("Sill", 0, box({-2, -0.05f, 2}, {2, 0, 2.05f}))};
+    settle(m);
+    for (const auto& [marks, z] : {std::pair(Weathering{.splash = 1, .streaks = 0, .moss = 0}, 0.25f),
+                                   {Weathering{.splash = 0, .streaks = 1, .moss = 0}, 1.85f}}) {
+        std::vector<float> first;
+        for (const auto& [yaw, scale] : {std::pair(0.0f, 1.0f), {radians(37.0f), 1.0f}, {radians(90.0f), 1.0f}}) {
+            Building b;
+            b.model = std::make_shared<const Model>(m);
+            b.surfaces = m.materials;
+            b.age = 1;
+            b.yaw = yaw;
+            b.scale = scale;
+            b.surfaces[0].weathering = marks;
+            Project p = newProject({60, 60}, 0.5f, "Level");
+            p = test::withRelief(p, {});
+            b.position.z = naturalOf(p).at(V2f(0));
+            p = added(p, "House", b);
+            const auto scene = test::sceneOf(p);
+            const M44f toWorld = transformOf(b);
+            std::vector<float> light;
+            for (int i = 0; i < 200; ++i) {
+                const V3f from = V3f(-1.9f + 0.019f * static_cast<float>(i), -0.5f, z) * toWorld;
+                V3f d;
+                toWorld.multDirMatrix(V3f(0, 1, 0), d);
+                const Hit hit = trace(*scene, from, d, Detail(from));
+                light.push_back(luminance(shadingAt(*scene, hit, -d, 0.002f).surface.albedo));
+            }
+            if (first.empty()) first = light;
+            double spread = 0, mean = 0, other = 0;
+            for (const float v : light) mean += v / 200;
+            for (const float v : light) spread += (v - mean) * (v - mean) / 200;
+            for (size_t i = 0; i < light.size(); ++i) other += std::abs(light[i] - first[i]) / 200;
+            EXPECT_GT(std::sqrt(spread), 0.02) << "marks are uneven along the wall at a yaw of " << degrees(yaw);
+            EXPECT_LT(other, 0.012) << "and where they were at a yaw of " << degrees(yaw);
+        }
+    }
+}

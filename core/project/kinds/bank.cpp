@@ -44,7 +44,7 @@ std::vector<LandStep> land(const Bank& b, Id id, const Project&, const GroundAt&
     form.steepest = b.steepest;
     if (b.limited) form.limit = b.limit;
     LandStep step{id.value, form};
-    step.detailIn = reachOf(form).over(V2f(0));
+    step.detailIn = {reachOf(form).over(V2f(0))};
     step.detail = b.radius / 8;
     return {step};
 }
@@ -77,7 +77,7 @@ template <> const Kind<Bank>& kindOf<Bank>() {
         .plantsTouched = kNothing, // by the heights that it changes
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

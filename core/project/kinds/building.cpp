@@ -129,6 +129,8 @@ Reimported reimported(const Building& b, const std::shared_ptr<const Model>& sou
     turn[3][0] = turn[3][1] = turn[3][2] = 0;
     turn.multDirMatrix(shift, by);
     out.building.position -= by;
+    out.building.laidFrom += shift;
+    out.shift = shift;
     return out;
 }
 
@@ -210,33 +212,8 @@ void limits(Building& b, Limits& tell) {
     for (ModelStep& s : b.steps) std::visit(StepLimits{tell}, s);
     tell.range("the age", b.age, 0, 1);
     tell.range("the rounding of edges", b.rounding, 0, 0.2f);
+    tell.point("where textures are laid from", b.laidFrom);
     tell.range("the unit of the file", b.read.unit, 0, 1e4f);
-    for (Surface& s : b.surfaces) {
-        for (int k = 0; k < 3; ++k) {
-            tell.range("a base colour", s.baseColor[k], 0, 1);
-            tell.range("an emission", s.emission[k], 0, 1e7f);
-            tell.range("an absorption", s.absorption[k], 0, 1e5f);
-            tell.range("a tint", s.throughTint[k], 0, 1);
-        }
-        tell.range("a roughness", s.roughness, 0, 1);
-        tell.range("a metalness", s.metalness, 0, 1);
-        tell.range("a transmission", s.transmission, 0, 1);
-        tell.range("a translucency", s.translucency, 0, 0.9f);
-        tell.range("a gloss", s.specular, 0, 1);
-        tell.range("a varnish", s.coat, 0, 1);
-        tell.range("the roughness of a varnish", s.coatRoughness, 0, 1);
-        tell.range("a lamp group", s.lampGroup, 0, 7);
-        tell.range("the scale of a material", s.scale, 0.001f, 1000);
-        tell.turn("the turn of a material", s.turn);
-        tell.range("the size of a texture", s.textureSize, 0, 1e4f);
-        tell.range("a relief", s.relief, -100, 100);
-        tell.point("the shift of a material", s.shift);
-        tell.range("a splash", s.weathering.splash, 0, 2);
-        tell.range("streaks", s.weathering.streaks, 0, 2);
-        tell.range("moss", s.weathering.moss, 0, 2);
-        tell.range("bleaching", s.weathering.bleach, 0, 2);
-        tell.range("the wave of a pane", s.wave, 0, 10);
-    }
 }
 
 void write(const Building& b, nlohmann::json& j, const BlobSink& sink) {
@@ -251,6 +228,7 @@ void write(const Building& b, nlohmann::json& j, const BlobSink& sink) {
     if (!b.hidden.empty()) j["hidden_parts"] = b.hidden;
     if (b.age != 0) j["age"] = b.age;
     if (b.rounding != 0) j["rounding_m"] = b.rounding;
+    if (b.laidFrom != V3f(0)) j["laid_from_m"] = toJson(b.laidFrom);
     if (!(b.read == ReadFrom()))
         j["read"] = {{"unit_m", b.read.unit},
                      {"up", std::string(1, b.read.up)},
@@ -303,6 +281,7 @@ Building read(const JsonReader& in, BlobReader& blobs) {
     if (in.has("hidden_parts")) in.at("hidden_parts").each([&](const JsonReader& p) { b.hidden.push_back(p.text()); });
     if (in.has("age")) b.age = in.at("age").real();
     if (in.has("rounding_m")) b.rounding = in.at("rounding_m").real();
+    if (in.has("laid_from_m")) b.laidFrom = in.at("laid_from_m").v3();
     if (in.has("rights")) {
         const JsonReader r = in.at("rights");
         b.rights = {r.at("maker").text(), r.at("source").text(), r.at("licence").text(), r.at("price").text()};
@@ -358,9 +337,9 @@ template <> const Kind<Building>& kindOf<Building>() {
         .plantsTouched = plantsTouched,
         .sower = kNothing,
         .species = kNothing,
-        .materials =
-            [](const Building& b, std::vector<std::string>& out) {
-                for (const Surface& s : b.surfaces) out.push_back(s.name);
+        .surfaces =
+            [](Building& b, const SurfaceUse& use) {
+                for (Surface& s : b.surfaces) use(s);
             },
         .anchor = nullptr,
         .standsOn = kNothing,

@@ -33,6 +33,7 @@ struct Building {
     PartNames hidden;                    // parts of the model that are not seen
     float age = 0;                       // 0 new .. 1 marked by decades of weather
     float rounding = 0;                  // metres of radius that its sharp edges are seen with
+    V3f laidFrom{0};                     // the place in the model that textures and marks of weather are laid from
     ReadFrom read;
 };
 
@@ -45,6 +46,7 @@ struct Reimported {
     Building building;
     std::vector<std::string> came, went, changed; // parts by their keys
     std::vector<std::string> missing;             // parts that steps name and that are not there any more
+    V3f shift{0};                                 // what lay at p of the old model lies at p + shift of the new one
 };
 // A changed file in place of the old one: place, materials, steps and what is hidden stay. `aligned`: its own origin
 // lies where that of the old file lay, `shift` metres from there in the model's space; else its base's middle does.

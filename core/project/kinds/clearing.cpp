@@ -26,7 +26,7 @@ template <> const Kind<Clearing>& kindOf<Clearing>() {
             },
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

@@ -56,7 +56,7 @@ template <> const Kind<Climber>& kindOf<Climber>() {
         .plantsTouched = kNothing,
         .sower = kNothing,
         .species = [](const Climber& c, std::vector<std::string>& out) { out.push_back(c.species); },
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = &Climber::on,
         .standsOn =
             [](const Body& on) {
@@ -64,6 +64,11 @@ template <> const Kind<Climber>& kindOf<Climber>() {
             },
         .adrift = Text("What %w climbs on is missing"),
         .follow = follow,
+        .rebased =
+            [](Climber& c, Id building, const V3f& shift, float) {
+                if (c.on == building) c.foot += shift;
+                return c.on == building;
+            },
     };
     return kind;
 }

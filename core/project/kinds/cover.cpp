@@ -146,7 +146,7 @@ template <> const Kind<Cover>& kindOf<Cover>() {
         .plantsTouched = kNothing, // by the tiles that are painted
         .sower = kNothing,
         .species = kNothing,
-        .materials = [](const Cover& c, std::vector<std::string>& out) { out.push_back(c.surface.name); },
+        .surfaces = [](Cover& c, const SurfaceUse& use) { use(c.surface); },
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

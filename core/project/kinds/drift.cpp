@@ -106,7 +106,7 @@ template <> const Kind<Drift>& kindOf<Drift>() {
             [](const Drift& d, std::vector<std::string>& out) {
                 for (const MixEntry& m : d.mix) out.push_back(m.species);
             },
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

@@ -53,7 +53,7 @@ template <> const Kind<Figure>& kindOf<Figure>() {
         .plantsTouched = kNothing,
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

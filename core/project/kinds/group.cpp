@@ -19,7 +19,7 @@ template <> const Kind<Group>& kindOf<Group>() {
         .plantsTouched = kNothing,
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

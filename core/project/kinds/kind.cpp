@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/material/surface_ranges.h"
 #include "core/project/layers.h"
 
 namespace thallos {
@@ -30,6 +31,21 @@ LandRank rankOf(const Body& body) {
 void visitLayers(Body& body, LayerVisitor& visitor) {
     withKind(body, [&](const auto& kind, auto& of) {
         if (kind.layers) kind.layers(of, visitor);
+    });
+}
+
+void visitSurfaces(Body& body, const SurfaceUse& use) {
+    withKind(body, [&](const auto& kind, auto& of) { kind.surfaces(of, use); });
+}
+
+void tellLimits(Body& body, Limits& limits) {
+    withKind(body, [&](const auto& kind, auto& of) {
+        kind.limits(of, limits);
+        kind.surfaces(of, [&](Surface& s) {
+            limits.name("the name of a material", s.name);
+            surfaceRanges(
+                s, [&](const char* what, auto& value, auto low, auto high) { limits.range(what, value, low, high); });
+        });
     });
 }
 

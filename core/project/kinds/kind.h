@@ -55,6 +55,8 @@ struct KeepOut {
 // What a kind plants in a window of the site. Called from several threads.
 using Sower = std::function<void(const Box2f& window, const PlantingSite& site, std::vector<PlantRecord>& out)>;
 
+using SurfaceUse = std::function<void(Surface&)>;
+
 // Where a change of an item can change which plants stand.
 struct PlantsTouched {
     Box2f area;          // plan; empty: nowhere
@@ -72,7 +74,7 @@ template <class T> struct Kind {
     Must<void (*)(T&, const Moving&)> move;
     // The land under it rose by rise(place) metres. False: that changes nothing.
     Must<bool (*)(T&, const std::function<float(const V2f&)>& rise)> lift;
-    // Names every value with the range it may have.
+    // Names every value with the range it may have; those of its surfaces are known.
     Must<void (*)(T&, Limits&)> limits;
     Must<void (*)(const T&, nlohmann::json& out, const BlobSink&)> write;
     Must<T (*)(const JsonReader&, BlobReader&)> read;
@@ -81,9 +83,10 @@ template <class T> struct Kind {
     Must<PlantsTouched (*)(const T&)> plantsTouched;
     // Empty: it plants nothing. A species that the library lacks goes to `missing`.
     Must<Sower (*)(const T&, Id id, const PlantLibrary&, std::vector<std::string>& missing)> sower;
-    // Names of the species that it plants, and of the materials it is made of; each may come more than once.
+    // Names of the species that it plants; each may come more than once.
     Must<void (*)(const T&, std::vector<std::string>&)> species;
-    Must<void (*)(const T&, std::vector<std::string>&)> materials;
+    // Each surface that is set on it: what is found, limited and collected of surfaces comes from here.
+    Must<void (*)(T&, const SurfaceUse& use)> surfaces;
     // The item it stands on, goes with and can't be without; null: it stands for itself.
     Must<Id T::*> anchor;
     Must<bool (*)(const Body& on)> standsOn; // whether that item can bear it
@@ -100,6 +103,10 @@ template <class T> struct Kind {
     bool (*carried)(T&, Id building, const Moving&) = nullptr;
     // Calls use(id) for each building that a part of it joins, which may set another; null: none does.
     void (*joins)(T&, const std::function<void(Id&)>& use) = nullptr;
+    // Another file in place of a building that it stands on or a part of it joins, with another origin: what lay at p
+    // of the model lies at p + shift and stays where it is on the site. Returns whether that changes it; null: nothing
+    // of it is told in a building's axes or over its base.
+    bool (*rebased)(T&, Id building, const V3f& shift, float scale) = nullptr;
     // Its layers of values on the grid; null: it has none.
     void (*layers)(T&, LayerVisitor&) = nullptr;
 };
@@ -121,6 +128,9 @@ Id anchorOf(const Body& body);
 bool standsOn(const Body& body, const Body& on);
 LandRank rankOf(const Body& body);
 void visitLayers(Body& body, LayerVisitor& visitor);
+void visitSurfaces(Body& body, const SurfaceUse& use);
+// Tells every value of the body and of its surfaces, with its range.
+void tellLimits(Body& body, Limits& limits);
 // Reads the body of the kind with that name. Throws Error::Unreadable.
 Body readBody(const std::string& kind, const JsonReader& in, BlobReader& blobs);
 
@@ -134,6 +144,8 @@ public:
     virtual void broken(const Text& what) = 0; // as Error's problem
     // `value` is what check(CivilTime) refuses; mended to `instead`.
     virtual void time(CivilTime& value) = 0;
+    // `value` is what plainName() changes; mended to what it makes of it.
+    virtual void name(const char* what, std::string& value) = 0;
 
     void point(const char* what, V2f& p);
     void point(const char* what, V3f& p);

@@ -92,7 +92,7 @@ template <> const Kind<Legend>& kindOf<Legend>() {
         .plantsTouched = kNothing,
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

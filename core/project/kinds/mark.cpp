@@ -56,7 +56,7 @@ template <> const Kind<Mark>& kindOf<Mark>() {
         .plantsTouched = kNothing,
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

@@ -78,7 +78,7 @@ template <> const Kind<BuildingPad>& kindOf<BuildingPad>() {
         .plantsTouched = kNothing, // by the heights that it changes
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = &BuildingPad::building,
         .standsOn = [](const Body& on) { return std::holds_alternative<Building>(on); },
         .adrift = Text("The building of %w is missing"),
@@ -89,6 +89,13 @@ template <> const Kind<BuildingPad>& kindOf<BuildingPad>() {
                 return b ? std::vector<LandStep>{{id.value, padOf(p, *b), true}} : std::vector<LandStep>();
             },
         .rank = LandRank::Built,
+        .rebased =
+            [](BuildingPad& p, Id building, const V3f& shift, float scale) {
+                // That of parts lies at their base, which stays.
+                if (p.building != building || !p.parts.empty()) return false;
+                p.rise += shift.z * scale;
+                return true;
+            },
     };
     return kind;
 }

@@ -73,9 +73,7 @@ std::vector<LandStep> land(const Path& p, Id id, const Project& project, const G
     const LaidPath laid = layPath(shape, before);
     if (laid.line.segments() == 0) return {};
     LandStep step{id.value, corridorOf(shape, laid)};
-    for (const V2f& q : laid.line.points) step.detailIn.extendBy(q);
-    const V2f margin(p.width + 1);
-    step.detailIn = {step.detailIn.min - margin, step.detailIn.max + margin};
+    step.detailIn = boxesAlong(laid.line.points, p.width + 1);
     step.detail = p.width / 8;
     return {step};
 }
@@ -127,10 +125,10 @@ template <> const Kind<Path>& kindOf<Path>() {
             },
         .sower = kNothing,
         .species = kNothing,
-        .materials =
-            [](const Path& p, std::vector<std::string>& out) {
-                out.push_back(p.surface.name);
-                out.push_back(p.stone.name);
+        .surfaces =
+            [](Path& p, const SurfaceUse& use) {
+                use(p.surface);
+                use(p.stone);
             },
         .anchor = nullptr,
         .standsOn = kNothing,
@@ -156,6 +154,16 @@ template <> const Kind<Path>& kindOf<Path>() {
             [](Path& p, const std::function<void(Id&)>& use) {
                 use(p.start.building);
                 use(p.end.building);
+            },
+        .rebased =
+            [](Path& p, Id building, const V3f& shift, float) {
+                bool any = false;
+                for (PathEnd* e : {&p.start, &p.end})
+                    if (e->building == building) {
+                        e->sill += shift.z; // scaled where it is asked for
+                        any = true;
+                    }
+                return any;
             },
     };
     return kind;

@@ -71,7 +71,7 @@ std::vector<LandStep> land(const Pool& p, Id id, const Project&, const GroundAt&
     std::vector<LandStep> out{{id.value, laid.around}, {id.value, laid.floor}};
     const Box2f box = bounds(laid.floor.outline);
     for (LandStep& step : out) {
-        step.detailIn = {box.min - V2f(1), box.max + V2f(1)};
+        step.detailIn = {Box2f(box.min - V2f(1), box.max + V2f(1))};
         step.detail = 0.25f;
     }
     return out;
@@ -118,10 +118,11 @@ template <> const Kind<Pool>& kindOf<Pool>() {
             },
         .sower = kNothing,
         .species = kNothing,
-        .materials =
-            [](const Pool& p, std::vector<std::string>& out) {
-                out.push_back(p.surface.name);
-                out.push_back(p.copingSurface.name);
+        .surfaces =
+            [](Pool& p, const SurfaceUse& use) {
+                use(p.surface);
+                use(p.copingSurface);
+                use(p.look.bed);
             },
         .anchor = nullptr,
         .standsOn = kNothing,

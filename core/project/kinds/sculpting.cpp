@@ -28,7 +28,7 @@ template <> const Kind<Sculpting>& kindOf<Sculpting>() {
         .plantsTouched = kNothing, // by the heights that it changes
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

@@ -130,7 +130,7 @@ template <> const Kind<Shot>& kindOf<Shot>() {
         .plantsTouched = kNothing,
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

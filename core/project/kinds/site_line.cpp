@@ -168,9 +168,7 @@ std::vector<LandStep> land(const SiteLine& l, Id id, const Project&, const Groun
         step.shape = corridorOf(shape, layPath(shape, before));
     }
     if (const auto* c = std::get_if<Corridor>(&step.shape); c && c->line.segments() == 0) return {};
-    step.detailIn = extentOf(l.points);
-    const V2f margin(l.width + 1.5f);
-    step.detailIn = {step.detailIn.min - margin, step.detailIn.max + margin};
+    step.detailIn = boxesAlong(pointsOf(l), l.width + 1.5f);
     return {step};
 }
 
@@ -236,10 +234,10 @@ template <> const Kind<SiteLine>& kindOf<SiteLine>() {
             },
         .sower = kNothing,
         .species = kNothing,
-        .materials =
-            [](const SiteLine& l, std::vector<std::string>& out) {
-                out.push_back(l.surface.name);
-                out.push_back(l.copingSurface.name);
+        .surfaces =
+            [](SiteLine& l, const SurfaceUse& use) {
+                use(l.surface);
+                use(l.copingSurface);
             },
         .anchor = nullptr,
         .standsOn = kNothing,

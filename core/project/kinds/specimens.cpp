@@ -116,7 +116,7 @@ template <> const Kind<Specimens>& kindOf<Specimens>() {
             [](const Specimens& p, std::vector<std::string>& out) {
                 for (const Specimen& s : p.specimens) out.push_back(s.species);
             },
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

@@ -44,9 +44,7 @@ std::vector<LandStep> land(const Stream& s, Id id, const Project&, const GroundA
     if (laid.line.segments() == 0) return {};
     const Corridor channel = channelOf(shape, laid);
     LandStep step{id.value, channel};
-    step.detailIn = laid.line.box();
-    const V2f margin(0.5f * channel.width + 1);
-    step.detailIn = {step.detailIn.min - margin, step.detailIn.max + margin};
+    step.detailIn = boxesAlong(laid.line.points, 0.5f * channel.width + 1);
     step.detail = s.width / 8;
     return {step};
 }
@@ -70,7 +68,7 @@ template <> const Kind<Stream>& kindOf<Stream>() {
         .plantsTouched = kNothing, // by what it covers
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = [](Stream& s, const SurfaceUse& use) { use(s.look.bed); },
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

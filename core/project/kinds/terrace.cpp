@@ -58,9 +58,9 @@ std::vector<LandStep> land(const Terrace& t, Id id, const Project&, const Ground
         for (const Platform& p : laid.platforms) out.push_back({id.value, p});
     else
         for (Pad& p : padsOf(shape, laid)) out.push_back({id.value, std::move(p)});
+    const Box2f box = extentOf(t.points);
     for (LandStep& step : out) {
-        step.detailIn = extentOf(t.points);
-        step.detailIn = {step.detailIn.min - V2f(1), step.detailIn.max + V2f(1)};
+        step.detailIn = {Box2f(box.min - V2f(1), box.max + V2f(1))};
         step.detail = t.walls ? 0.1f : 0.25f;
     }
     return out;
@@ -115,10 +115,10 @@ template <> const Kind<Terrace>& kindOf<Terrace>() {
             },
         .sower = kNothing,
         .species = kNothing,
-        .materials =
-            [](const Terrace& t, std::vector<std::string>& out) {
-                out.push_back(t.surface.name);
-                out.push_back(t.copingSurface.name);
+        .surfaces =
+            [](Terrace& t, const SurfaceUse& use) {
+                use(t.surface);
+                use(t.copingSurface);
             },
         .anchor = nullptr,
         .standsOn = kNothing,

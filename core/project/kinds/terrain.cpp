@@ -54,7 +54,7 @@ template <> const Kind<Terrain>& kindOf<Terrain>() {
         .plantsTouched = kNothing, // by the heights that it changes
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = kNothing,
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),

@@ -102,13 +102,18 @@ template <> const Kind<Walkway>& kindOf<Walkway>() {
             },
         .sower = kNothing,
         .species = kNothing,
-        .materials = [](const Walkway& w, std::vector<std::string>& out) { out.push_back(w.surface.name); },
+        .surfaces = [](Walkway& w, const SurfaceUse& use) { use(w.surface); },
         .anchor = &Walkway::building,
         .standsOn = [](const Body& on) { return std::holds_alternative<Building>(on); },
         .adrift = Text("The building of %w is missing"),
         .follow = follow,
         .land = land,
         .rank = LandRank::Built,
+        .rebased =
+            [](Walkway& w, Id building, const V3f& shift, float scale) {
+                if (w.building == building) w.sill += shift.z * scale;
+                return w.building == building;
+            },
     };
     return kind;
 }

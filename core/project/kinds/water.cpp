@@ -42,7 +42,7 @@ template <> const Kind<Water>& kindOf<Water>() {
         .plantsTouched = kNothing, // by what it covers
         .sower = kNothing,
         .species = kNothing,
-        .materials = kNothing,
+        .surfaces = [](Water& w, const SurfaceUse& use) { use(w.look.bed); },
         .anchor = nullptr,
         .standsOn = kNothing,
         .adrift = Text(),
