@@ -129,8 +129,10 @@ StreamWater waterOf(const StreamShape& shape, const LaidStream& laid, const Heig
         for (int i = 0; i < n; i += 2)
             out.shore.emplace_back(place(x, y) + cut[i] * cell, place(x, y) + cut[i + 1] * cell);
     };
+    const Box2f box = field.grid.box(), site(box.min - V2f(reach + 1), box.max + V2f(reach + 1));
     for (float s = 0; s <= laid.line.length(); s += cell) {
         const V2f at = laid.line.place(s);
+        if (!site.intersects(at)) continue;
         for (int y = -around; y <= around; ++y)
             for (int x = -around; x <= around; ++x) add(lattice(at.x) + x, lattice(at.y) + y);
     }

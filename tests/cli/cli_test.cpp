@@ -389,7 +389,8 @@ TEST_F(Cli, TellsSnagsHealthAndContactOfAFile) {
     const Result snags = run("--json snags " + file);
     ASSERT_EQ(snags.status, 0) << snags.err;
     bool floats = false;
-    for (const json& s : snags.parsed()["snags"])
+    const json told = snags.parsed();
+    for (const json& s : told["snags"])
         if (s["check"] == "floating_edge") {
             floats = true;
             EXPECT_EQ(s["item"], name);
@@ -398,7 +399,7 @@ TEST_F(Cli, TellsSnagsHealthAndContactOfAFile) {
             EXPECT_EQ(s["unit"], "m");
             EXPECT_FALSE(s["fix"].get<std::string>().empty());
         }
-    EXPECT_TRUE(floats);
+    EXPECT_TRUE(floats) << snags.out;
     const Result contact = run("--json contact " + file + " \"" + name + "\"");
     ASSERT_EQ(contact.status, 0) << contact.err;
     EXPECT_GT(contact.parsed()["floating_m"].get<double>(), 0.9 * contact.parsed()["perimeter_m"].get<double>());

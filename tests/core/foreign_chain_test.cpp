@@ -102,8 +102,8 @@ protected:
         PictureSettings settings;
         settings.size = V2i(64, 36);
         Progress progress;
-        const Image picture =
-            renderPicture(*sceneOf(both), environmentOf(both, shot), shot, settings, 1, false, progress).radiance;
+        static const Environment light = environmentOf(both, shot); // of every shot here
+        const Image picture = renderPicture(*bareSceneOf(both), light, shot, settings, 1, false, progress).radiance;
         double sum = 0;
         for (const Rgb& c : picture.pixels)
             for (int k = 0; k < 3; ++k) {

@@ -192,3 +192,66 @@ TEST(Stream, IsWrittenAndReadAgain) {
     EXPECT_EQ(std::get<Stream>(find(test::reread(p), "Stream")->body), s);
     EXPECT_EQ(test::text(test::reread(p)), test::text(p));
 }
+
+TEST(Stream, ItsRegionHoldsItsWholeSheetOnAnyGrid) {
+    for (const float cell : {0.1f, 0.25f, 0.5f, 2.5f}) {
+        const GroundGrid grid = GroundGrid::make({60, 50}, cell);
+        Mesh sheet; // a lattice of half a metre, along a slant
+        for (int i = 0; i < 40; ++i) {
+            const float x = -12 + 0.5f * static_cast<float>(i), y = std::floor(0.3f * x * 2) / 2;
+            const int n = static_cast<int>(sheet.positions.size());
+            sheet.positions.insert(sheet.positions.end(),
+                                   {{x, y, 0}, {x + 0.5f, y, 0}, {x + 0.5f, y + 0.5f, 0}, {x, y + 0.5f, 0}});
+            sheet.triangles.push_back({n, n + 1, n + 2});
+            sheet.triangles.push_back({n, n + 2, n + 3});
+        }
+        const WaterRegion region = WaterRegion::under(grid, sheet);
+        for (const V3i& t : sheet.triangles)
+            for (int k = 1; k < 60; ++k) {
+                const float u = 0.016f * static_cast<float>(k), v = (1 - u) * 0.03f * static_cast<float>(k % 30 + 1);
+                const auto at = [&](int i) { return xy(sheet.positions[static_cast<size_t>(i)]); };
+                const V2f p = at(t.x) + (at(t.y) - at(t.x)) * u + (at(t.z) - at(t.x)) * std::min(v, 1 - u);
+                ASSERT_TRUE(region.holds(p)) << cell << ": " << p.x << " " << p.y;
+            }
+        // And no more than cells that it touches.
+        for (const V2f& p : {V2f(-12, 12), V2f(8, -12), V2f(20, 20)}) EXPECT_FALSE(region.holds(p));
+        EXPECT_LT(static_cast<float>(region.cells().size()) * cell * cell, 10 + 60 * cell + 60 * cell * cell);
+        EXPECT_TRUE(region.reaches(V2f(-12, -3.5f + 2))) << "within three metres of its shore";
+    }
+}
+
+TEST(Waters, AreKeptUntilTheGroundMovesWhereTheyLie) {
+    // Two ponds in hollows of their own and a stream; the land is raised far away, beside a pond, at the stream.
+    Project p = newProject({400, 400}, 0.5f, "Waters");
+    p = test::withRelief(p, {});
+    p = added(p, "West hollow", Bank{{{-150, -150}}, 12, -2});
+    p = added(p, "East hollow", Bank{{{150, -150}}, 12, -2});
+    const float level = naturalOf(p).at({0, 0}) - 1;
+    p = added(p, "West pond", Water{{-150, -150}, level});
+    p = added(p, "East pond", Water{{150, -150}, level});
+    Stream s = stream();
+    s.points = {{-40, 150}, {40, 150}};
+    p = added(p, "Brook", s);
+    const auto library = PlantLibrary::of({});
+    const auto before = build(p, library);
+    ASSERT_EQ(before->waters.size(), 3u);
+    const auto kept = [&](const V2f& heap, BuildMode mode, const std::shared_ptr<const BuiltSite>& from) {
+        const Project q = added(p, "Heap", Bank{{heap}, 5, 1});
+        const auto after = build(q, library, from, mode);
+        std::string out;
+        for (size_t i = 0; i < 3; ++i) out += after->waters[i].surface == from->waters[i].surface ? '1' : '0';
+        // What is kept is what would have been made.
+        const auto fresh = build(q, library);
+        for (size_t i = 0; i < 3 && mode == BuildMode::Rest; ++i) {
+            EXPECT_EQ(after->waters[i].surface->positions, fresh->waters[i].surface->positions) << i;
+            EXPECT_FALSE(after->waters[i].stale);
+        }
+        EXPECT_EQ(after->watersStale, mode == BuildMode::Moving && heap != V2f(0, 0));
+        return out;
+    };
+    EXPECT_EQ(kept({0, 0}, BuildMode::Rest, before), "111") << "far from all";
+    EXPECT_EQ(kept({-138, -150}, BuildMode::Rest, before), "010") << "at a shore; streams may end in a pond that moved";
+    EXPECT_EQ(kept({148, -140}, BuildMode::Rest, before), "100");
+    EXPECT_EQ(kept({10, 150}, BuildMode::Rest, before), "110");
+    EXPECT_EQ(kept({-138, -150}, BuildMode::Moving, before), "111") << "while it moves, and stale";
+}

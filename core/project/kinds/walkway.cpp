@@ -1,4 +1,4 @@
-#include "core/project/kinds/kind.h"
+#include "core/project/kinds/lines.h"
 #include "core/project/move.h"
 #include "core/project/snap.h"
 #include "core/project/surface_json.h"
@@ -10,7 +10,10 @@ namespace {
 
 void limits(Walkway& w, Limits& tell) {
     tell.point("the door", w.door);
-    for (V2f& p : w.points) tell.point("a point", p);
+    limitPoints(w.points, 0, tell);
+    std::vector<V2f> line{w.door};
+    line.insert(line.end(), w.points.begin(), w.points.end());
+    limitLength(line, tell);
     tell.turn("the facing", w.facing);
     tell.range("the sill", w.sill, -50, 50);
     tell.range("the width", w.width, 0.3f, 20);
@@ -65,7 +68,7 @@ std::vector<LandStep> land(const Walkway& w, Id id, const Project& project, cons
     return out;
 }
 
-Box2f extentOf(const Walkway& w) {
+Box2f planOf(const Walkway& w) {
     Box2f box;
     for (const Polygon& o : outlinesOf(shapeOf(w, 0))) box.extendBy(bounds(o));
     return box;
@@ -78,8 +81,8 @@ template <> const Kind<Walkway>& kindOf<Walkway>() {
         .name = "walkway",
         .since = 9,
         .inPicture = true,
-        .extent = extentOf,
-        .hold = [](const Walkway& w, const HeightField* ground) { return onGround(extentOf(w), ground); },
+        .extent = planOf,
+        .hold = [](const Walkway& w, const HeightField* ground) { return onGround(planOf(w), ground); },
         .move =
             [](Walkway& w, const Moving& m) { // by hand the far end moves: the door is the house's
                 for (V2f& p : w.points) p = m.to(p);
@@ -98,7 +101,7 @@ template <> const Kind<Walkway>& kindOf<Walkway>() {
             },
         .plantsTouched =
             [](const Walkway& w) {
-                return PlantsTouched{extentOf(w), true};
+                return PlantsTouched{planOf(w), true};
             },
         .sower = kNothing,
         .species = kNothing,
