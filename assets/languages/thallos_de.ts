@@ -809,6 +809,10 @@ Das fertige Bild bleibt im Speicher. Wählen Sie einen anderen Ort dafür.</tran
    <translation>%w ist glTF 1.0, das nicht importiert werden kann</translation>
   </message>
   <message>
+   <source>%w is longer than %1 km</source>
+   <translation>%w ist länger als %1 km</translation>
+  </message>
+  <message>
    <source>%w is not a 360-degree panorama: it must be twice as wide as high</source>
    <translation>%w ist kein 360-Grad-Panorama: es muss doppelt so breit wie hoch sein</translation>
   </message>
