@@ -340,6 +340,7 @@ void setUpCard(Session& session, const ProxyDraft& draft, const ProxyOrder& orde
     std::vector<Text> told;
     session.document.edit(tr("Place image card"), mended(added(session.document.project(), order.name, b, &id), told));
     session.selection.set(id);
+    for (const Text& sentence : told) Q_EMIT session.message(tr(sentence));
 }
 
 void collectInto(Session& session, const fs::path& folder, std::shared_ptr<const PlantLibrary> library) {

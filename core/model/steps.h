@@ -13,10 +13,10 @@
 
 namespace thallos {
 
-// By partKeys() of the model that the step meets; in a step that may mean all parts, none mean all.
 // Of a model that steps may make: each copy is a mesh of its own.
 inline constexpr int64_t kMostStepTriangles = 50'000'000;
 
+// By partKeys() of the model that the step meets; in a step that may mean all parts, none mean all.
 using PartNames = std::vector<std::string>;
 
 struct CureStep {

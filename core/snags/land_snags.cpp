@@ -128,10 +128,10 @@ struct LandSearch {
 
     int coverOf(const V2f& p) const { return site.covers.map.at(p).covers[0].of; }
 
-    // Beside a wall or under a building, which hold the ground or hide it; and at the edge of water, which cuts banks
-    // of its own.
     static constexpr float kFoot = 0.3f;               // metres beside a building that it holds
     std::vector<std::pair<Box2f, Polygon>> footprints; // of all buildings, with their boxes so much wider
+    // Beside a wall or under a building, which hold the ground or hide it; and at the edge of water, which cuts banks
+    // of its own.
     bool held(const V2f& p) const {
         for (const WaterBody& w : site.waters)
             if (w.region->reaches(p) && field.at(p) < w.levelAt(p) + kCutBank) return true;
